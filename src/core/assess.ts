@@ -1,0 +1,178 @@
+/**
+ * The one door to the computation: `assess(request, stored)` answers what a formula weighs, holds, must
+ * declare and is made of, and within which limits. Pure: dates and data come in, nothing is read or kept.
+ */
+import { batchNotes, superfat } from './chemistry/notes';
+import type { Assessment, AssessedLine, AssessedPortion, IngredientList, Masses } from './formula/answer';
+import { checkRequest } from './formula/check';
+import {
+  ASSESSMENT_FORMAT,
+  type AssessmentRequest,
+  type Market,
+  type Material,
+  type RequestError,
+  type Rules,
+  type Stored,
+} from './formula/types';
+import { ingredientList } from './ingredients/list';
+import { addedParts, formedBar, type FormedBar } from './ingredients/parts';
+import { balance, type Balance } from './loads/balance';
+import { assessDeclarables } from './loads/declarables';
+import { createGround, type Ground } from './loads/ground';
+import { largestLoad } from './loads/largest';
+import { effectOnProduct, findAll, limitRows, unprovenLines, worstVerdict } from './loads/limits';
+import { planFormula, type Plan } from './loads/plan';
+import { findSubjects, sections, WHOLE, type Section, type Subjects } from './loads/sections';
+
+export type Result = { ok: true; assessment: Assessment } | { ok: false; errors: RequestError[] };
+
+/** A formula reckoned through: what every part of the answer is read from. */
+export interface Reckoning {
+  plan: Plan;
+  batch: Balance;
+  subjects: Subjects;
+  all: Section[];
+}
+
+/** The ground of a request: its own rules with, or in place of, the stored ones. */
+export function requestGround(request: AssessmentRequest, stored: Stored): Ground {
+  const own: Rules = request.rules ?? {};
+  const base = own.replace ? { limits: [], declarables: [] } : stored;
+  const limits = [...base.limits, ...(own.limits ?? [])];
+  const declarables = [...base.declarables, ...(own.declarables ?? [])];
+  return createGround({ limits, declarables }, request.markets, request.onDate);
+}
+
+/** Reckons a checked formula; null where percents of the whole leave no mass that satisfies them. */
+export function reckon(
+  formula: AssessmentRequest['formula'],
+  materials: readonly Material[],
+  ground: Ground,
+): Reckoning | null {
+  const plan = planFormula(formula, materials);
+  const batch = balance(plan);
+  if (!batch.solved) return null;
+  const subjects = findSubjects(ground, plan);
+  return { plan, batch, subjects, all: sections(plan, subjects, batch) };
+}
+
+function masses(batch: Balance, bar: FormedBar): Masses {
+  const takenUpG = batch.neutralised * batch.acidG + batch.saponified * (batch.cookDemandG + batch.milkDemandG);
+  return {
+    fatsG: batch.fatsG,
+    alkaliG: batch.alkaliG,
+    alkaliPureG: batch.alkaliPureG,
+    liquidG: batch.liquidG,
+    waterG: batch.waterG,
+    pourG: batch.pourG,
+    curedG: batch.curedG,
+    soapG: bar.soapG,
+    glycerinG: bar.glycerinG,
+    freeFatG: bar.freeFatG,
+    acidSaltsG: bar.acidSaltsG,
+    reactionWaterG: batch.reactionWaterG,
+    unreactedAlkaliG: Math.max(0, batch.alkaliPureG - takenUpG),
+    alkaliImpurityG: batch.alkaliG - batch.alkaliPureG,
+  };
+}
+
+function assessLines({ plan, batch, subjects }: Reckoning): AssessedLine[] {
+  const percent = (massG: number, wholeG: number) => (wholeG > 0 ? (100 * massG) / wholeG : 0);
+  return plan.lines.map((line, i) => {
+    const massG = batch.massG[i]!;
+    return {
+      id: line.id,
+      massG,
+      lowG: massG * (1 + plan.doubtLow[i]!),
+      highG: massG * (1 + plan.doubtHigh[i]!),
+      pctFats: percent(massG, batch.fatsG),
+      pctPour: percent(massG, batch.pourG),
+      pctCured: percent(massG, batch.curedG),
+      ...largestLoad(plan, subjects, batch, i),
+    };
+  });
+}
+
+function assessPortions({ plan, all }: Reckoning): AssessedPortion[] {
+  return plan.portions.map(({ id, share }, index) => {
+    const { fatsG, pourG, waterG, curedG } = all[index + 1]!;
+    return { id, share, fatsG, pourG, waterG, curedG };
+  });
+}
+
+function ingredientLists(
+  { plan, batch, subjects, all }: Reckoning,
+  bar: FormedBar,
+  markets: readonly Market[],
+  declarables: Assessment['declarables'],
+): IngredientList[] {
+  const added = addedParts(plan, batch);
+  const typicalG = new Map<string, number>();
+  subjects.declarables.forEach((rules, k) => {
+    for (const { id } of rules) typicalG.set(id, all[WHOLE]!.nominal[k]!);
+  });
+  const scentNaming = plan.formula.scentNaming ?? 'parfum';
+  return markets.flatMap((market) => {
+    const allergens = declarables
+      .filter((row) => row.market === market && row.declare)
+      .map((declarable) => ({ declarable, massG: typicalG.get(declarable.id) ?? 0 }));
+    const options = { market, scentNaming, allergens };
+    return [
+      ingredientList(added, { ...options, school: 'added', wholeG: batch.pourG }),
+      ingredientList(bar.parts, { ...options, school: 'formed', wholeG: batch.curedG }),
+    ];
+  });
+}
+
+function answer(request: AssessmentRequest, ground: Ground, reckoning: Reckoning): Assessment {
+  const { plan, batch, subjects, all } = reckoning;
+  const { markets, onDate } = ground;
+  const findings = findAll(plan, subjects, all);
+  const limits = limitRows(plan, subjects, batch.massG, findings);
+  const unproven = unprovenLines(plan, batch.massG, findings, markets);
+  const declarables = assessDeclarables(subjects, all, markets, onDate, request.firstPlacedOn ?? {});
+  const bar = formedBar(plan, batch);
+  const fat = superfat(batch);
+  const byMarket = markets.map((market) => ({
+    market,
+    verdict: worstVerdict([
+      ...limits.filter((row) => row.market === market).map((row) => effectOnProduct(row.force, row.verdict)),
+      ...(unproven.some((entry) => entry.market === market) ? (['unproven'] as const) : []),
+    ]),
+  }));
+  return {
+    format: ASSESSMENT_FORMAT,
+    verdict: worstVerdict(byMarket.map(({ verdict }) => verdict)),
+    markets: byMarket,
+    masses: masses(batch, bar),
+    superfat: fat,
+    portions: assessPortions(reckoning),
+    lines: assessLines(reckoning),
+    limits,
+    unproven,
+    declarables,
+    ingredients: ingredientLists(reckoning, bar, markets, declarables),
+    notes: batchNotes(plan, batch, fat),
+  };
+}
+
+function fatsOrSolutionError(formula: AssessmentRequest['formula'], reckoning: Reckoning | null) {
+  if (reckoning === null) {
+    const message =
+      'The lines in percent of the liquid, the pour or the cured bar leave no batch that satisfies them all. Lower them.';
+    return { path: 'formula.lines', code: 'no-solution', message };
+  }
+  if (reckoning.batch.fatsG > 0) return null;
+  return { path: 'formula.lines', code: 'fats-zero', message: 'The fats weigh nothing. Give at least one fat a mass.' };
+}
+
+/** Assesses a request that has the right shape. Errors come back as values, with path, code and remedy. */
+export function assess(request: AssessmentRequest, stored: Stored): Result {
+  const checked = checkRequest(request, stored);
+  if (!checked.ok) return checked;
+  const ground = requestGround(request, stored);
+  const reckoning = reckon(request.formula, checked.materials, ground);
+  const error = fatsOrSolutionError(request.formula, reckoning);
+  if (error || !reckoning) return { ok: false, errors: error ? [error] : [] };
+  return { ok: true, assessment: answer(request, ground, reckoning) };
+}

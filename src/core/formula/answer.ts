@@ -1,0 +1,118 @@
+/** The shapes of an assessment's answer (`proportia.assessment/1`). */
+import type { Force, InciRole, LimitBasis, Market, Subject } from './types';
+import type { Unit } from '../quantities/units';
+
+/** From worst to best. */
+export const VERDICTS = ['over', 'unproven', 'atRisk', 'tight', 'clear'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
+export interface Masses {
+  fatsG: number;
+  alkaliG: number;
+  alkaliPureG: number;
+  liquidG: number;
+  waterG: number;
+  pourG: number;
+  curedG: number;
+  soapG: number;
+  glycerinG: number;
+  freeFatG: number;
+  acidSaltsG: number;
+  reactionWaterG: number;
+  /** Pure alkali that nothing took up. */
+  unreactedAlkaliG: number;
+  /** What of the weighed alkali is not sodium hydroxide. */
+  alkaliImpurityG: number;
+}
+
+export interface AssessedLine {
+  id: string;
+  massG: number;
+  lowG: number;
+  highG: number;
+  pctFats: number;
+  pctPour: number;
+  pctCured: number;
+  maxG: number | null;
+  boundBy: string | null;
+  /** The largest load in the line's own unit; null where nothing binds. */
+  maxInUnit: { value: number; unit: Unit } | null;
+}
+
+export interface AssessedLimit {
+  id: string;
+  subject: Subject;
+  market: Market;
+  force: Force;
+  basis: LimitBasis;
+  maxPct: number;
+  lowPct: number;
+  nominalPct: number;
+  highPct: number;
+  /** 100 x (1 - high / limit); null where the limit is zero and no ratio exists. */
+  headroomPct: number | null;
+  verdict: Verdict;
+  /** The portion the figures are of; null is the whole batch. */
+  portion: string | null;
+  contributors: { line: string; sharePct: number }[];
+  source: string | null;
+}
+
+export interface AssessedDeclarable {
+  market: Market;
+  id: string;
+  name: string;
+  thresholdPct: number;
+  lowPct: number;
+  highPct: number;
+  declare: boolean;
+  certain: boolean;
+}
+
+export type ItemRole = InciRole | 'alkali' | 'soap' | 'glycerin' | 'allergen';
+export type School = 'added' | 'formed';
+
+export interface IngredientItem {
+  name: string;
+  massG: number;
+  pct: number;
+  role: ItemRole;
+}
+
+export interface IngredientList {
+  market: Market;
+  school: School;
+  items: IngredientItem[];
+  text: string;
+}
+
+export interface Note {
+  code: string;
+  severity: 'danger' | 'caution' | 'info';
+  line: string | null;
+  text: string;
+}
+
+export interface AssessedPortion {
+  id: string;
+  share: number;
+  fatsG: number;
+  pourG: number;
+  waterG: number;
+  curedG: number;
+}
+
+export interface Assessment {
+  format: string;
+  verdict: Verdict;
+  markets: { market: Market; verdict: Verdict }[];
+  masses: Masses;
+  superfat: { nominalPct: number | null; effectivePct: number | null };
+  portions: AssessedPortion[];
+  lines: AssessedLine[];
+  limits: AssessedLimit[];
+  unproven: { line: string; market: Market }[];
+  declarables: AssessedDeclarable[];
+  ingredients: IngredientList[];
+  notes: Note[];
+}

@@ -1,0 +1,132 @@
+/**
+ * The rules in force, made ready for a day and a set of markets: which limits and declarables speak of which
+ * subject. One ground serves one assessment or a sweep over thousands of products.
+ */
+import type { Declarable, Limit, Market, Material, Subject } from '../formula/types';
+
+/** A limit with those of the wanted markets in which it is in force. */
+export interface LimitInForce {
+  limit: Limit;
+  markets: readonly Market[];
+}
+
+/** What one gram of a material holds of a subject: grams at the low, typical and high end. */
+export interface SubjectShare {
+  slot: number;
+  low: number;
+  typical: number;
+  high: number;
+}
+
+/** A material's shares of every subject, and the limits its own paperwork brings. */
+export interface GroundMaterial {
+  shares: readonly SubjectShare[];
+  own: readonly { slot: number; rule: LimitInForce }[];
+}
+
+export interface Ground {
+  onDate: string;
+  markets: readonly Market[];
+  slots: Map<string, number>;
+  limits: LimitInForce[][];
+  declarables: Declarable[][];
+  materials: Map<Material, GroundMaterial>;
+}
+
+/** Whether a span of days (either end open when null or undefined) holds the day; both ends count. */
+export function isInForce(
+  span: { from?: string | null; to?: string | null },
+  onDate: string,
+): boolean {
+  return (span.from == null || span.from <= onDate) && (span.to == null || onDate <= span.to);
+}
+
+/** INCI names are matched without regard to case or outer blanks. */
+function subjectKey(subject: Subject): string {
+  const id = subject.type === 'inci' ? subject.id.trim().toLowerCase() : subject.id;
+  return `${subject.type} ${id}`;
+}
+
+function slotOf(ground: Ground, subject: Subject): number {
+  const key = subjectKey(subject);
+  const known = ground.slots.get(key);
+  if (known !== undefined) return known;
+  const slot = ground.slots.size;
+  ground.slots.set(key, slot);
+  ground.limits[slot] = [];
+  ground.declarables[slot] = [];
+  return slot;
+}
+
+function inForce(limit: Limit, markets: readonly Market[], onDate: string): LimitInForce | null {
+  if (!isInForce(limit, onDate)) return null;
+  const inMarkets = limit.markets ? markets.filter((market) => limit.markets!.includes(market)) : markets;
+  return inMarkets.length > 0 ? { limit, markets: inMarkets } : null;
+}
+
+/** The ground of a rulebook for one day and the wanted markets. */
+export function createGround(
+  rules: { limits: readonly Limit[]; declarables: readonly Declarable[] },
+  markets: readonly Market[],
+  onDate: string,
+): Ground {
+  const ground: Ground = {
+    onDate,
+    markets: [...new Set(markets)],
+    slots: new Map(),
+    limits: [],
+    declarables: [],
+    materials: new Map(),
+  };
+  for (const limit of rules.limits) {
+    const rule = inForce(limit, ground.markets, onDate);
+    if (rule) ground.limits[slotOf(ground, limit.subject)]!.push(rule);
+  }
+  for (const declarable of rules.declarables) {
+    ground.declarables[slotOf(ground, { type: 'constituent', id: declarable.id })]!.push(declarable);
+  }
+  return ground;
+}
+
+const PER_HUNDRED = 1 / 100;
+
+function sharesOf(ground: Ground, material: Material): SubjectShare[] {
+  const bySlot = new Map<number, SubjectShare>();
+  const add = (subject: Subject, low: number, typical: number, high: number) => {
+    const slot = slotOf(ground, subject);
+    const share = bySlot.get(slot) ?? { slot, low: 0, typical: 0, high: 0 };
+    share.low += low;
+    share.typical += typical;
+    share.high += high;
+    bySlot.set(slot, share);
+  };
+  add({ type: 'material', id: material.id }, 1, 1, 1);
+  add({ type: 'kind', id: material.kind }, 1, 1, 1);
+  for (const { id, lowPct, typicalPct, highPct } of material.constituents ?? []) {
+    add(
+      { type: 'constituent', id },
+      lowPct * PER_HUNDRED,
+      typicalPct * PER_HUNDRED,
+      highPct * PER_HUNDRED,
+    );
+  }
+  for (const { name, sharePct } of material.inci ?? []) {
+    const share = sharePct * PER_HUNDRED;
+    add({ type: 'inci', id: name }, share, share, share);
+  }
+  return [...bySlot.values()].filter((share) => share.high > 0);
+}
+
+/** What the ground knows of a material; reckoned once for each material object. */
+export function groundMaterial(ground: Ground, material: Material): GroundMaterial {
+  const known = ground.materials.get(material);
+  if (known) return known;
+  const own: { slot: number; rule: LimitInForce }[] = [];
+  for (const limit of material.limits ?? []) {
+    const rule = inForce(limit, ground.markets, ground.onDate);
+    if (rule) own.push({ slot: slotOf(ground, limit.subject), rule });
+  }
+  const entry: GroundMaterial = { shares: sharesOf(ground, material), own };
+  ground.materials.set(material, entry);
+  return entry;
+}

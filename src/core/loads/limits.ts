@@ -1,0 +1,172 @@
+/** Verdicts: every limit in force held against the whole batch and each portion; the worst counts. */
+import type { AssessedLimit, Verdict } from '../formula/answer';
+import { VERDICTS } from '../formula/answer';
+import type { Force, Limit, Market } from '../formula/types';
+import type { LimitInForce } from './ground';
+import type { Plan } from './plan';
+import { concentration, partInSection, type Concentration, type Section, type Subjects } from './sections';
+
+/** Two masses or percents within this relative distance count as equal (assessment page, step 10). */
+const RELATIVE_TOLERANCE = 1e-9;
+
+const RANK: Record<Verdict, number> = Object.fromEntries(
+  VERDICTS.map((verdict, index) => [verdict, index]),
+) as Record<Verdict, number>;
+
+/** Orders verdicts from worst to best, for sorting. */
+export function compareVerdicts(a: Verdict, b: Verdict): number {
+  return RANK[a] - RANK[b];
+}
+
+/** The worst of some verdicts; `clear` when there are none. */
+export function worstVerdict(verdicts: Iterable<Verdict>): Verdict {
+  let worst: Verdict = 'clear';
+  for (const verdict of verdicts) if (RANK[verdict] < RANK[worst]) worst = verdict;
+  return worst;
+}
+
+function above(value: number, limit: number): boolean {
+  return value > limit + RELATIVE_TOLERANCE * Math.abs(limit);
+}
+
+/** The verdict on a concentration against a maximum, both percent; `margin` is the share kept free (0 to 1). */
+export function judge(found: Concentration, maxPct: number, margin: number): Verdict {
+  if (above(found.nominalPct, maxPct)) return 'over';
+  if (above(found.highPct, maxPct)) return 'atRisk';
+  return above(found.highPct, (1 - margin) * maxPct) ? 'tight' : 'clear';
+}
+
+/** Percent of the limit that is left at the high end; null where the limit is zero or beyond any ratio. */
+export function headroom(highPct: number, maxPct: number): number | null {
+  const left = 100 * (1 - highPct / maxPct);
+  return Number.isFinite(left) ? left : null;
+}
+
+/** Craft limits are advice: they never make a product worse than tight. */
+export function binds(force: Force): boolean {
+  return force !== 'craft';
+}
+
+/** What a limit's own verdict does to the product's. */
+export function effectOnProduct(force: Force, verdict: Verdict): Verdict {
+  return binds(force) || verdict === 'clear' ? verdict : 'tight';
+}
+
+/** A limit's worst section and what was found there. */
+export interface Finding {
+  k: number;
+  rule: LimitInForce;
+  section: number;
+  found: Concentration;
+  verdict: Verdict;
+}
+
+function isWorse(a: Finding, b: Finding): boolean {
+  if (a.verdict !== b.verdict) return RANK[a.verdict] < RANK[b.verdict];
+  return above(a.found.highPct, b.found.highPct);
+}
+
+/** Holds one limit of subject k against every section and keeps the worst. */
+function findWorst(plan: Plan, all: readonly Section[], k: number, rule: LimitInForce): Finding {
+  let worst: Finding | null = null;
+  for (let section = 0; section < all.length; section++) {
+    const found = concentration(all[section]!, k, rule.limit.basis);
+    const verdict = judge(found, rule.limit.maxPct, plan.margin);
+    const finding = { k, rule, section, found, verdict };
+    if (worst === null || isWorse(finding, worst)) worst = finding;
+  }
+  return worst!;
+}
+
+/** The finding of every limit in force whose subject the formula holds. */
+export function findAll(plan: Plan, subjects: Subjects, all: readonly Section[]): Finding[] {
+  const findings: Finding[] = [];
+  const carried = new Set(subjects.subject);
+  for (let k = 0; k < subjects.count; k++) {
+    if (!carried.has(k)) continue;
+    for (const rule of subjects.limits[k]!) findings.push(findWorst(plan, all, k, rule));
+  }
+  return findings;
+}
+
+/** Share of the subject's mass that each line brings, percent; lines that bring nothing are left out. */
+function contributors(plan: Plan, subjects: Subjects, masses: Float64Array, finding: Finding) {
+  const brought: { line: string; sharePct: number }[] = [];
+  let total = 0;
+  for (let e = 0; e < subjects.line.length; e++) {
+    if (subjects.subject[e] !== finding.k) continue;
+    const i = subjects.line[e]!;
+    const mass = masses[i]! * partInSection(plan, finding.section, i) * subjects.typical[e]!;
+    if (mass <= 0) continue;
+    total += mass;
+    brought.push({ line: plan.lines[i]!.id, sharePct: mass });
+  }
+  for (const entry of brought) entry.sharePct = 100 * (entry.sharePct / total);
+  return brought.sort((a, b) => b.sharePct - a.sharePct);
+}
+
+function row(finding: Finding, market: Market, plan: Plan, shares: AssessedLimit['contributors']): AssessedLimit {
+  const limit: Limit = finding.rule.limit;
+  return {
+    id: limit.id,
+    subject: { ...limit.subject },
+    market,
+    force: limit.force,
+    basis: limit.basis,
+    maxPct: limit.maxPct,
+    ...finding.found,
+    headroomPct: headroom(finding.found.highPct, limit.maxPct),
+    verdict: finding.verdict,
+    portion: finding.section === 0 ? null : plan.portions[finding.section - 1]!.id,
+    contributors: shares,
+    source: limit.source ?? null,
+  };
+}
+
+function compareRows(a: AssessedLimit, b: AssessedLimit): number {
+  const force = Number(!binds(a.force)) - Number(!binds(b.force));
+  if (force !== 0) return force;
+  const verdict = compareVerdicts(a.verdict, b.verdict);
+  if (verdict !== 0) return verdict;
+  return (a.headroomPct ?? -Infinity) - (b.headroomPct ?? -Infinity) || 0;
+}
+
+/** The answer's rows, one for each limit and market: binding ones first, worst first; craft advice last. */
+export function limitRows(
+  plan: Plan,
+  subjects: Subjects,
+  masses: Float64Array,
+  findings: readonly Finding[],
+): AssessedLimit[] {
+  const rows = findings.flatMap((finding) => {
+    const shares = contributors(plan, subjects, masses, finding);
+    return finding.rule.markets.map((market) => row(finding, market, plan, shares));
+  });
+  return rows.sort(compareRows);
+}
+
+/**
+ * Fragrance, essential oil and isolate lines for which no binding limit on that very material is in force
+ * in a market. A line of no mass proves nothing and is left out.
+ */
+export function unprovenLines(
+  plan: Plan,
+  masses: Float64Array,
+  findings: readonly Finding[],
+  markets: readonly Market[],
+): { line: string; market: Market }[] {
+  const proven = new Set<string>();
+  for (const { rule } of findings) {
+    if (rule.limit.subject.type !== 'material' || !binds(rule.limit.force)) continue;
+    for (const market of rule.markets) proven.add(`${market} ${rule.limit.subject.id}`);
+  }
+  const unproven: { line: string; market: Market }[] = [];
+  plan.materials.forEach((material, i) => {
+    const isScent = ['fragrance', 'essentialOil', 'isolate'].includes(material.kind);
+    if (!isScent || !(masses[i]! > 0)) return;
+    for (const market of markets) {
+      if (!proven.has(`${market} ${material.id}`)) unproven.push({ line: plan.lines[i]!.id, market });
+    }
+  });
+  return unproven;
+}
