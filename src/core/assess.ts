@@ -57,7 +57,8 @@ export function reckon(
 }
 
 function masses(batch: Balance, bar: FormedBar): Masses {
-  const takenUpG = batch.neutralised * batch.acidG + batch.saponified * (batch.cookDemandG + batch.milkDemandG);
+  const takenUpG =
+    batch.neutralised * batch.acidG + batch.saponified * (batch.cookDemandG + batch.milkDemandG);
   return {
     fatsG: batch.fatsG,
     alkaliG: batch.alkaliG,
@@ -163,7 +164,11 @@ function fatsOrSolutionError(formula: AssessmentRequest['formula'], reckoning: R
     return { path: 'formula.lines', code: 'no-solution', message };
   }
   if (reckoning.batch.fatsG > 0) return null;
-  return { path: 'formula.lines', code: 'fats-zero', message: 'The fats weigh nothing. Give at least one fat a mass.' };
+  return {
+    path: 'formula.lines',
+    code: 'fats-zero',
+    message: 'The fats weigh nothing. Give at least one fat a mass.',
+  };
 }
 
 /** Assesses a request that has the right shape. Errors come back as values, with path, code and remedy. */

@@ -48,7 +48,8 @@ function lyeNotes(batch: Balance, { nominalPct, effectivePct }: Superfat): Note[
     return make('danger-near', 'caution', text);
   }
   if (nominalPct !== null && nominalPct < 0) {
-    const text = 'The lye is more than the fats in the pot take up; it counts on fat that is added otherwise.';
+    const text =
+      'The lye is more than the fats in the pot take up; it counts on fat that is added otherwise.';
     return make('lye-relies-on-additions', 'caution', text);
   }
   return [];
@@ -81,16 +82,32 @@ function lineNotes(plan: Plan): Note[] {
     const add = (code: string, severity: Note['severity'], text: string) =>
       notes.push({ code, severity, line: line.id, text });
     if (material.kind === 'alkali') {
-      add('alkali-line', 'danger', `${material.name} stands as a line; its lye is not in the superfat. State it as alkali.`);
+      add(
+        'alkali-line',
+        'danger',
+        `${material.name} stands as a line; its lye is not in the superfat. State it as alkali.`,
+      );
     }
     if (line.portion != null && isAlwaysCommon(material)) {
-      add('portion-ignored', 'info', `${material.name} belongs to the common batter and is in every portion.`);
+      add(
+        'portion-ignored',
+        'info',
+        `${material.name} belongs to the common batter and is in every portion.`,
+      );
     }
     const shares = (material.inci ?? []).reduce((sum, part) => sum + part.sharePct, 0);
     if (!material.inci?.length) {
-      add('inci-missing', 'caution', `${material.name} has no ingredient name on file; its own name stands in the list.`);
+      add(
+        'inci-missing',
+        'caution',
+        `${material.name} has no ingredient name on file; its own name stands in the list.`,
+      );
     } else if (Math.abs(shares - 100) > SHARES_OFF_PCT) {
-      add('inci-shares', 'caution', `The ingredient names of ${material.name} add up to ${shares} %, not 100 %.`);
+      add(
+        'inci-shares',
+        'caution',
+        `The ingredient names of ${material.name} add up to ${shares} %, not 100 %.`,
+      );
     }
   });
   return notes;

@@ -10,11 +10,20 @@ const SHARES_TOLERANCE = 1e-6;
 
 type Report = (path: string, code: string, message: string) => void;
 
-function reportDuplicates(items: readonly { id: string }[], path: string, what: string, report: Report): void {
+function reportDuplicates(
+  items: readonly { id: string }[],
+  path: string,
+  what: string,
+  report: Report,
+): void {
   const seen = new Set<string>();
   items.forEach(({ id }, index) => {
     if (seen.has(id)) {
-      report(`${path}.${index}.id`, 'duplicate', `There is another ${what} with the id "${id}". Give each its own.`);
+      report(
+        `${path}.${index}.id`,
+        'duplicate',
+        `There is another ${what} with the id "${id}". Give each its own.`,
+      );
     }
     seen.add(id);
   });
@@ -36,7 +45,11 @@ function checkLineMaterial(line: Line, material: Material, path: string, report:
   }
   if (isFat(material) && material.saponification == null) {
     const remedy = 'Give saponification.naohPerGram (0 if none of it turns to soap).';
-    report(`${path}.material`, 'saponification-missing', `${material.name} does not say how it saponifies. ${remedy}`);
+    report(
+      `${path}.material`,
+      'saponification-missing',
+      `${material.name} does not say how it saponifies. ${remedy}`,
+    );
   }
 }
 
@@ -63,7 +76,11 @@ function checkPortions(formula: Formula, report: Report): void {
   reportDuplicates(portions, 'formula.portions', 'portion', report);
   const total = portions.reduce((sum, { share }) => sum + share, 0);
   if (Math.abs(total - 1) > SHARES_TOLERANCE) {
-    report('formula.portions', 'shares-not-one', `The portions’ shares add up to ${total}. Make them add up to 1.`);
+    report(
+      'formula.portions',
+      'shares-not-one',
+      `The portions’ shares add up to ${total}. Make them add up to 1.`,
+    );
   }
 }
 
@@ -78,7 +95,11 @@ function checkAlkali({ alkali }: Formula, report: Report): void {
 
 function checkCure({ cure }: Formula, report: Report): void {
   if (cure?.residualWaterPct != null && cure.massRatio != null) {
-    report('formula.cure', 'cure-twice', 'State either residualWaterPct or massRatio, one and not the other.');
+    report(
+      'formula.cure',
+      'cure-twice',
+      'State either residualWaterPct or massRatio, one and not the other.',
+    );
   }
 }
 
@@ -94,11 +115,7 @@ function checkMaterials(materials: readonly Material[], report: Report): void {
 }
 
 /** Looks up every line's material, inline ones first. Unknown ones are reported and left undefined. */
-function findMaterials(
-  request: AssessmentRequest,
-  stored: Stored,
-  report: Report,
-): (Material | undefined)[] {
+function findMaterials(request: AssessmentRequest, stored: Stored, report: Report): (Material | undefined)[] {
   const inline = new Map((request.materials ?? []).map((material) => [material.id, material]));
   return request.formula.lines.map((line, i) => {
     const material = inline.get(line.material) ?? stored.material(line.material);

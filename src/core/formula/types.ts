@@ -7,16 +7,7 @@ import type { Unit } from '../quantities/units';
 export const MARKETS = ['EU', 'UK', 'US', 'CA', 'AU'] as const;
 export type Market = (typeof MARKETS)[number];
 
-export const STAGES = [
-  'fats',
-  'liquid',
-  'heldBack',
-  'lye',
-  'intoFats',
-  'trace',
-  'afterCook',
-  'top',
-] as const;
+export const STAGES = ['fats', 'liquid', 'heldBack', 'lye', 'intoFats', 'trace', 'afterCook', 'top'] as const;
 export type Stage = (typeof STAGES)[number];
 
 export const KINDS = [

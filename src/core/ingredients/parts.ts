@@ -93,7 +93,13 @@ function addFat(
   return made.freeG;
 }
 
-function addAcid(bar: FormedBar, material: Material, dryG: number, uptakeG: number, neutralised: number): void {
+function addAcid(
+  bar: FormedBar,
+  material: Material,
+  dryG: number,
+  uptakeG: number,
+  neutralised: number,
+): void {
   const saltG = neutralised * (dryG + uptakeG * (1 - WATER_PER_NAOH));
   bar.acidSaltsG += saltG;
   if (saltG > 0) {

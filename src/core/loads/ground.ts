@@ -34,10 +34,7 @@ export interface Ground {
 }
 
 /** Whether a span of days (either end open when null or undefined) holds the day; both ends count. */
-export function isInForce(
-  span: { from?: string | null; to?: string | null },
-  onDate: string,
-): boolean {
+export function isInForce(span: { from?: string | null; to?: string | null }, onDate: string): boolean {
   return (span.from == null || span.from <= onDate) && (span.to == null || onDate <= span.to);
 }
 
@@ -103,12 +100,7 @@ function sharesOf(ground: Ground, material: Material): SubjectShare[] {
   add({ type: 'material', id: material.id }, 1, 1, 1);
   add({ type: 'kind', id: material.kind }, 1, 1, 1);
   for (const { id, lowPct, typicalPct, highPct } of material.constituents ?? []) {
-    add(
-      { type: 'constituent', id },
-      lowPct * PER_HUNDRED,
-      typicalPct * PER_HUNDRED,
-      highPct * PER_HUNDRED,
-    );
+    add({ type: 'constituent', id }, lowPct * PER_HUNDRED, typicalPct * PER_HUNDRED, highPct * PER_HUNDRED);
   }
   for (const { name, sharePct } of material.inci ?? []) {
     const share = sharePct * PER_HUNDRED;

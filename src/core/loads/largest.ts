@@ -88,7 +88,13 @@ function sitsOn(state: State, constraints: readonly Constraint[], bound: Constra
 }
 
 /** The safe way where the relation bends: halve the span between a mass that fits and one that does not. */
-function bisect(plan: Plan, subjects: Subjects, line: number, constraints: readonly Constraint[], upper: number) {
+function bisect(
+  plan: Plan,
+  subjects: Subjects,
+  line: number,
+  constraints: readonly Constraint[],
+  upper: number,
+) {
   const exceeded = (massG: number) => {
     const state = stateAt(plan, subjects, line, massG);
     return state.batch.solved ? constraints.find((c) => excess(state, c) > 0) : constraints[0];

@@ -105,7 +105,12 @@ function contributors(plan: Plan, subjects: Subjects, masses: Float64Array, find
   return brought.sort((a, b) => b.sharePct - a.sharePct);
 }
 
-function row(finding: Finding, market: Market, plan: Plan, shares: AssessedLimit['contributors']): AssessedLimit {
+function row(
+  finding: Finding,
+  market: Market,
+  plan: Plan,
+  shares: AssessedLimit['contributors'],
+): AssessedLimit {
   const limit: Limit = finding.rule.limit;
   return {
     id: limit.id,

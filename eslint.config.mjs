@@ -1,0 +1,114 @@
+import js from '@eslint/js';
+import importX, { createNodeResolver } from 'eslint-plugin-import-x';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+const CORE = './src/core';
+const SERVER_SIDE = [
+  './src/server',
+  './src/pages',
+  './src/demo',
+  './src/islands',
+  './src/ui',
+  './src/workers',
+];
+
+/** Dependencies point downward only: pages and islands, then server or workers, then core. */
+const LAYERS = [
+  {
+    target: CORE,
+    from: ['./src/library', './src/rulebook', ...SERVER_SIDE],
+    message: 'The core imports nothing outside src/core.',
+  },
+  {
+    target: './src/library',
+    from: SERVER_SIDE,
+    message: 'The library is data; it knows only the core’s types.',
+  },
+  {
+    target: './src/rulebook',
+    from: SERVER_SIDE,
+    message: 'The rulebook is data; it knows only the core’s types.',
+  },
+  {
+    target: './src/server',
+    from: ['./src/pages', './src/islands', './src/ui', './src/demo'],
+    message: 'The server knows no screens.',
+  },
+  {
+    target: './src/workers',
+    from: ['./src/pages', './src/islands', './src/ui', './src/server'],
+    message: 'Workers call the core.',
+  },
+  {
+    target: './src/ui',
+    from: ['./src/pages', './src/islands', './src/server'],
+    message: 'Shared controls know no screens.',
+  },
+  {
+    target: './src/islands',
+    from: ['./src/pages', './src/demo'],
+    message: 'Islands are used by pages, not the reverse.',
+  },
+];
+
+export default tseslint.config(
+  { ignores: ['dist/', '.astro/', 'node_modules/', 'data/', 'test-results/'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    plugins: { 'import-x': importX, 'react-hooks': reactHooks },
+    settings: {
+      'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts', '.tsx', '.mjs', '.json'] })],
+    },
+    rules: {
+      'import-x/no-restricted-paths': ['error', { zones: LAYERS }],
+      'import-x/no-cycle': 'error',
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'max-lines': ['error', { max: 400, skipBlankLines: true }],
+      'no-console': ['error', { allow: ['error'] }],
+    },
+  },
+  {
+    files: ['src/core/**/*.ts', 'src/server/**/*.ts'],
+    rules: { 'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }] },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^[^.]', message: 'The core imports nothing outside src/core.' }] },
+      ],
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch'],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'No clock in the core: dates come in.',
+        },
+        {
+          selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+          message: 'No clock in the core: dates come in.',
+        },
+      ],
+    },
+  },
+  {
+    files: ['scripts/**', 'test/**', '*.config.*'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        require: 'readonly',
+        module: 'writable',
+      },
+    },
+    rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' },
+  },
+);

@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test';
+import { chromiumPath } from './scripts/chromium.mjs';
+
+export default defineConfig({
+  testDir: 'test/browser',
+  outputDir: 'test-results/browser',
+  workers: 1,
+  retries: 0,
+  timeout: 60_000,
+  reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: chromiumPath(),
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -1,0 +1,26 @@
+/** Builds the application unless nothing that goes into it has changed since the last build. */
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { run } from './install.mjs';
+
+const STAMP = 'dist/.source';
+const SOURCES = ['src', 'public', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'];
+
+function filesUnder(path) {
+  if (!statSync(path).isDirectory()) return [path];
+  return readdirSync(path)
+    .sort()
+    .flatMap((name) => filesUnder(join(path, name)));
+}
+
+/** Builds into dist/ where needed. */
+export function ensureBuilt() {
+  const hash = createHash('sha256');
+  for (const file of SOURCES.flatMap(filesUnder)) hash.update(file).update(readFileSync(file));
+  const wanted = hash.digest('hex');
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
+  console.log('Building…');
+  run('npx', ['astro', 'build'], { env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
+  writeFileSync(STAMP, wanted);
+}

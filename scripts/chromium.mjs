@@ -1,0 +1,30 @@
+/** Finds Debian's Chromium for the browser tests, and installs it where that is possible. */
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+
+const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
+
+/** Path of the installed Chromium, or undefined. `CHROMIUM` takes precedence. */
+export function chromiumPath() {
+  return [process.env.CHROMIUM, ...PLACES].find((path) => path && existsSync(path));
+}
+
+/** True once Chromium is there; says what to do where it cannot be installed. */
+export function ensureChromium() {
+  if (chromiumPath()) return true;
+  const isRoot = process.getuid?.() === 0;
+  if (isRoot && existsSync('/usr/bin/apt-get')) {
+    console.log('Installing Chromium from Debian’s packages…');
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env });
+    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+      stdio: 'inherit',
+      env,
+    });
+    if (chromiumPath()) return true;
+  }
+  console.error(
+    'The browser tests need Chromium. Install it as root (apt-get install chromium), or set CHROMIUM to its path.',
+  );
+  return false;
+}

@@ -1,0 +1,34 @@
+/** `npm run demo`: installs, builds, migrates, seeds and serves, each only where it is needed. */
+import { spawn } from 'node:child_process';
+import { ensureBuilt } from './build.mjs';
+import { ensureInstalled, run } from './install.mjs';
+
+const HOST = process.env.HOST || '127.0.0.1';
+const PORT = process.env.PORT || '4321';
+
+ensureInstalled();
+ensureBuilt();
+run(process.execPath, ['--import=tsx', 'scripts/seed.ts']);
+
+const server = spawn(process.execPath, ['dist/server/entry.mjs'], {
+  stdio: 'inherit',
+  env: { ...process.env, HOST, PORT },
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('exit', (code) => process.exit(code ?? 0));
+
+async function announce() {
+  for (let tries = 0; tries < 100; tries++) {
+    try {
+      if ((await fetch(`http://${HOST}:${PORT}/api/v1/health`)).ok) {
+        console.log(`\nProportia is ready: http://${HOST}:${PORT}\n`);
+        return;
+      }
+    } catch {
+      // Not listening yet.
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  console.error(`Proportia does not answer on http://${HOST}:${PORT}. Is another program using that port?`);
+}
+await announce();

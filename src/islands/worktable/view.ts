@@ -1,0 +1,41 @@
+/** What the worktable shows of an assessment: each line's governing limit, in words and for drawing. */
+import type { AssessedLimit, Assessment } from '../../core/formula/answer';
+import { BASIS_WORDS, FORCE_WORDS, percent } from '../../ui/words';
+
+/** The limit that matters most for a line: the first it feeds, in the answer's order of worst first. */
+export function governingLimit(assessment: Assessment, lineId: string): AssessedLimit | null {
+  return (
+    assessment.limits.find(({ contributors }) => contributors.some(({ line }) => line === lineId)) ?? null
+  );
+}
+
+/** The load of a limit as multiples of it. A limit of zero is drawn as far past as anything can be. */
+export function asMultiples(limit: AssessedLimit) {
+  const ratio = (value: number) => (limit.maxPct > 0 ? value / limit.maxPct : value > 0 ? Infinity : 0);
+  return { low: ratio(limit.lowPct), nominal: ratio(limit.nominalPct), high: ratio(limit.highPct) };
+}
+
+/** The share of a limit's load that lines other than this bring, 0 to 1. */
+export function othersShare(limit: AssessedLimit, lineId: string): number {
+  const own = limit.contributors.find(({ line }) => line === lineId)?.sharePct ?? 0;
+  return 1 - own / 100;
+}
+
+/** What a limit speaks of, in words. */
+export function subjectName(limit: AssessedLimit, materialName: (id: string) => string): string {
+  const { type, id } = limit.subject;
+  if (type === 'material') return materialName(id);
+  const words = id.replace(/-/g, ' ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
+/** "4.44 % of the cured bar, limit 4.5 %" */
+export function againstLimit(limit: AssessedLimit): string {
+  return `${percent(limit.nominalPct)} ${BASIS_WORDS[limit.basis]}, limit ${percent(limit.maxPct)}`;
+}
+
+/** Against what: force and source. Certificates name themselves. */
+export function sourceOf(limit: AssessedLimit): string {
+  if (!limit.source) return FORCE_WORDS[limit.force];
+  return limit.force === 'certificate' ? limit.source : `${FORCE_WORDS[limit.force]}: ${limit.source}`;
+}

@@ -1,0 +1,20 @@
+/** The starter library: materials every maker knows, without any supplier's paper. */
+import botanicals from './data/botanicals.json';
+import clays from './data/clays.json';
+import liquids from './data/liquids.json';
+import scents from './data/scents.json';
+import { FATS } from './fats';
+import { readShelf, type ShelfFile } from './shelves';
+import type { LibraryMaterial } from './types';
+
+const FILES = [liquids, scents, clays, botanicals] as unknown as ShelfFile[];
+
+/** Every material of the library, shelf by shelf. */
+export const LIBRARY: readonly LibraryMaterial[] = [...FATS, ...FILES.flatMap(readShelf)];
+
+const BY_ID: ReadonlyMap<string, LibraryMaterial> = new Map(LIBRARY.map((entry) => [entry.id, entry]));
+
+/** The library's material of that id, or undefined. */
+export function libraryMaterial(id: string): LibraryMaterial | undefined {
+  return BY_ID.get(id);
+}

@@ -1,0 +1,99 @@
+/** Reads the shelves other than fats: one row a material, written short in `data/`. */
+import type { Constituent, InciPart, InciRole, Kind, Saponification } from '../core/formula/types';
+import type { Behaviour, LibraryMaterial, Origin, Provenance, Shelf, Standing } from './types';
+
+/** Sources that many rows share, by the short key their rows use. */
+const SOURCES: Record<string, string> = {
+  handbook: 'Usual value in handbooks; confirm with the lot’s paper',
+  oils: 'Usual range in essential-oil monographs and handbooks; confirm with the lot’s analysis',
+  makers: 'Usual among makers; try it in a small batch',
+  index: 'Composition as its name or colour index number states it; shares to be confirmed by the supplier',
+};
+
+/** One material as the data files write it. Percents from 0 to 100, densities in g/mL. */
+export interface ShelfRow {
+  id: string;
+  name: string;
+  kind: Kind;
+  /** One name for the whole, or parts: name, share, role, other name in the US. */
+  inci: string | [string, number, InciRole?, string?][];
+  water?: number;
+  bulk?: number;
+  density?: number;
+  fat?: number;
+  fatNaoh?: number;
+  fatSoap?: string;
+  uptake?: number;
+  formed?: string;
+  origin?: Origin;
+  /** Constituents: id, low, typical, high. */
+  holds?: [string, number, number, number][];
+  behaviour?: Behaviour;
+  cautions?: string[];
+  concerns?: LibraryMaterial['concerns'];
+  months?: number;
+  standing?: Standing;
+  source?: string;
+}
+
+export interface ShelfFile {
+  shelf: Shelf;
+  asOf: string;
+  standing: Standing;
+  source: string;
+  rows: ShelfRow[];
+}
+
+const SCENT_KINDS: readonly Kind[] = ['fragrance', 'essentialOil', 'isolate'];
+
+function inciParts(row: ShelfRow): InciPart[] {
+  if (typeof row.inci === 'string') {
+    const role: InciRole = SCENT_KINDS.includes(row.kind) ? 'scent' : 'ingredient';
+    return [{ name: row.inci, sharePct: 100, role }];
+  }
+  return row.inci.map(([name, sharePct, role, us]) => ({
+    name,
+    sharePct,
+    role: role ?? 'ingredient',
+    ...(us ? { names: { US: us } } : {}),
+  }));
+}
+
+function constituents(row: ShelfRow): Constituent[] | undefined {
+  return row.holds?.map(([id, lowPct, typicalPct, highPct]) => ({ id, lowPct, typicalPct, highPct }));
+}
+
+function fatSaponification(row: ShelfRow): Saponification | null {
+  if (row.fatNaoh === undefined) return null;
+  return { naohPerGram: row.fatNaoh, as: 'triglyceride', formedInci: row.fatSoap };
+}
+
+function provenance(row: ShelfRow, file: ShelfFile): Provenance {
+  const key = row.source ?? file.source;
+  return { standing: row.standing ?? file.standing, source: SOURCES[key] ?? key, asOf: file.asOf };
+}
+
+/** The materials of one data file. */
+export function readShelf(file: ShelfFile): LibraryMaterial[] {
+  return file.rows.map((row) => ({
+    id: row.id,
+    name: row.name,
+    kind: row.kind,
+    shelf: file.shelf,
+    origin: row.origin ?? 'plant',
+    provenance: provenance(row, file),
+    waterPct: row.water ?? 0,
+    fatPct: row.fat ?? 0,
+    fatSaponification: fatSaponification(row),
+    alkaliUptake: row.uptake ?? 0,
+    formedInci: row.formed ?? null,
+    bulkDensity: row.bulk ?? row.density ?? null,
+    density: row.density ?? row.bulk ?? null,
+    inci: inciParts(row),
+    constituents: constituents(row) ?? [],
+    behaviour: row.behaviour,
+    cautions: row.cautions,
+    concerns: row.concerns,
+    keepingMonths: row.months,
+  }));
+}

@@ -1,0 +1,7 @@
+import { database } from '../../../../../server/database';
+import { answerJson, endpoint } from '../../../../../server/http';
+import { worktableData } from '../../../../../server/services/products';
+
+export const GET = endpoint(async ({ params }) =>
+  answerJson(await worktableData(await database(), params.id ?? '')),
+);

@@ -1,0 +1,16 @@
+/** What can be set from outside, read once from the environment. */
+import { join } from 'node:path';
+
+/** Folder of the database, `PROPORTIA_DATA` or `data` beside where the server was started. */
+export function dataFolder(): string {
+  return process.env.PROPORTIA_DATA || join(process.cwd(), 'data');
+}
+
+/** The day the application takes as today: `PROPORTIA_TODAY` (YYYY-MM-DD) or the machine's own date. */
+export function today(): string {
+  const fixed = process.env.PROPORTIA_TODAY;
+  if (fixed && /^\d{4}-\d{2}-\d{2}$/.test(fixed)) return fixed;
+  const now = new Date();
+  const two = (value: number) => String(value).padStart(2, '0');
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+}

@@ -1,0 +1,78 @@
+/** What every endpoint shares: reading JSON within bounds, answering, and never leaking a fault as a stack. */
+import type { APIContext, APIRoute } from 'astro';
+import type { RequestError } from '../core/formula/types';
+
+/** Largest request body, bytes (assessment page: 1 MiB). */
+export const LARGEST_BODY = 1024 * 1024;
+
+/** A fault that has its own status and is told to the client. */
+export class HttpFault extends Error {
+  constructor(
+    readonly status: number,
+    readonly errors: RequestError[],
+  ) {
+    super(errors.map(({ message }) => message).join(' '));
+  }
+}
+
+/** A fault with one error. */
+export function fault(status: number, code: string, message: string, path = ''): HttpFault {
+  return new HttpFault(status, [{ path, code, message }]);
+}
+
+/** Answers JSON. */
+export function answerJson(body: unknown, status = 200): Response {
+  return new Response(JSON.stringify(body), {
+    status,
+    headers: { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' },
+  });
+}
+
+async function readBytes(request: Request): Promise<Uint8Array> {
+  const tooLarge = () =>
+    fault(413, 'too-large', `The body is over ${LARGEST_BODY} bytes. Send less at once.`);
+  if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BODY) throw tooLarge();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body?.getReader();
+  for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
+    size += part.value.byteLength;
+    if (size > LARGEST_BODY) {
+      await reader?.cancel();
+      throw tooLarge();
+    }
+    chunks.push(part.value);
+  }
+  return Buffer.concat(chunks);
+}
+
+/**
+ * Reads a JSON body. 415 where it is not sent as JSON (which also keeps other sites' forms out), 413 over the
+ * size, 400 where it is not JSON.
+ */
+export async function readJson(request: Request): Promise<unknown> {
+  const type = request.headers.get('content-type') ?? '';
+  if (!/^application\/(?:[\w.+-]+\+)?json\b/i.test(type)) {
+    throw fault(415, 'not-json', 'Send the body as application/json.');
+  }
+  const bytes = await readBytes(request);
+  try {
+    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) as unknown;
+  } catch {
+    throw fault(400, 'not-json', 'The body is not JSON. Send one JSON object in UTF-8.');
+  }
+}
+
+/** Wraps an endpoint: its faults become answers, anything unforeseen a plain 500 and a line in the log. */
+export function endpoint(handle: (context: APIContext) => Promise<Response> | Response): APIRoute {
+  return async (context) => {
+    try {
+      return await handle(context);
+    } catch (error) {
+      if (error instanceof HttpFault) return answerJson({ errors: error.errors }, error.status);
+      console.error(error);
+      const message = 'Something went wrong here, not in your request. Nothing was changed; try again.';
+      return answerJson({ errors: [{ path: '', code: 'internal', message }] }, 500);
+    }
+  };
+}

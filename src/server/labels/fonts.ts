@@ -1,0 +1,77 @@
+/** The shipped fonts as a label needs them: which file draws a letter, and how wide and high it is. */
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import * as fontkit from 'fontkit';
+import type { Face, Metrics } from '../../core/labels/layout';
+
+/** A face comes as several files, each for a part of Unicode; the first that holds a letter draws it. */
+const FILES: Record<Face, readonly string[]> = {
+  display: ['besley/files/besley-latin-600-normal.woff', 'besley/files/besley-latin-ext-600-normal.woff'],
+  text: ['archivo/files/archivo-latin-400-normal.woff', 'archivo/files/archivo-latin-ext-400-normal.woff'],
+  strong: ['archivo/files/archivo-latin-600-normal.woff', 'archivo/files/archivo-latin-ext-600-normal.woff'],
+};
+
+interface FontFile {
+  /** Name under which a document registers it. */
+  name: string;
+  data: Buffer;
+  font: fontkit.Font;
+}
+
+const require = createRequire(import.meta.url);
+const loaded = new Map<Face, FontFile[]>();
+
+function filesOf(face: Face): FontFile[] {
+  const known = loaded.get(face);
+  if (known) return known;
+  const files = FILES[face].map((path) => {
+    const data = readFileSync(require.resolve(`@fontsource/${path}`));
+    return { name: path, data, font: fontkit.create(data) as fontkit.Font };
+  });
+  loaded.set(face, files);
+  return files;
+}
+
+function holds(file: FontFile, letter: string): boolean {
+  return file.font.hasGlyphForCodePoint(letter.codePointAt(0)!);
+}
+
+export interface Run {
+  text: string;
+  file: FontFile;
+}
+
+/** Splits text into runs that one file each can draw; letters that none holds go to the first file. */
+export function runsOf(text: string, face: Face): Run[] {
+  const files = filesOf(face);
+  const runs: Run[] = [];
+  for (const letter of text) {
+    const file = files.find((candidate) => holds(candidate, letter)) ?? files[0]!;
+    const last = runs[runs.length - 1];
+    if (last?.file === file) last.text += letter;
+    else runs.push({ text: letter, file });
+  }
+  return runs;
+}
+
+/** Width of one run at a font size, in the unit of the size. */
+export function runWidth({ text, file }: Run, size: number): number {
+  return (file.font.layout(text).advanceWidth / file.font.unitsPerEm) * size;
+}
+
+function heightOf(face: Face, letter: string): number {
+  const { font } = filesOf(face)[0]!;
+  const [glyph] = font.glyphsForString(letter);
+  return glyph!.bbox.maxY / font.unitsPerEm;
+}
+
+/** Measures of the shipped fonts for the layout. */
+export const fontMetrics: Metrics = {
+  width: (text, face, sizeMm) => runsOf(text, face).reduce((sum, run) => sum + runWidth(run, sizeMm), 0),
+  xHeight: (face) => heightOf(face, 'x'),
+  digitHeight: (face) => heightOf(face, '1'),
+  missing: (text) => {
+    const files = filesOf('text');
+    return [...new Set(text)].filter((letter) => !files.some((file) => holds(file, letter)));
+  },
+};

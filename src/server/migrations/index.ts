@@ -1,0 +1,13 @@
+import type { Knex } from 'knex';
+import * as firstTables from './001-first-tables';
+
+const MIGRATIONS: Record<string, Knex.Migration> = {
+  '001-first-tables': firstTables,
+};
+
+/** Migrations by name, so that a bundled server carries them with it. */
+export const migrationSource: Knex.MigrationSource<string> = {
+  getMigrations: () => Promise.resolve(Object.keys(MIGRATIONS).sort()),
+  getMigrationName: (name) => name,
+  getMigration: (name) => Promise.resolve(MIGRATIONS[name]!),
+};

@@ -1,0 +1,55 @@
+/**
+ * What an assessment falls back on: the maker's cupboard first, then the starter library, with the limits and
+ * constituents that the paperwork on file brings.
+ */
+import type { Knex } from 'knex';
+import type { Limit, Material, Stored } from '../../core/formula/types';
+import { libraryMaterial } from '../../library';
+import { rulebook } from '../../rulebook';
+import { allMaterials, type MaterialDocument, type StoredMaterial } from '../repositories/materials';
+
+function certificateLimits(document: MaterialDocument): Limit[] {
+  const edition = document.edition ? `, ${document.edition} edition` : '';
+  const category = document.category ? `, category ${document.category}` : '';
+  const make = (id: string, subject: Limit['subject'], maxPct: number): Limit => ({
+    id,
+    subject,
+    maxPct,
+    basis: 'cured',
+    force: 'certificate',
+    source: `Certificate ${document.number}, ${document.issuer}${edition}${category}, ${document.issuedOn}`,
+  });
+  const limits = (document.limits ?? []).map(({ constituent, maxPct }) =>
+    make(`${document.id}-${constituent}`, { type: 'constituent', id: constituent }, maxPct),
+  );
+  if (document.maxPct === undefined) return limits;
+  return [make(document.id, { type: 'material', id: document.materialId }, document.maxPct), ...limits];
+}
+
+/**
+ * A material with what its paperwork says: the newest certificate's limit beside its own limits, and the
+ * newest allergen declaration's constituents in place of typical ones.
+ */
+export function withPaperwork({ material, documents }: StoredMaterial): Material {
+  const newest = (type: MaterialDocument['type']) => documents.find((document) => document.type === type);
+  const certificate = newest('certificate');
+  const declared = newest('allergens')?.constituents;
+  return {
+    ...material,
+    limits: [...(material.limits ?? []), ...(certificate ? certificateLimits(certificate) : [])],
+    constituents: declared ?? material.constituents,
+  };
+}
+
+/** The maker's materials, with paperwork, by id. */
+export async function cupboard(db: Knex): Promise<Map<string, Material>> {
+  const stored = await allMaterials(db);
+  return new Map(stored.map((entry) => [entry.material.id, withPaperwork(entry)]));
+}
+
+/** The stored library and rulebook as the core reads them. */
+export async function storedFor(db: Knex): Promise<Stored> {
+  const own = await cupboard(db);
+  const { limits, declarables } = rulebook();
+  return { material: (id) => own.get(id) ?? libraryMaterial(id), limits, declarables };
+}

@@ -1,0 +1,51 @@
+/** Where the rule stands along the track; what lies past it is drawn ever closer together. */
+const EDGE_PCT = 74;
+
+/** Position along the track, percent, of a load that is `ratio` times its limit. */
+function along(ratio: number): number {
+  if (ratio <= 1) return Math.max(0, ratio) * EDGE_PCT;
+  return EDGE_PCT + (100 - EDGE_PCT) * (1 - 1 / ratio);
+}
+
+export interface StraightedgeProps {
+  /** Low, nominal and high as multiples of the limit. Left out where there is no limit to hold it against. */
+  load?: { low: number; nominal: number; high: number };
+  /** The part of the load that other lines bring, 0 to 1. */
+  othersShare?: number;
+  /** The share of the limit that is kept free, 0 to 1. */
+  margin: number;
+  /** What a screen reader says. */
+  label: string;
+}
+
+function Span({ from, to, className }: { from: number; to: number; className: string }) {
+  if (to - from < 0.05) return null;
+  return <span className={className} style={{ left: `${from}%`, width: `${to - from}%` }} />;
+}
+
+/** One load against the straightedge: what others bring, what is used, the doubt, the room, and what is past. */
+export function Straightedge({ load, othersShare = 0, margin, label }: StraightedgeProps) {
+  if (!load) {
+    return (
+      <div className="straightedge" role="img" aria-label={label}>
+        <Span from={0} to={EDGE_PCT * 0.55} className="se-others" />
+        <span className="se-rule se-rule-absent" style={{ left: `${EDGE_PCT}%` }} />
+      </div>
+    );
+  }
+  const others = along(load.nominal * othersShare);
+  const low = Math.max(others, along(load.low));
+  const high = along(load.high);
+  const solid = Math.max(low, Math.min(along(load.nominal), high));
+  return (
+    <div className="straightedge" role="img" aria-label={label}>
+      <Span from={along(1 - margin)} to={EDGE_PCT} className="se-margin" />
+      <Span from={0} to={Math.min(others, EDGE_PCT)} className="se-others" />
+      <Span from={others} to={Math.min(low, EDGE_PCT)} className="se-stroke" />
+      <Span from={low} to={Math.min(high, EDGE_PCT)} className="se-doubt" />
+      <Span from={EDGE_PCT} to={solid} className="se-past" />
+      <Span from={Math.max(EDGE_PCT, solid)} to={high} className="se-past-doubt" />
+      <span className="se-rule" style={{ left: `${EDGE_PCT}%` }} />
+    </div>
+  );
+}

@@ -1,0 +1,63 @@
+/** The product's own words for what the core answers. */
+import type { Verdict } from '../core/formula/answer';
+import type { Force, LimitBasis, Market, Stage } from '../core/formula/types';
+
+export const VERDICT_WORDS: Record<Verdict, string> = {
+  over: 'Over',
+  unproven: 'Unproven',
+  atRisk: 'At risk',
+  tight: 'Tight',
+  clear: 'Clear',
+};
+
+export const VERDICT_MEANINGS: Record<Verdict, string> = {
+  over: 'A load is past its limit.',
+  unproven: 'There is no certificate on file to hold a scent against.',
+  atRisk: 'Within the limit as stated; past it at the high end of the doubt.',
+  tight: 'Within the limit, but inside the margin you keep free.',
+  clear: 'Within every limit on file, with the margin to spare.',
+};
+
+export const BASIS_WORDS: Record<LimitBasis, string> = {
+  cured: 'of the cured bar',
+  pour: 'of the pour',
+  fats: 'of the fats',
+};
+
+export const FORCE_WORDS: Record<Force, string> = {
+  law: 'Law',
+  standard: 'Industry standard',
+  certificate: 'Certificate',
+  craft: 'Craft advice',
+};
+
+export const STAGE_WORDS: Record<Stage, string> = {
+  fats: 'Fats',
+  liquid: 'Liquid',
+  heldBack: 'Liquid held back',
+  lye: 'Into the lye',
+  intoFats: 'Into the fats',
+  trace: 'At trace',
+  afterCook: 'After the cook',
+  top: 'On top',
+};
+
+export const MARKET_WORDS: Record<Market, string> = {
+  EU: 'European Union',
+  UK: 'Great Britain',
+  US: 'United States',
+  CA: 'Canada',
+  AU: 'Australia',
+};
+
+/** A mass for reading: two decimals below 10 g, one above. */
+export function grams(massG: number): string {
+  return `${massG.toFixed(massG < 10 ? 2 : 1)} g`;
+}
+
+/** A percent for reading: enough decimals for small figures to say something. */
+export function percent(value: number): string {
+  const size = Math.abs(value);
+  const decimals = size >= 10 ? 1 : size >= 0.1 || size === 0 ? 2 : size >= 0.001 ? 4 : 6;
+  return `${Number(value.toFixed(decimals))} %`;
+}
