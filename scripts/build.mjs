@@ -15,12 +15,14 @@ function filesUnder(path) {
 }
 
 /** Builds into dist/ where needed. */
-export function ensureBuilt() {
+export async function ensureBuilt() {
   const hash = createHash('sha256');
   for (const file of SOURCES.flatMap(filesUnder)) hash.update(file).update(readFileSync(file));
   const wanted = hash.digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
   console.log('Building…');
   run('npx', ['astro', 'build'], { env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
+  const { bundleWorkers } = await import('./workers.mjs');
+  bundleWorkers();
   writeFileSync(STAMP, wanted);
 }

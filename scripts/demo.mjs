@@ -7,7 +7,7 @@ const HOST = process.env.HOST || '127.0.0.1';
 const PORT = process.env.PORT || '4321';
 
 ensureInstalled();
-ensureBuilt();
+await ensureBuilt();
 run(process.execPath, ['--import=tsx', 'scripts/seed.ts']);
 
 const server = spawn(process.execPath, ['dist/server/entry.mjs'], {

@@ -31,7 +31,7 @@ stage('Unit and server tests', 'npx', ['mocha', '--reporter', './scripts/mocha-r
   REPORT_FILE: REPORTS.unit,
 });
 if (ensureChromium()) {
-  ensureBuilt();
+  await ensureBuilt();
   stage('Browser tests', 'npx', ['playwright', 'test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: REPORTS.browser });
 } else failedStages++;
 

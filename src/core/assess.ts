@@ -8,6 +8,7 @@ import { checkRequest } from './formula/check';
 import {
   ASSESSMENT_FORMAT,
   type AssessmentRequest,
+  type Limit,
   type Market,
   type Material,
   type RequestError,
@@ -18,9 +19,11 @@ import { ingredientList } from './ingredients/list';
 import { addedParts, formedBar, type FormedBar } from './ingredients/parts';
 import { balance, type Balance } from './loads/balance';
 import { assessDeclarables } from './loads/declarables';
+import { unmetDemands } from './loads/demands';
+import { explain } from './loads/explain';
 import { createGround, type Ground } from './loads/ground';
-import { largestLoad } from './loads/largest';
-import { effectOnProduct, findAll, limitRows, unprovenLines, worstVerdict } from './loads/limits';
+import { entriesBySubject, largestLoad } from './loads/largest';
+import { effectOnProduct, findAll, limitRows, unprovenPairs, worstVerdict } from './loads/limits';
 import { planFormula, type Plan } from './loads/plan';
 import { findSubjects, sections, WHOLE, type Section, type Subjects } from './loads/sections';
 
@@ -34,11 +37,31 @@ export interface Reckoning {
   all: Section[];
 }
 
+/** A maker's own craft figure takes the place of the stored one of the same id. */
+function withOwnCraft(base: readonly Limit[], own: readonly Limit[]): Limit[] {
+  const replaced = new Set(own.filter(({ force }) => force === 'craft').map(({ id }) => id));
+  return [...base.filter(({ id, force }) => force !== 'craft' || !replaced.has(id)), ...own];
+}
+
+/** The last ground made from a store's rules, for callers that assess again and again with the same store. */
+const storedGrounds = new WeakMap<readonly Limit[], { key: string; ground: Ground }>();
+
+/** The ground of the stored rules alone. The store is only read, so the same store gives the same ground. */
+function storedGround({ limits, declarables }: Stored, markets: readonly Market[], onDate: string): Ground {
+  const key = `${onDate} ${markets.join(' ')}`;
+  const known = storedGrounds.get(limits);
+  if (known?.key === key) return known.ground;
+  const ground = createGround({ limits, declarables }, markets, onDate);
+  storedGrounds.set(limits, { key, ground });
+  return ground;
+}
+
 /** The ground of a request: its own rules with, or in place of, the stored ones. */
-export function requestGround(request: AssessmentRequest, stored: Stored): Ground {
-  const own: Rules = request.rules ?? {};
+function requestGround(request: AssessmentRequest, stored: Stored): Ground {
+  const own: Rules | null | undefined = request.rules;
+  if (!own) return storedGround(stored, request.markets, request.onDate);
   const base = own.replace ? { limits: [], declarables: [] } : stored;
-  const limits = [...base.limits, ...(own.limits ?? [])];
+  const limits = withOwnCraft(base.limits, own.limits ?? []);
   const declarables = [...base.declarables, ...(own.declarables ?? [])];
   return createGround({ limits, declarables }, request.markets, request.onDate);
 }
@@ -78,6 +101,7 @@ function masses(batch: Balance, bar: FormedBar): Masses {
 }
 
 function assessLines({ plan, batch, subjects }: Reckoning): AssessedLine[] {
+  const entries = entriesBySubject(subjects);
   const percent = (massG: number, wholeG: number) => (wholeG > 0 ? (100 * massG) / wholeG : 0);
   return plan.lines.map((line, i) => {
     const massG = batch.massG[i]!;
@@ -89,7 +113,7 @@ function assessLines({ plan, batch, subjects }: Reckoning): AssessedLine[] {
       pctFats: percent(massG, batch.fatsG),
       pctPour: percent(massG, batch.pourG),
       pctCured: percent(massG, batch.curedG),
-      ...largestLoad(plan, subjects, batch, i),
+      ...largestLoad({ plan, batch, subjects, entries }, i),
     };
   });
 }
@@ -125,12 +149,20 @@ function ingredientLists(
   });
 }
 
-function answer(request: AssessmentRequest, ground: Ground, reckoning: Reckoning): Assessment {
+function answer(
+  request: AssessmentRequest,
+  stored: Stored,
+  ground: Ground,
+  reckoning: Reckoning,
+): Assessment {
   const { plan, batch, subjects, all } = reckoning;
   const { markets, onDate } = ground;
   const findings = findAll(plan, subjects, all);
   const limits = limitRows(plan, subjects, batch.massG, findings);
-  const unproven = unprovenLines(plan, batch.massG, findings, markets);
+  const unproven = unprovenPairs(plan, subjects, batch.massG, markets.length).map(({ line, market }) => ({
+    line: plan.lines[line]!.id,
+    market: markets[market]!,
+  }));
   const declarables = assessDeclarables(subjects, all, markets, onDate, request.firstPlacedOn ?? {});
   const bar = formedBar(plan, batch);
   const fat = superfat(batch);
@@ -154,6 +186,10 @@ function answer(request: AssessmentRequest, ground: Ground, reckoning: Reckoning
     declarables,
     ingredients: ingredientLists(reckoning, bar, markets, declarables),
     notes: batchNotes(plan, batch, fat),
+    advice: unmetDemands(request.rules?.replace ? [] : (stored.demands ?? []), plan, batch, fat.effectivePct),
+    ...(request.explain
+      ? { explanations: findings.map((finding) => explain(plan, subjects, batch, all, finding)) }
+      : {}),
   };
 }
 
@@ -179,5 +215,5 @@ export function assess(request: AssessmentRequest, stored: Stored): Result {
   const reckoning = reckon(request.formula, checked.materials, ground);
   const error = fatsOrSolutionError(request.formula, reckoning);
   if (error || !reckoning) return { ok: false, errors: error ? [error] : [] };
-  return { ok: true, assessment: answer(request, ground, reckoning) };
+  return { ok: true, assessment: answer(request, stored, ground, reckoning) };
 }

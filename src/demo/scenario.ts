@@ -183,8 +183,8 @@ export function demoProducts(today: string): DemoProduct[] {
       formula: formula('First Light', 6, {}, [
         ...everyday,
         ['oat-flour', 'intoFats', 2, '%fats'],
-        ['sweet-orange-oil', 'trace', 2, '%fats'],
-        ['fennel-oil', 'trace', 0.8, '%fats'],
+        ['sweet-orange-oil', 'trace', 1.6, '%fats'],
+        ['fennel-oil', 'trace', 0.6, '%fats'],
       ]),
     },
     {

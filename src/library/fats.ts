@@ -4,7 +4,8 @@
  * Soap names follow the usual pattern and are to be confirmed before print.
  */
 import rows from './data/fats.json';
-import type { FattyAcids, LibraryMaterial, Origin } from './types';
+import type { FattyAcids } from '../core/formula/types';
+import type { LibraryMaterial, Origin } from './types';
 
 /** Molar masses, g/mol: sodium hydroxide over potassium hydroxide. */
 const NAOH_PER_KOH = 39.997 / 56.106;

@@ -1,5 +1,8 @@
 /** The starter library: materials every maker knows, without any supplier's paper. */
 import botanicals from './data/botanicals.json';
+import colourants from './data/colourants.json';
+import dissolved from './data/dissolved.json';
+import fibres from './data/fibres.json';
 import clays from './data/clays.json';
 import liquids from './data/liquids.json';
 import scents from './data/scents.json';
@@ -7,7 +10,7 @@ import { FATS } from './fats';
 import { readShelf, type ShelfFile } from './shelves';
 import type { LibraryMaterial } from './types';
 
-const FILES = [liquids, scents, clays, botanicals] as unknown as ShelfFile[];
+const FILES = [liquids, scents, clays, dissolved, botanicals, colourants, fibres] as unknown as ShelfFile[];
 
 /** Every material of the library, shelf by shelf. */
 export const LIBRARY: readonly LibraryMaterial[] = [...FATS, ...FILES.flatMap(readShelf)];

@@ -59,8 +59,20 @@ function inciParts(row: ShelfRow): InciPart[] {
   }));
 }
 
-function constituents(row: ShelfRow): Constituent[] | undefined {
-  return row.holds?.map(([id, lowPct, typicalPct, highPct]) => ({ id, lowPct, typicalPct, highPct }));
+/** Sugars vary by about a tenth either way between harvests and brands. */
+const SUGAR_DOUBT = 0.1;
+
+function constituents(row: ShelfRow): Constituent[] {
+  const held = (row.holds ?? []).map(([id, lowPct, typicalPct, highPct]) => ({
+    id,
+    lowPct,
+    typicalPct,
+    highPct,
+  }));
+  const sugarPct = row.behaviour?.sugarPct;
+  if (sugarPct === undefined) return held;
+  const highPct = Math.min(100, sugarPct * (1 + SUGAR_DOUBT));
+  return [...held, { id: 'sugars', lowPct: sugarPct * (1 - SUGAR_DOUBT), typicalPct: sugarPct, highPct }];
 }
 
 function fatSaponification(row: ShelfRow): Saponification | null {
@@ -90,7 +102,7 @@ export function readShelf(file: ShelfFile): LibraryMaterial[] {
     bulkDensity: row.bulk ?? row.density ?? null,
     density: row.density ?? row.bulk ?? null,
     inci: inciParts(row),
-    constituents: constituents(row) ?? [],
+    constituents: constituents(row),
     behaviour: row.behaviour,
     cautions: row.cautions,
     concerns: row.concerns,

@@ -16,20 +16,6 @@ export interface Provenance {
 
 export type Origin = 'plant' | 'animal' | 'mineral' | 'synthetic' | 'marine' | 'fermented';
 
-/** Shares of the fatty acids of a fat, percent. */
-export interface FattyAcids {
-  caprylicCapric?: number;
-  lauric?: number;
-  myristic?: number;
-  palmitic?: number;
-  stearic?: number;
-  oleic?: number;
-  ricinoleic?: number;
-  linoleic?: number;
-  linolenic?: number;
-  other?: number;
-}
-
 /** Saponification value, milligrams of potassium hydroxide for a gram of fat. */
 export interface SaponificationValue {
   lowMgKoh: number;
@@ -62,7 +48,6 @@ export interface LibraryMaterial extends Material {
   origin: Origin;
   provenance: Provenance;
   saponificationValue?: SaponificationValue;
-  fattyAcids?: FattyAcids;
   /** How readily it clogs pores, informal, 0 to 5. */
   poreClogging?: number;
   /** Months it keeps, unopened, cool and dark. */

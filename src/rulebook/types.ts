@@ -1,5 +1,5 @@
 /** The shape of a rulebook edition. An edition is dated and never changed; what changes is a new file. */
-import type { Declarable, Limit, Market } from '../core/formula/types';
+import type { CraftDemand, Declarable, Limit, Market } from '../core/formula/types';
 import type { Standing } from '../library/types';
 
 /** A limit with how far it can be leant on and the day it was read. */
@@ -32,6 +32,14 @@ export interface Allergen {
   kind: 'substance' | 'natural';
 }
 
+/** Which markets let a colour into a cosmetic, under the name the library's parts use. */
+export interface ColourEntry {
+  name: string;
+  english?: string;
+  permitted: Partial<Record<Market, boolean>>;
+  note?: string;
+}
+
 export interface EditionFile {
   edition: string;
   dated: string;
@@ -40,14 +48,42 @@ export interface EditionFile {
   limits: RuleLimit[];
   allergenLists: AllergenList[];
   allergens: Allergen[];
+  colours: ColourEntry[];
+  colourSource: { source: string; standing: Standing; asOf: string };
+}
+
+/** The craft's usual range for a load, and where it stops helping. */
+export interface CraftRow {
+  id: string;
+  subject: Limit['subject'];
+  usualPct: [number, number];
+  maxPct: number;
+  basis: Limit['basis'];
+  reason: string;
+}
+
+export interface CraftFile {
+  asOf: string;
+  source: string;
+  limits: CraftRow[];
+  demands: CraftDemand[];
+}
+
+export interface CraftLimit extends RuleLimit {
+  usualPct: [number, number];
 }
 
 export interface Rulebook {
   edition: string;
   dated: string;
   scentStandard: EditionFile['scentStandard'];
-  /** Law first, then the craft's advice. */
+  /** What binds. */
   limits: readonly RuleLimit[];
+  /** What makers advise; a maker's own figure takes the place of one by its id. */
+  craft: readonly CraftLimit[];
+  demands: readonly CraftDemand[];
+  colours: readonly ColourEntry[];
+  colourSource: EditionFile['colourSource'];
   declarables: readonly Declarable[];
   allergens: readonly Allergen[];
   allergenLists: readonly AllergenList[];

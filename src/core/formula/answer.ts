@@ -1,5 +1,5 @@
 /** The shapes of an assessment's answer (`proportia.assessment/1`). */
-import type { Force, InciRole, LimitBasis, Market, Subject } from './types';
+import type { Amount, Force, InciRole, LimitBasis, Market, Subject } from './types';
 import type { Unit } from '../quantities/units';
 
 /** From worst to best. */
@@ -102,6 +102,58 @@ export interface AssessedPortion {
   curedG: number;
 }
 
+/** Craft advice that the rest of the formula does not meet. */
+export interface Advice {
+  id: string;
+  /** What the subject holds, percent of the basis. */
+  foundPct: number;
+  abovePct: number;
+  basis: 'fats' | 'liquid';
+  unmet: { what: 'lauricFats' | 'superfat'; wantedPct: number; foundPct: number }[];
+  reason: string;
+  source: string | null;
+}
+
+/** How one line's amount becomes its part of a concentration. */
+export interface ExplainedTerm {
+  line: string;
+  material: string;
+  amount: Amount;
+  /** Grams of the line in the section looked at, nominal and at both ends of its doubt. */
+  massG: number;
+  lowG: number;
+  highG: number;
+  /** Share of the subject in the line, percent. */
+  lowSharePct: number;
+  sharePct: number;
+  highSharePct: number;
+  /** massG x sharePct / 100, and the same at the high end. */
+  broughtG: number;
+  broughtHighG: number;
+}
+
+/** The chain from amounts to a verdict: terms, their sum, what it is held against, the result. */
+export interface Explanation {
+  id: string;
+  subject: Subject;
+  markets: Market[];
+  portion: string | null;
+  terms: ExplainedTerm[];
+  subjectG: number;
+  subjectHighG: number;
+  basis: LimitBasis;
+  /** How the basis mass comes about, as a running account; the last entry is the basis itself. */
+  basisSteps: { what: 'fats' | 'pour' | 'water' | 'dry' | 'cured'; massG: number }[];
+  /** The basis at the high end: with the doubt of the lines that bring the subject. */
+  basisHighG: number;
+  nominalPct: number;
+  highPct: number;
+  maxPct: number;
+  verdict: Verdict;
+  force: Force;
+  source: string | null;
+}
+
 export interface Assessment {
   format: string;
   verdict: Verdict;
@@ -115,4 +167,7 @@ export interface Assessment {
   declarables: AssessedDeclarable[];
   ingredients: IngredientList[];
   notes: Note[];
+  advice: Advice[];
+  /** Only where the request asks for it. */
+  explanations?: Explanation[];
 }

@@ -147,6 +147,38 @@ export interface Material {
   inci?: InciPart[] | null;
   constituents?: Constituent[] | null;
   limits?: Limit[] | null;
+  fattyAcids?: FattyAcids | null;
+}
+
+/** Shares of the fatty acids of a fat, percent. */
+export interface FattyAcids {
+  caprylicCapric?: number;
+  lauric?: number;
+  myristic?: number;
+  palmitic?: number;
+  stearic?: number;
+  oleic?: number;
+  ricinoleic?: number;
+  linoleic?: number;
+  linolenic?: number;
+  other?: number;
+}
+
+/**
+ * Advice that one load puts on the rest of the formula: where the subject is above `abovePct` of the basis,
+ * the formula should hold at least so much of something else. With no wants, being above is itself the finding.
+ */
+export interface CraftDemand {
+  id: string;
+  /** `lauricFats` are all fats in which lauric acid leads. */
+  subject: Subject | { type: 'lauricFats'; id: string };
+  abovePct: number;
+  basis: 'fats' | 'liquid';
+  /** Only lines of these stages count; all where left out. */
+  stages?: Stage[] | null;
+  wants: { lauricFatsPct?: number; superfatPct?: number };
+  reason: string;
+  source?: string | null;
 }
 
 export interface Declarable {
@@ -172,6 +204,8 @@ export interface AssessmentRequest {
   markets: Market[];
   onDate: string;
   firstPlacedOn?: Partial<Record<Market, string>> | null;
+  /** Ask for the chain of arithmetic behind every limit. */
+  explain?: boolean | null;
 }
 
 /** The stored rulebook and library a request falls back on. Both are only read. */
@@ -180,6 +214,7 @@ export interface Stored {
   material(id: string): Material | undefined;
   limits: readonly Limit[];
   declarables: readonly Declarable[];
+  demands?: readonly CraftDemand[];
 }
 
 /** A fault in a request: the path to the field, a stable code, and what to do about it in plain words. */

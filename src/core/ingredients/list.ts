@@ -1,5 +1,5 @@
 /** The ingredient list of a market: parts merged under the market's names, allergens added, in order. */
-import type { AssessedDeclarable, IngredientItem, IngredientList, ItemRole, School } from '../formula/answer';
+import type { AssessedDeclarable, IngredientItem, IngredientList, School } from '../formula/answer';
 import type { Market } from '../formula/types';
 import type { Part } from './parts';
 
@@ -39,8 +39,7 @@ function entryName(part: Part, { market, scentNaming }: ListOptions): string {
 }
 
 interface Merged {
-  massG: number;
-  role: ItemRole;
+  item: IngredientItem;
   /** Mass of the heaviest part so far; its role stands for the entry. */
   heaviestG: number;
 }
@@ -50,13 +49,17 @@ function merge(parts: readonly Part[], options: ListOptions): Map<string, Merged
   for (const part of parts) {
     if (!(part.massG > 0)) continue;
     const name = entryName(part, options);
-    const entry = entries.get(name) ?? { massG: 0, role: part.role, heaviestG: 0 };
-    entry.massG += part.massG;
+    const entry = entries.get(name);
+    if (!entry) {
+      const item = { name, massG: part.massG, pct: 0, role: part.role };
+      entries.set(name, { item, heaviestG: part.massG });
+      continue;
+    }
+    entry.item.massG += part.massG;
     if (part.massG > entry.heaviestG) {
       entry.heaviestG = part.massG;
-      entry.role = part.role;
+      entry.item.role = part.role;
     }
-    entries.set(name, entry);
   }
   return entries;
 }
@@ -73,14 +76,13 @@ function compareItems(a: IngredientItem, b: IngredientItem): number {
  * scent; one whose name already stands on the list is not written twice. Colourants come last.
  */
 export function ingredientList(parts: readonly Part[], options: ListOptions): IngredientList {
-  const percent = (massG: number) => (options.wholeG > 0 ? (100 * massG) / options.wholeG : 0);
   const entries = merge(parts, options);
-  const items: IngredientItem[] = [];
-  for (const [name, { massG, role }] of entries) items.push({ name, massG, pct: percent(massG), role });
+  const items = Array.from(entries.values(), ({ item }) => item);
   for (const { declarable, massG } of options.allergens) {
-    if (entries.has(declarable.name)) continue;
-    items.push({ name: declarable.name, massG, pct: percent(massG), role: 'allergen' });
+    if (!entries.has(declarable.name)) items.push({ name: declarable.name, massG, pct: 0, role: 'allergen' });
   }
+  const perGram = options.wholeG > 0 ? 100 / options.wholeG : 0;
+  for (const item of items) item.pct = item.massG * perGram;
   items.sort(compareItems);
   const text = items.map((item) => item.name).join(', ');
   return { market: options.market, school: options.school, items, text };

@@ -10,7 +10,7 @@ import { WATER_PER_NAOH } from '../chemistry/reaction';
 import { BASE, type Plan } from './plan';
 
 export interface Balance {
-  massG: Float64Array;
+  massG: number[];
   fatsG: number;
   acidG: number;
   alkaliPureG: number;
@@ -50,7 +50,7 @@ export function curedMass(plan: Plan, pourG: number, waterG: number): number {
 
 function emptyBalance(count: number): Balance {
   return {
-    massG: new Float64Array(count),
+    massG: new Array<number>(count).fill(0),
     fatsG: 0,
     acidG: 0,
     alkaliPureG: 0,

@@ -42,10 +42,10 @@ export function assessDeclarables(
   onDate: string,
   firstPlacedOn: Partial<Record<Market, string>>,
 ): AssessedDeclarable[] {
-  const carried = new Set(subjects.subject);
   return markets.flatMap((market) => {
     const rows: AssessedDeclarable[] = [];
-    for (const k of carried) {
+    for (let k = 0; k < subjects.count; k++) {
+      if (!subjects.isCarried[k]) continue;
       for (const declarable of subjects.declarables[k]!) {
         if (!declarable.markets.includes(market)) continue;
         if (!declarableApplies(declarable, onDate, firstPlacedOn[market] ?? onDate)) continue;

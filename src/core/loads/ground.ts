@@ -4,10 +4,11 @@
  */
 import type { Declarable, Limit, Market, Material, Subject } from '../formula/types';
 
-/** A limit with those of the wanted markets in which it is in force. */
+/** A limit with those of the wanted markets in which it is in force, and their places among the ground's. */
 export interface LimitInForce {
   limit: Limit;
   markets: readonly Market[];
+  marketIndexes: readonly number[];
 }
 
 /** What one gram of a material holds of a subject: grams at the low, typical and high end. */
@@ -20,7 +21,10 @@ export interface SubjectShare {
 
 /** A material's shares of every subject, and the limits its own paperwork brings. */
 export interface GroundMaterial {
+  /** The first share is that of the material itself. */
   shares: readonly SubjectShare[];
+  /** The slots among the shares that the ground's own rules speak of. */
+  ruledSlots: readonly number[];
   own: readonly { slot: number; rule: LimitInForce }[];
 }
 
@@ -30,7 +34,11 @@ export interface Ground {
   slots: Map<string, number>;
   limits: LimitInForce[][];
   declarables: Declarable[][];
-  materials: Map<Material, GroundMaterial>;
+  materials: WeakMap<Material, GroundMaterial>;
+  /** Scratch of the formula being prepared: a slot's place in it, valid where `seenIn` holds the current run. */
+  run: number;
+  seenIn: number[];
+  placeOf: number[];
 }
 
 /** Whether a span of days (either end open when null or undefined) holds the day; both ends count. */
@@ -52,13 +60,16 @@ function slotOf(ground: Ground, subject: Subject): number {
   ground.slots.set(key, slot);
   ground.limits[slot] = [];
   ground.declarables[slot] = [];
+  ground.seenIn[slot] = 0;
+  ground.placeOf[slot] = 0;
   return slot;
 }
 
 function inForce(limit: Limit, markets: readonly Market[], onDate: string): LimitInForce | null {
   if (!isInForce(limit, onDate)) return null;
   const inMarkets = limit.markets ? markets.filter((market) => limit.markets!.includes(market)) : markets;
-  return inMarkets.length > 0 ? { limit, markets: inMarkets } : null;
+  if (inMarkets.length === 0) return null;
+  return { limit, markets: inMarkets, marketIndexes: inMarkets.map((market) => markets.indexOf(market)) };
 }
 
 /** The ground of a rulebook for one day and the wanted markets. */
@@ -73,7 +84,10 @@ export function createGround(
     slots: new Map(),
     limits: [],
     declarables: [],
-    materials: new Map(),
+    materials: new WeakMap(),
+    run: 0,
+    seenIn: [],
+    placeOf: [],
   };
   for (const limit of rules.limits) {
     const rule = inForce(limit, ground.markets, onDate);
@@ -118,7 +132,10 @@ export function groundMaterial(ground: Ground, material: Material): GroundMateri
     const rule = inForce(limit, ground.markets, ground.onDate);
     if (rule) own.push({ slot: slotOf(ground, limit.subject), rule });
   }
-  const entry: GroundMaterial = { shares: sharesOf(ground, material), own };
+  const shares = sharesOf(ground, material);
+  const isRuled = (slot: number) => ground.limits[slot]!.length > 0 || ground.declarables[slot]!.length > 0;
+  const ruledSlots = shares.map(({ slot }) => slot).filter(isRuled);
+  const entry: GroundMaterial = { shares, ruledSlots, own };
   ground.materials.set(material, entry);
   return entry;
 }

@@ -7,13 +7,24 @@ import type { Limit } from '../formula/types';
 import { balance, type Balance } from './balance';
 import { binds } from './limits';
 import type { Plan } from './plan';
-import { basisMass, partInSection, sections, type Section, type Subjects } from './sections';
+import { basisMass, partInSection, sectionMasses, type SectionMasses, type Subjects } from './sections';
 
 export interface LargestLoad {
   maxG: number | null;
   boundBy: string | null;
   maxInUnit: { value: number; unit: Unit } | null;
 }
+
+/** What the search reads of a reckoned formula; `entries` are those of each subject. */
+export interface Reckoned {
+  plan: Plan;
+  batch: Balance;
+  subjects: Subjects;
+  entries: readonly (readonly number[])[];
+}
+
+/** A mass of the line and the batch it makes. */
+type Point = readonly [massG: number, state: State];
 
 const UNBOUND: LargestLoad = { maxG: null, boundBy: null, maxInUnit: null };
 
@@ -25,18 +36,28 @@ const MOST_STEPS = 20;
 const MOST_DOUBLINGS = 40;
 const BISECTIONS = 200;
 
+/** A limit in one section, with the lines that bring its subject: indexes into the subjects' entries. */
 interface Constraint {
-  k: number;
   limit: Limit;
   section: number;
+  entries: readonly number[];
 }
 
 interface State {
   batch: Balance;
-  all: Section[];
+  /** Masses of the sections the constraints speak of, by index. */
+  masses: SectionMasses[];
 }
 
-function constraintsOf(plan: Plan, subjects: Subjects, line: number): Constraint[] {
+/** The entries of every subject, gathered once for all lines of a plan. */
+export function entriesBySubject(subjects: Subjects): number[][] {
+  const entries: number[][] = Array.from({ length: subjects.count }, () => []);
+  subjects.subject.forEach((k, e) => entries[k]!.push(e));
+  return entries;
+}
+
+function constraintsOf(reckoning: Reckoned, line: number): Constraint[] {
+  const { plan, subjects, entries } = reckoning;
   const constraints: Constraint[] = [];
   for (let e = 0; e < subjects.line.length; e++) {
     if (subjects.line[e] !== line) continue;
@@ -44,60 +65,69 @@ function constraintsOf(plan: Plan, subjects: Subjects, line: number): Constraint
     for (const { limit } of subjects.limits[k]!) {
       if (!binds(limit.force)) continue;
       for (let section = 0; section <= plan.portions.length; section++) {
-        if (partInSection(plan, section, line) > 0) constraints.push({ k, limit, section });
+        if (partInSection(plan, section, line) > 0)
+          constraints.push({ limit, section, entries: entries[k]! });
       }
     }
   }
   return constraints;
 }
 
-function stateAt(plan: Plan, subjects: Subjects, line: number, massG: number): State {
+function stateAt({ plan }: Reckoned, line: number, massG: number): State {
   const batch = balance(plan, { line, massG });
-  return { batch, all: sections(plan, subjects, batch) };
+  const masses: SectionMasses[] = [];
+  for (let section = 0; section <= plan.portions.length; section++) {
+    masses.push(sectionMasses(plan, batch, section));
+  }
+  return { batch, masses };
 }
 
 /** Grams by which the subject's high mass exceeds what the limit allows; negative below the limit. */
-function excess(state: State, { k, limit, section }: Constraint): number {
-  const at = state.all[section]!;
-  const shift = limit.basis === 'fats' ? at.highFatShift[k]! : at.highShift[k]!;
-  return at.high[k]! - (limit.maxPct / 100) * (basisMass(at, limit.basis) + shift);
+function excess(
+  { plan, subjects }: Reckoned,
+  { batch, masses }: State,
+  { limit, section, entries }: Constraint,
+): number {
+  let high = 0;
+  let basis = basisMass(masses[section]!, limit.basis);
+  for (const e of entries) {
+    const i = subjects.line[e]!;
+    const mass = partInSection(plan, section, i) * batch.massG[i]!;
+    high += mass * (1 + plan.doubtHigh[i]!) * subjects.high[e]!;
+    if (limit.basis !== 'fats' || plan.isFat[i]) basis += mass * plan.doubtHigh[i]!;
+  }
+  return high - (limit.maxPct / 100) * basis;
 }
 
 /** The mass at which the straight line through two states meets the constraint; null where it never does. */
-function crossing(c: Constraint, x0: number, s0: State, x1: number, s1: State): number | null {
-  const e0 = excess(s0, c);
-  const slope = (excess(s1, c) - e0) / (x1 - x0);
+function crossing(r: Reckoned, c: Constraint, [x0, s0]: Point, [x1, s1]: Point): number | null {
+  const e0 = excess(r, s0, c);
+  const slope = (excess(r, s1, c) - e0) / (x1 - x0);
   if (slope > LEAST_SLOPE) return Math.max(0, x0 - e0 / slope);
   return e0 > 0 && slope > -LEAST_SLOPE ? 0 : null;
 }
 
-function nearest(constraints: readonly Constraint[], x0: number, s0: State, x1: number, s1: State) {
+function nearest(r: Reckoned, constraints: readonly Constraint[], p0: Point, p1: Point) {
   let best: { massG: number; constraint: Constraint } | null = null;
   for (const constraint of constraints) {
-    const massG = crossing(constraint, x0, s0, x1, s1);
+    const massG = crossing(r, constraint, p0, p1);
     if (massG !== null && (best === null || massG < best.massG)) best = { massG, constraint };
   }
   return best;
 }
 
 /** Whether no constraint is exceeded, and the wanted one is met, within the tolerance. */
-function sitsOn(state: State, constraints: readonly Constraint[], bound: Constraint): boolean {
+function sitsOn(r: Reckoned, state: State, constraints: readonly Constraint[], bound: Constraint): boolean {
   const scale = (c: Constraint) => Math.max(1e-12, (c.limit.maxPct / 100) * state.batch.pourG) * SITS_WITHIN;
-  if (Math.abs(excess(state, bound)) > scale(bound)) return false;
-  return constraints.every((c) => c === bound || excess(state, c) <= scale(c) || c.limit.maxPct === 0);
+  if (Math.abs(excess(r, state, bound)) > scale(bound)) return false;
+  return constraints.every((c) => c === bound || excess(r, state, c) <= scale(c) || c.limit.maxPct === 0);
 }
 
 /** The safe way where the relation bends: halve the span between a mass that fits and one that does not. */
-function bisect(
-  plan: Plan,
-  subjects: Subjects,
-  line: number,
-  constraints: readonly Constraint[],
-  upper: number,
-) {
+function bisect(r: Reckoned, line: number, constraints: readonly Constraint[], upper: number) {
   const exceeded = (massG: number) => {
-    const state = stateAt(plan, subjects, line, massG);
-    return state.batch.solved ? constraints.find((c) => excess(state, c) > 0) : constraints[0];
+    const state = stateAt(r, line, massG);
+    return state.batch.solved ? constraints.find((c) => excess(r, state, c) > 0) : constraints[0];
   };
   let low = 0;
   let high = upper;
@@ -135,30 +165,29 @@ function inUnit(plan: Plan, line: number, massG: number, batch: Balance): Larges
   return one > 0 ? { value: massG / one, unit } : null;
 }
 
-/** The largest load of one line. `batch` is the plan's batch as stated. */
-export function largestLoad(plan: Plan, subjects: Subjects, batch: Balance, line: number): LargestLoad {
-  const constraints = constraintsOf(plan, subjects, line);
+/** The largest load of one line of a reckoned formula. */
+export function largestLoad(r: Reckoned, line: number): LargestLoad {
+  const { plan, batch } = r;
+  const constraints = constraintsOf(r, line);
   if (constraints.length === 0) return UNBOUND;
-  let x0 = 0;
-  let s0 = stateAt(plan, subjects, line, x0);
-  let x1 = batch.massG[line]! > 0 ? batch.massG[line]! : batch.pourG / 100;
-  let s1 = stateAt(plan, subjects, line, x1);
-  let best = nearest(constraints, x0, s0, x1, s1);
+  const start = batch.massG[line]! > 0 ? batch.massG[line]! : batch.pourG / 100;
+  const point = (massG: number): Point => [massG, stateAt(r, line, massG)];
+  let [p0, p1] = [point(0), point(start)];
+  let best = nearest(r, constraints, p0, p1);
   for (let i = 0; best !== null && best.massG > 0 && i < MOST_STEPS; i++) {
-    const at = stateAt(plan, subjects, line, best.massG);
-    if (at.batch.solved && sitsOn(at, constraints, best.constraint)) break;
-    if (i === MOST_STEPS - 1 || !at.batch.solved || best.massG === x1) {
-      best = bisect(plan, subjects, line, constraints, x1);
+    const at = point(best.massG);
+    if (at[1].batch.solved && sitsOn(r, at[1], constraints, best.constraint)) break;
+    if (i === MOST_STEPS - 1 || !at[1].batch.solved || best.massG === p1[0]) {
+      best = bisect(r, line, constraints, start);
       break;
     }
-    [x0, s0, x1, s1] = [x1, s1, best.massG, at];
-    best = nearest(constraints, x0, s0, x1, s1);
+    [p0, p1] = [p1, at];
+    best = nearest(r, constraints, p0, p1);
   }
   if (best === null) return UNBOUND;
-  const at = balance(plan, { line, massG: best.massG });
   return {
     maxG: best.massG,
     boundBy: best.constraint.limit.id,
-    maxInUnit: inUnit(plan, line, best.massG, at),
+    maxInUnit: inUnit(plan, line, best.massG, balance(plan, { line, massG: best.massG })),
   };
 }

@@ -1,7 +1,7 @@
 /** Verdicts: every limit in force held against the whole batch and each portion; the worst counts. */
 import type { AssessedLimit, Verdict } from '../formula/answer';
 import { VERDICTS } from '../formula/answer';
-import type { Force, Limit, Market } from '../formula/types';
+import type { Force, Kind, Limit, Market } from '../formula/types';
 import type { LimitInForce } from './ground';
 import type { Plan } from './plan';
 import { concentration, partInSection, type Concentration, type Section, type Subjects } from './sections';
@@ -18,10 +18,15 @@ export function compareVerdicts(a: Verdict, b: Verdict): number {
   return RANK[a] - RANK[b];
 }
 
+/** The worse of two verdicts. */
+export function worseVerdict(a: Verdict, b: Verdict): Verdict {
+  return RANK[a] < RANK[b] ? a : b;
+}
+
 /** The worst of some verdicts; `clear` when there are none. */
 export function worstVerdict(verdicts: Iterable<Verdict>): Verdict {
   let worst: Verdict = 'clear';
-  for (const verdict of verdicts) if (RANK[verdict] < RANK[worst]) worst = verdict;
+  for (const verdict of verdicts) worst = worseVerdict(worst, verdict);
   return worst;
 }
 
@@ -81,16 +86,15 @@ function findWorst(plan: Plan, all: readonly Section[], k: number, rule: LimitIn
 /** The finding of every limit in force whose subject the formula holds. */
 export function findAll(plan: Plan, subjects: Subjects, all: readonly Section[]): Finding[] {
   const findings: Finding[] = [];
-  const carried = new Set(subjects.subject);
   for (let k = 0; k < subjects.count; k++) {
-    if (!carried.has(k)) continue;
+    if (!subjects.isCarried[k]) continue;
     for (const rule of subjects.limits[k]!) findings.push(findWorst(plan, all, k, rule));
   }
   return findings;
 }
 
 /** Share of the subject's mass that each line brings, percent; lines that bring nothing are left out. */
-function contributors(plan: Plan, subjects: Subjects, masses: Float64Array, finding: Finding) {
+function contributors(plan: Plan, subjects: Subjects, masses: number[], finding: Finding) {
   const brought: { line: string; sharePct: number }[] = [];
   let total = 0;
   for (let e = 0; e < subjects.line.length; e++) {
@@ -140,7 +144,7 @@ function compareRows(a: AssessedLimit, b: AssessedLimit): number {
 export function limitRows(
   plan: Plan,
   subjects: Subjects,
-  masses: Float64Array,
+  masses: number[],
   findings: readonly Finding[],
 ): AssessedLimit[] {
   const rows = findings.flatMap((finding) => {
@@ -150,28 +154,26 @@ export function limitRows(
   return rows.sort(compareRows);
 }
 
+const SCENT_KINDS: ReadonlySet<Kind> = new Set(['fragrance', 'essentialOil', 'isolate']);
+
 /**
- * Fragrance, essential oil and isolate lines for which no binding limit on that very material is in force
- * in a market. A line of no mass proves nothing and is left out.
+ * Fragrance, essential oil and isolate lines for which no binding limit on that very material is in force in
+ * a market, as indexes of line and market. A line of no mass proves nothing and is left out.
  */
-export function unprovenLines(
+export function unprovenPairs(
   plan: Plan,
-  masses: Float64Array,
-  findings: readonly Finding[],
-  markets: readonly Market[],
-): { line: string; market: Market }[] {
-  const proven = new Set<string>();
-  for (const { rule } of findings) {
-    if (rule.limit.subject.type !== 'material' || !binds(rule.limit.force)) continue;
-    for (const market of rule.markets) proven.add(`${market} ${rule.limit.subject.id}`);
-  }
-  const unproven: { line: string; market: Market }[] = [];
-  plan.materials.forEach((material, i) => {
-    const isScent = ['fragrance', 'essentialOil', 'isolate'].includes(material.kind);
-    if (!isScent || !(masses[i]! > 0)) return;
-    for (const market of markets) {
-      if (!proven.has(`${market} ${material.id}`)) unproven.push({ line: plan.lines[i]!.id, market });
+  subjects: Subjects,
+  masses: number[],
+  marketCount: number,
+): { line: number; market: number }[] {
+  const pairs: { line: number; market: number }[] = [];
+  for (let line = 0; line < plan.count; line++) {
+    if (!SCENT_KINDS.has(plan.materials[line]!.kind) || !(masses[line]! > 0)) continue;
+    const k = subjects.ofMaterial[line]!;
+    const rules = k === -1 ? [] : subjects.limits[k]!.filter(({ limit }) => binds(limit.force));
+    for (let market = 0; market < marketCount; market++) {
+      if (!rules.some(({ marketIndexes }) => marketIndexes.includes(market))) pairs.push({ line, market });
     }
-  });
-  return unproven;
+  }
+  return pairs;
 }

@@ -50,24 +50,24 @@ export interface Plan {
   lines: readonly Line[];
   materials: readonly Material[];
   count: number;
-  base: Uint8Array;
-  coefficient: Float64Array;
+  base: number[];
+  coefficient: number[];
   /** 1 for fats and waxes. */
-  isFat: Uint8Array;
+  isFat: number[];
   /** Pure alkali taken up in the pot by a gram of the line, as a fat or wax. */
-  cookDemand: Float64Array;
+  cookDemand: number[];
   /** The same for fats that go in after the cook. */
-  laterDemand: Float64Array;
+  laterDemand: number[];
   /** Pure alkali taken up by the fat that a gram of a milk carries. */
-  milkDemand: Float64Array;
+  milkDemand: number[];
   /** The part of `cookDemand` and `milkDemand` that frees water: free acids. */
-  waterDemand: Float64Array;
-  acidUptake: Float64Array;
-  waterShare: Float64Array;
-  doubtLow: Float64Array;
-  doubtHigh: Float64Array;
+  waterDemand: number[];
+  acidUptake: number[];
+  waterShare: number[];
+  doubtLow: number[];
+  doubtHigh: number[];
   /** Index of the line's portion, or -1 for the common batter. */
-  portionOf: Int16Array;
+  portionOf: number[];
   portions: readonly PlanPortion[];
   /** Lines in percent of liquid, pour or cured: which unknowns have to be solved for. */
   unknowns: { liquid: boolean; pour: boolean; cured: boolean };
@@ -119,16 +119,16 @@ function fillChemistry(plan: Plan, index: number, line: Line, material: Material
 
 function emptyPlan(formula: Formula, materials: readonly Material[]): Plan {
   const count = formula.lines.length;
-  const numbers = () => new Float64Array(count);
+  const numbers = () => new Array<number>(count).fill(0);
   const cure = formula.cure ?? {};
   return {
     formula,
     lines: formula.lines,
     materials,
     count,
-    base: new Uint8Array(count),
+    base: new Array<number>(count).fill(0),
     coefficient: numbers(),
-    isFat: new Uint8Array(count),
+    isFat: new Array<number>(count).fill(0),
     cookDemand: numbers(),
     laterDemand: numbers(),
     milkDemand: numbers(),
@@ -137,7 +137,7 @@ function emptyPlan(formula: Formula, materials: readonly Material[]): Plan {
     waterShare: numbers(),
     doubtLow: numbers(),
     doubtHigh: numbers(),
-    portionOf: new Int16Array(count).fill(-1),
+    portionOf: new Array<number>(count).fill(-1),
     portions: formula.portions ?? [],
     unknowns: { liquid: false, pour: false, cured: false },
     purity: (formula.alkali.purityPct ?? 100) * PER_HUNDRED,

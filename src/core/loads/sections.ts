@@ -4,7 +4,7 @@
  */
 import type { Declarable, LimitBasis } from '../formula/types';
 import { curedMass, type Balance } from './balance';
-import { groundMaterial, type Ground, type LimitInForce } from './ground';
+import { groundMaterial, type Ground, type GroundMaterial, type LimitInForce } from './ground';
 import type { Plan } from './plan';
 
 /** Index of the whole batch among the sections; portion k is section k + 1. */
@@ -17,87 +17,99 @@ export interface Subjects {
   declarables: Declarable[][];
   count: number;
   /** Shares, sorted by line: entry e says that a gram of line `line[e]` holds so much of `subject[e]`. */
-  line: Int32Array;
-  subject: Int32Array;
-  low: Float64Array;
-  typical: Float64Array;
-  high: Float64Array;
+  line: number[];
+  subject: number[];
+  low: number[];
+  typical: number[];
+  high: number[];
+  /** Whether any line holds subject k; a limit on something the formula does not hold is left out. */
+  isCarried: boolean[];
+  /** The subject that line i's material itself is, or -1 where no rule speaks of that material. */
+  ofMaterial: number[];
 }
 
-function subjectIndex(ground: Ground, plan: Plan) {
-  const index = new Map<number, number>();
+/** Notes down every subject that a rule speaks of and a material of the plan holds. */
+function noteSubjects(ground: Ground, entries: readonly GroundMaterial[]) {
   const limits: LimitInForce[][] = [];
   const declarables: Declarable[][] = [];
+  const run = ++ground.run;
   const add = (slot: number): number => {
-    const known = index.get(slot);
-    if (known !== undefined) return known;
-    index.set(slot, limits.length);
-    limits.push([...ground.limits[slot]!]);
-    declarables.push(ground.declarables[slot]!);
-    return limits.length - 1;
-  };
-  const seen = new Set<object>();
-  for (const material of plan.materials) {
-    const entry = groundMaterial(ground, material);
-    if (seen.has(entry)) continue;
-    seen.add(entry);
-    for (const { slot, rule } of entry.own) limits[add(slot)]!.push(rule);
-    for (const { slot } of entry.shares) {
-      if (ground.limits[slot]!.length > 0 || ground.declarables[slot]!.length > 0) add(slot);
+    if (ground.seenIn[slot] !== run) {
+      ground.seenIn[slot] = run;
+      ground.placeOf[slot] = limits.length;
+      limits.push(ground.limits[slot]!);
+      declarables.push(ground.declarables[slot]!);
     }
-  }
-  return { index, limits, declarables };
+    return ground.placeOf[slot]!;
+  };
+  entries.forEach((entry, i) => {
+    if (entries.indexOf(entry) !== i) return;
+    for (const slot of entry.ruledSlots) add(slot);
+    for (const { slot, rule } of entry.own) {
+      const place = add(slot);
+      limits[place] = [...limits[place]!, rule];
+    }
+  });
+  return { limits, declarables };
 }
 
 /** Finds the subjects that matter for the plan under the ground's rules. */
 export function findSubjects(ground: Ground, plan: Plan): Subjects {
-  const { index, limits, declarables } = subjectIndex(ground, plan);
-  const line: number[] = [];
-  const subject: number[] = [];
-  const low: number[] = [];
-  const typical: number[] = [];
-  const high: number[] = [];
-  plan.materials.forEach((material, i) => {
-    for (const share of groundMaterial(ground, material).shares) {
-      const k = index.get(share.slot);
-      if (k === undefined) continue;
-      line.push(i);
-      subject.push(k);
-      low.push(share.low);
-      typical.push(share.typical);
-      high.push(share.high);
-    }
-  });
-  return {
+  const entries = plan.materials.map((material) => groundMaterial(ground, material));
+  const { limits, declarables } = noteSubjects(ground, entries);
+  const found: Subjects = {
     limits,
     declarables,
     count: limits.length,
-    line: Int32Array.from(line),
-    subject: Int32Array.from(subject),
-    low: Float64Array.from(low),
-    typical: Float64Array.from(typical),
-    high: Float64Array.from(high),
+    line: [],
+    subject: [],
+    low: [],
+    typical: [],
+    high: [],
+    isCarried: new Array<boolean>(limits.length).fill(false),
+    ofMaterial: [],
   };
+  for (let i = 0; i < entries.length; i++) {
+    const { shares } = entries[i]!;
+    found.ofMaterial.push(
+      ground.seenIn[shares[0]!.slot] === ground.run ? ground.placeOf[shares[0]!.slot]! : -1,
+    );
+    for (const share of shares) {
+      if (ground.seenIn[share.slot] !== ground.run) continue;
+      const k = ground.placeOf[share.slot]!;
+      found.isCarried[k] = true;
+      found.line.push(i);
+      found.subject.push(k);
+      found.low.push(share.low);
+      found.typical.push(share.typical);
+      found.high.push(share.high);
+    }
+  }
+  return found;
 }
 
 /** The masses of one section, grams. */
-export interface Section {
+export interface SectionMasses {
   /** Share of the common batter, 1 for the whole. */
   share: number;
   fatsG: number;
   pourG: number;
   waterG: number;
   curedG: number;
+}
+
+/** A section with what it holds of every subject. */
+export interface Section extends SectionMasses {
   /** Grams of subject k at the low end, nominal and at the high end. */
-  low: Float64Array;
-  nominal: Float64Array;
-  high: Float64Array;
+  low: number[];
+  nominal: number[];
+  high: number[];
   /** How far the lines that hold subject k are themselves above or below their nominal mass. */
-  lowShift: Float64Array;
-  highShift: Float64Array;
+  lowShift: number[];
+  highShift: number[];
   /** The same, of fats and waxes alone. */
-  lowFatShift: Float64Array;
-  highFatShift: Float64Array;
+  lowFatShift: number[];
+  highFatShift: number[];
 }
 
 /** The part of line i that stands in a section: all of it, none, or its share of the common batter. */
@@ -108,43 +120,21 @@ export function partInSection(plan: Plan, section: number, line: number): number
   return portion === section - 1 ? 1 : 0;
 }
 
-function emptySection(share: number, count: number): Section {
-  const numbers = () => new Float64Array(count);
-  return {
-    share,
-    fatsG: 0,
-    pourG: 0,
-    waterG: 0,
-    curedG: 0,
-    low: numbers(),
-    nominal: numbers(),
-    high: numbers(),
-    lowShift: numbers(),
-    highShift: numbers(),
-    lowFatShift: numbers(),
-    highFatShift: numbers(),
-  };
-}
-
-function fillMasses(plan: Plan, batch: Balance, section: Section, index: number): void {
+/** The masses of the whole batch (section 0) or of a portion. */
+export function sectionMasses(plan: Plan, batch: Balance, index: number): SectionMasses {
   if (index === WHOLE) {
-    section.fatsG = batch.fatsG;
-    section.pourG = batch.pourG;
-    section.waterG = batch.waterG;
-    section.curedG = batch.curedG;
-    return;
+    const { fatsG, pourG, waterG, curedG } = batch;
+    return { share: 1, fatsG, pourG, waterG, curedG };
   }
-  let pour = section.share * batch.alkaliG;
-  let water = section.share * batch.reactionWaterG;
+  const { share } = plan.portions[index - 1]!;
+  let pourG = share * batch.alkaliG;
+  let waterG = share * batch.reactionWaterG;
   for (let i = 0; i < plan.count; i++) {
     const mass = partInSection(plan, index, i) * batch.massG[i]!;
-    pour += mass;
-    water += mass * plan.waterShare[i]!;
+    pourG += mass;
+    waterG += mass * plan.waterShare[i]!;
   }
-  section.fatsG = section.share * batch.fatsG;
-  section.pourG = pour;
-  section.waterG = water;
-  section.curedG = curedMass(plan, pour, water);
+  return { share, fatsG: share * batch.fatsG, pourG, waterG, curedG: curedMass(plan, pourG, waterG) };
 }
 
 function fillSubjects(plan: Plan, subjects: Subjects, batch: Balance, section: Section, index: number): void {
@@ -169,11 +159,24 @@ function fillSubjects(plan: Plan, subjects: Subjects, batch: Balance, section: S
 
 /** Reckons the whole batch (first) and each portion. */
 export function sections(plan: Plan, subjects: Subjects, batch: Balance): Section[] {
+  const numbers = () => new Array<number>(subjects.count).fill(0);
   const all: Section[] = [];
   for (let index = 0; index <= plan.portions.length; index++) {
-    const share = index === WHOLE ? 1 : plan.portions[index - 1]!.share;
-    const section = emptySection(share, subjects.count);
-    fillMasses(plan, batch, section, index);
+    const { share, fatsG, pourG, waterG, curedG } = sectionMasses(plan, batch, index);
+    const section: Section = {
+      share,
+      fatsG,
+      pourG,
+      waterG,
+      curedG,
+      low: numbers(),
+      nominal: numbers(),
+      high: numbers(),
+      lowShift: numbers(),
+      highShift: numbers(),
+      lowFatShift: numbers(),
+      highFatShift: numbers(),
+    };
     fillSubjects(plan, subjects, batch, section, index);
     all.push(section);
   }
@@ -181,7 +184,7 @@ export function sections(plan: Plan, subjects: Subjects, batch: Balance): Sectio
 }
 
 /** The mass a basis stands for in a section, grams. */
-export function basisMass(section: Section, basis: LimitBasis): number {
+export function basisMass(section: SectionMasses, basis: LimitBasis): number {
   if (basis === 'fats') return section.fatsG;
   return basis === 'pour' ? section.pourG : section.curedG;
 }

@@ -18,7 +18,6 @@ import { ListPanel, NotesPanel, VerdictPanel } from './Outcome';
 import { useSaving, type SaveState } from './saving';
 
 const BASE_STAGES = ['fats', 'liquid', 'heldBack'];
-const NO_STORE = { material: () => undefined, limits: [], declarables: [] };
 
 /** Reckons at every change; keeps the last good answer while what is on the table does not reckon. */
 function useAssessment(data: WorktableData, formula: Formula) {
@@ -30,12 +29,11 @@ function useAssessment(data: WorktableData, formula: Formula) {
         format: REQUEST_FORMAT,
         formula,
         materials,
-        rules,
         markets: product.markets,
         onDate,
         firstPlacedOn: product.firstPlacedOn,
       },
-      NO_STORE,
+      { ...rules, material: () => undefined },
     );
     if (result.ok) lastGood.current = result.assessment;
     return { assessment: lastGood.current, errors: result.ok ? [] : result.errors };

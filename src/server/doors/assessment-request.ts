@@ -63,6 +63,11 @@ function isMarketNames(value: unknown): boolean {
   );
 }
 
+function isPercentMap(value: unknown): boolean {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  return Object.values(value).every((part) => typeof part === 'number' && part >= 0 && part <= 100);
+}
+
 function isMarketDays(value: unknown): boolean {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
   return Object.entries(value).every(
@@ -199,6 +204,12 @@ export class MaterialDoor {
   @Optional() @ListOf(() => InciDoor, MOST_PARTS) inci?: InciDoor[];
   @Optional() @ListOf(() => ConstituentDoor, MOST_PARTS) constituents?: ConstituentDoor[];
   @Optional() @ListOf(() => LimitDoor, MOST_PARTS) limits?: LimitDoor[];
+  @Optional()
+  @ValidateBy(
+    { name: 'isPercentMap', validator: { validate: isPercentMap } },
+    { message: 'Give a percent for each fatty acid.', context: { code: 'not-a-percent' } },
+  )
+  fattyAcids?: object;
 }
 
 class DeclarableDoor {
@@ -234,4 +245,7 @@ export class AssessmentRequestDoor {
     { message: 'Give a day (YYYY-MM-DD) for each known market.', context: { code: 'not-a-day' } },
   )
   firstPlacedOn?: object;
+  @Optional()
+  @IsBoolean({ message: 'Give true or false.', context: { code: 'not-a-boolean' } })
+  explain?: boolean;
 }

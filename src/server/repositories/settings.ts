@@ -7,19 +7,40 @@ export interface Maker {
   addressLines: string[];
 }
 
+/** The maker's own craft figures: percent by the id of the craft limit they take the place of. */
+export type CraftFigures = Record<string, number>;
+
+async function find<T>(db: Knex, key: string): Promise<T | null> {
+  const row: { value: string } | undefined = await db('settings').select('value').where('key', key).first();
+  return row ? (JSON.parse(row.value) as T) : null;
+}
+
+async function put(db: Knex, key: string, value: unknown): Promise<void> {
+  await db('settings')
+    .insert({ key, value: JSON.stringify(value) })
+    .onConflict('key')
+    .merge();
+}
+
 /** The maker on file, or null before any is set. */
-export async function findMaker(db: Knex): Promise<Maker | null> {
-  const row: { value: string } | undefined = await db('settings')
-    .select('value')
-    .where('key', 'maker')
-    .first();
-  return row ? (JSON.parse(row.value) as Maker) : null;
+export function findMaker(db: Knex): Promise<Maker | null> {
+  return find<Maker>(db, 'maker');
 }
 
 /** Sets the maker. */
-export async function putMaker(db: Knex, maker: Maker): Promise<void> {
-  await db('settings')
-    .insert({ key: 'maker', value: JSON.stringify(maker) })
-    .onConflict('key')
-    .merge();
+export function putMaker(db: Knex, maker: Maker): Promise<void> {
+  return put(db, 'maker', maker);
+}
+
+/** The maker's own craft figures; empty before any is set. */
+export async function findCraftFigures(db: Knex): Promise<CraftFigures> {
+  return (await find<CraftFigures>(db, 'craftFigures')) ?? {};
+}
+
+/** Sets the maker's figure for a craft limit, percent, or takes it back with null. One transaction. */
+export function putCraftFigure(db: Knex, id: string, maxPct: number | null): Promise<void> {
+  return db.transaction(async (trx) => {
+    const { [id]: _, ...rest } = await findCraftFigures(trx);
+    await put(trx, 'craftFigures', maxPct === null ? rest : { ...rest, [id]: maxPct });
+  });
 }

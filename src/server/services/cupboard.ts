@@ -6,6 +6,7 @@ import type { Knex } from 'knex';
 import type { Limit, Material, Stored } from '../../core/formula/types';
 import { libraryMaterial } from '../../library';
 import { rulebook } from '../../rulebook';
+import { findCraftFigures } from '../repositories/settings';
 import { allMaterials, type MaterialDocument, type StoredMaterial } from '../repositories/materials';
 
 function certificateLimits(document: MaterialDocument): Limit[] {
@@ -47,9 +48,21 @@ export async function cupboard(db: Knex): Promise<Map<string, Material>> {
   return new Map(stored.map((entry) => [entry.material.id, withPaperwork(entry)]));
 }
 
+/** The rulebook's limits, with the maker's own figures in place of the craft's where any are set. */
+async function limitsInUse(db: Knex): Promise<Limit[]> {
+  const { limits, craft } = rulebook();
+  const own = await findCraftFigures(db);
+  const advice = craft.map((limit) => {
+    const maxPct = Object.hasOwn(own, limit.id) ? own[limit.id] : undefined;
+    return maxPct === undefined ? limit : { ...limit, maxPct, source: 'Your own figure' };
+  });
+  return [...limits, ...advice];
+}
+
 /** The stored library and rulebook as the core reads them. */
 export async function storedFor(db: Knex): Promise<Stored> {
   const own = await cupboard(db);
-  const { limits, declarables } = rulebook();
-  return { material: (id) => own.get(id) ?? libraryMaterial(id), limits, declarables };
+  const { declarables, demands } = rulebook();
+  const limits = await limitsInUse(db);
+  return { material: (id) => own.get(id) ?? libraryMaterial(id), limits, declarables, demands };
 }

@@ -6,6 +6,7 @@ import {
   type AssessmentRequest,
   type Formula,
   type Material,
+  type Stored,
 } from '../../core/formula/types';
 import type { Assessment } from '../../core/formula/answer';
 import { rulebook } from '../../rulebook';
@@ -53,7 +54,7 @@ export interface WorktableData {
   product: Product;
   version: WorkingVersion;
   materials: Material[];
-  rules: Pick<AssessmentRequest, 'rules'>['rules'];
+  rules: Pick<Stored, 'limits' | 'declarables' | 'demands'>;
   rulebookEdition: string;
   onDate: string;
 }
@@ -64,13 +65,14 @@ export async function worktableData(db: Knex, id: string): Promise<WorktableData
   const stored = await storedFor(db);
   const ids = new Set(version.formula.lines.map(({ material }) => material));
   const materials = [...ids].flatMap((materialId) => stored.material(materialId) ?? []);
-  const { limits, declarables, edition } = rulebook();
+  const { limits, declarables } = stored;
+  const { edition } = rulebook();
   const inMarkets = <T extends { markets?: readonly string[] | null }>(entry: T) =>
     !entry.markets || entry.markets.some((market) => (product.markets as string[]).includes(market));
   const rules = {
-    replace: true,
     limits: limits.filter(inMarkets),
     declarables: declarables.filter(inMarkets),
+    demands: stored.demands,
   };
   return { product, version, materials, rules, rulebookEdition: edition, onDate: today() };
 }

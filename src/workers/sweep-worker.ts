@@ -1,0 +1,23 @@
+/** One thread of a sweep: prepares the ground when told the setting, then answers chunk after chunk. */
+import { parentPort } from 'node:worker_threads';
+import type { Material } from '../core/formula/types';
+import { createGround, type Ground } from '../core/loads/ground';
+import { sweepProduct, type SweepProduct } from '../core/sweep';
+import type { FromWorker, ToWorker, SweepSetting } from './sweep-messages';
+
+let ground: Ground | null = null;
+let byId = new Map<string, Material>();
+const material = (id: string) => byId.get(id);
+
+parentPort!.on('message', (message: ToWorker) => {
+  if ('setting' in message) {
+    const { materials, limits, declarables, markets, onDate } = JSON.parse(message.setting) as SweepSetting;
+    ground = createGround({ limits, declarables }, markets, onDate);
+    byId = new Map(materials.map((entry) => [entry.id, entry]));
+    return;
+  }
+  const products = JSON.parse(message.products) as SweepProduct[];
+  const rows = products.map((product) => sweepProduct(ground!, product, material));
+  const { sweep, chunk } = message;
+  parentPort!.postMessage({ sweep, chunk, rows: JSON.stringify(rows) } satisfies FromWorker);
+});

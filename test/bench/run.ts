@@ -1,0 +1,161 @@
+/** `npm run bench`: one JSON line a measure, each a ratio of two times taken in this very run. */
+import { assess, reckon } from '../../src/core/assess';
+import { REQUEST_FORMAT, MARKETS, type AssessmentRequest, type Formula } from '../../src/core/formula/types';
+import { createGround } from '../../src/core/loads/ground';
+import { rulebook } from '../../src/rulebook';
+import { SweepPool } from '../../src/workers/sweep-pool';
+import { bundleWorkers } from '../../scripts/workers.mjs';
+import {
+  allLimits,
+  certifiedMaterials,
+  generateFormula,
+  generateProducts,
+  seeded,
+} from '../support/generate';
+import { flatten, leastHeadroom } from './bare';
+import { buildSheet } from './sheet';
+
+const ON_DATE = '2026-11-24';
+const PRODUCTS = 5000;
+
+const materials = certifiedMaterials();
+const byId = new Map(materials.map((material) => [material.id, material]));
+const limits = allLimits();
+const { declarables, demands } = rulebook();
+const stored = { material: (id: string) => byId.get(id), limits, declarables, demands };
+
+function median(times: number[]): number {
+  return [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+}
+
+/** Median milliseconds of some runs, after as many to warm up: what a screen in use sees. */
+function timed(runs: number, work: (run: number) => void): number {
+  const times: number[] = [];
+  for (let run = 0; run < 2 * runs; run++) {
+    const start = performance.now();
+    work(run);
+    if (run >= runs) times.push(performance.now() - start);
+  }
+  return median(times);
+}
+
+/** A formula that a sheet can reckon: no portions, and no line in percent of what it is itself part of. */
+function sheetFormula(): Formula {
+  const formula = generateFormula(40, seeded(3));
+  const lines = formula.lines.map((line) =>
+    ['%cured', '%pour'].includes(line.amount.unit)
+      ? { ...line, portion: null, amount: { value: line.amount.value, unit: '%fats' as const } }
+      : { ...line, portion: null },
+  );
+  return { ...formula, portions: null, lines };
+}
+
+function benchSheet() {
+  const formula = sheetFormula();
+  const request: AssessmentRequest = {
+    format: REQUEST_FORMAT,
+    formula,
+    markets: [...MARKETS],
+    onDate: ON_DATE,
+  };
+  const ground = createGround({ limits, declarables }, MARKETS, ON_DATE);
+  const reckoning = reckon(
+    formula,
+    formula.lines.map((line) => byId.get(line.material)!),
+    ground,
+  )!;
+  const sheet = buildSheet(reckoning);
+  const result = assess(request, stored);
+  if (!result.ok) throw new Error(JSON.stringify(result.errors));
+  const known = new Map(result.assessment.limits.map((row) => [`${row.id} ${row.market}`, row]));
+  let worst = 0;
+  for (let i = 0; i < sheet.limitCount; i++) {
+    const key = String(sheet.engine.getCellValue({ sheet: 0, col: 0, row: 11 + formula.lines.length + i }));
+    const { nominalPct, highPct, verdict } = sheet.limit(i);
+    const row = known.get(key)!;
+    if (row.verdict !== verdict) throw new Error(`${key}: ${row.verdict} here, ${verdict} in the sheet`);
+    worst = Math.max(worst, Math.abs(row.nominalPct - nominalPct), Math.abs(row.highPct - highPct));
+  }
+  const sheetMs = timed(100, (run) => sheet.recalculate(1 + (run % 7) / 1000));
+  const assessMs = timed(400, (run) => {
+    formula.fatsMassG = 1000 + (run % 7);
+    assess(request, stored);
+  });
+  console.log(
+    JSON.stringify({
+      measure:
+        'one full assessment, 40 lines, 5 markets, against a spreadsheet engine recalculating the same sheet',
+      ratio: Number((sheetMs / assessMs).toFixed(1)),
+      wanted: 'at least 20',
+      sheetMs: Number(sheetMs.toFixed(3)),
+      assessMs: Number(assessMs.toFixed(3)),
+      limitRows: sheet.limitCount,
+      largestDifferencePct: worst,
+    }),
+  );
+}
+
+async function benchSweep() {
+  bundleWorkers();
+  const products = generateProducts(PRODUCTS, 1);
+  const setting = {
+    materials,
+    limits,
+    declarables: [...declarables],
+    markets: [...MARKETS],
+    onDate: ON_DATE,
+  };
+  const ground = createGround(setting, MARKETS, ON_DATE);
+  const flat = products.map(({ formula }) =>
+    flatten(
+      reckon(
+        formula,
+        formula.lines.map((line) => byId.get(line.material)!),
+        ground,
+      )!,
+      ground,
+    ),
+  );
+  const bareMs = timed(15, () => {
+    for (const product of flat)
+      for (let market = 0; market < MARKETS.length; market++) leastHeadroom(product, market);
+  });
+  const times: number[] = [];
+  const pool = new SweepPool(2);
+  let rows: Awaited<ReturnType<SweepPool['sweep']>> = [];
+  let mostMb = 0;
+  for (let run = 0; run < 8; run++) {
+    const start = performance.now();
+    rows = await pool.sweep(products, setting, {
+      onProgress: () => (mostMb = Math.max(mostMb, process.memoryUsage().rss / 1e6)),
+    });
+    if (run >= 3) times.push(performance.now() - start);
+  }
+  await pool.close();
+  let differences = 0;
+  rows.forEach(({ markets }, index) =>
+    markets!.forEach(({ headroomPct }, market) => {
+      const least = leastHeadroom(flat[index]!, market);
+      if (
+        Number.isFinite(least) &&
+        Math.abs((headroomPct ?? NaN) - least) > 1e-9 * Math.max(1, Math.abs(least))
+      )
+        differences++;
+    }),
+  );
+  const sweepMs = median(times);
+  console.log(
+    JSON.stringify({
+      measure: `sweep of ${PRODUCTS} products, 5 markets, on 2 threads, against bare arithmetic on typed arrays`,
+      ratio: Number((sweepMs / bareMs).toFixed(2)),
+      wanted: 'at most 5',
+      sweepMs: Number(sweepMs.toFixed(1)),
+      bareMs: Number(bareMs.toFixed(1)),
+      memoryMb: Math.round(mostMb),
+      differences,
+    }),
+  );
+}
+
+benchSheet();
+await benchSweep();

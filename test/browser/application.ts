@@ -1,0 +1,64 @@
+/** A freshly seeded application on a port of its own, with the day fixed, for one file of browser tests. */
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+export const FIXED_DAY = '2026-11-24';
+
+export interface Application {
+  url: string;
+  stop(): void;
+}
+
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.on('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo;
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+async function untilReady(url: string, server: ChildProcess): Promise<void> {
+  for (let tries = 0; tries < 150; tries++) {
+    if (server.exitCode !== null) throw new Error(`The server stopped with ${server.exitCode}.`);
+    const ready = await fetch(`${url}/api/v1/health`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
+    if (ready) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('The server did not become ready.');
+}
+
+/** Seeds a database in a folder of its own and serves the built application from it. */
+export async function startApplication(): Promise<Application> {
+  const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+  const port = await freePort();
+  const env = {
+    ...process.env,
+    PROPORTIA_DATA: folder,
+    PROPORTIA_TODAY: FIXED_DAY,
+    HOST: '127.0.0.1',
+    PORT: String(port),
+  };
+  execFileSync(process.execPath, ['--import=tsx', 'scripts/seed.ts'], { env, stdio: 'ignore' });
+  const server = spawn(process.execPath, ['dist/server/entry.mjs'], {
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  const url = `http://127.0.0.1:${port}`;
+  await untilReady(url, server);
+  return {
+    url,
+    stop: () => {
+      server.kill('SIGKILL');
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}

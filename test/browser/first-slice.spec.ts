@@ -1,0 +1,133 @@
+import { readFileSync } from 'node:fs';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { startApplication, type Application } from './application';
+
+let application: Application;
+test.beforeAll(async () => {
+  application = await startApplication();
+});
+test.afterAll(() => application.stop());
+
+async function openBar(page: Page, name: string) {
+  await page.goto(application.url);
+  await page.getByRole('link', { name }).click();
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+  // The island is awake once it reckons: undo is there and says there is nothing to undo.
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+}
+
+const amountOf = (page: Page, name: string) => page.getByRole('textbox', { name: `Amount of ${name}` });
+const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' }).getByRole('heading');
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+async function pdfText(path: string): Promise<string> {
+  const pdf = await getDocument({ data: new Uint8Array(readFileSync(path)), verbosity: 0 }).promise;
+  const { items } = await (await pdf.getPage(1)).getTextContent();
+  return items
+    .map((item) => ('str' in item ? item.str : ''))
+    .join(' ')
+    .replace(/\s+/g, ' ');
+}
+
+test('from a formula to a checked label', async ({ page }) => {
+  await openBar(page, 'Night Mail');
+  await expect(verdict(page)).toHaveText('Tight');
+
+  const amount = amountOf(page, 'Coal & Violets');
+  await amount.fill('6');
+  await expect(verdict(page)).toHaveText('Over');
+  const region = page.getByRole('region', { name: 'Verdict' });
+  await expect(region).toContainText('Certificate BA-1407, Brackwater Aromatics, 51st edition, category 9');
+
+  const largest = page.getByRole('button', { name: /^Set to 5\.\d+ % fats/ });
+  const offered = (await largest.textContent())!.replace('Set to ', '');
+  await largest.click();
+  await expect(amount).toHaveValue(offered);
+  await expect(verdict(page)).toHaveText('Tight');
+
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(amount).toHaveValue('6 % fats');
+  await expect(verdict(page)).toHaveText('Over');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(amount).toHaveValue(offered);
+  await saved(page);
+
+  await page.reload();
+  await expect(amount).toHaveValue(offered);
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
+
+  const list = page.getByTestId('list-text');
+  await expect(list).toContainText('Aqua, Cocos Nucifera');
+  await page.getByRole('radio', { name: 'As formed' }).click();
+  await expect(list).toContainText('Sodium Olivate, ');
+  await expect(list).toContainText('Glycerin');
+  const text = (await list.textContent())!;
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: /EU band/ }).click();
+  const printed = await pdfText(await (await download).path());
+  expect(printed).toContain(text);
+  for (const part of ['Night Mail', '90 g', 'Signalbox Soap', 'Batch NM-2611'])
+    expect(printed).toContain(part);
+});
+
+test('what cannot be read stays in its field and loses nothing', async ({ page }) => {
+  await openBar(page, 'First Light');
+  const amount = amountOf(page, 'Sweet orange oil');
+  await expect(verdict(page)).toHaveText('Clear');
+  for (const [typed, said] of [
+    ['-3', 'below zero'],
+    ['a handful', 'Start with a number'],
+    ['2 furlongs', '“furlongs” is not a unit here'],
+    ['9000 kg', 'more than any pot holds'],
+  ] as const) {
+    await amount.fill(typed);
+    await expect(page.getByRole('alert').filter({ hasText: said })).toBeVisible();
+    await expect(verdict(page)).toHaveText('Clear');
+    await expect(amount).toHaveValue(typed);
+  }
+  await amount.fill('1/2 oz');
+  await saved(page);
+  await expect(page.getByText('14.2 g')).toBeVisible();
+
+  for (const fat of ['Coconut oil', 'Shea butter', 'Rapeseed oil, low erucic', 'Castor oil']) {
+    await amountOf(page, fat).fill('0');
+  }
+  const before = await verdict(page).textContent();
+  await amountOf(page, 'Olive oil').fill('0');
+  await expect(page.getByRole('alert').filter({ hasText: 'The fats weigh nothing' })).toBeVisible();
+  await expect(verdict(page)).toHaveText(before!);
+  await expect(page.getByText('last good reckoning').first()).toBeVisible();
+  await amountOf(page, 'Olive oil').fill('100');
+  await saved(page);
+});
+
+test('a stale window is told and overwrites nothing by itself', async ({ page, context }) => {
+  await openBar(page, 'Lamp Room');
+  const other = await context.newPage();
+  await openBar(other, 'Lamp Room');
+  await amountOf(other, 'Petitgrain oil').fill('1.1');
+  await saved(other);
+
+  await amountOf(page, 'Petitgrain oil').fill('0.9');
+  await expect(page.getByText('changed in another window')).toBeVisible();
+  await page.getByRole('button', { name: /Take the other/ }).click();
+  await expect(amountOf(page, 'Petitgrain oil')).toHaveValue('1.1 % fats');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(amountOf(page, 'Petitgrain oil')).toHaveValue('0.9 % fats');
+  await saved(page);
+  await other.reload();
+  await expect(amountOf(other, 'Petitgrain oil')).toHaveValue('0.9 % fats');
+});
+
+test('screens hold to WCAG 2.2 AA as far as axe can tell', async ({ page }) => {
+  for (const path of ['/', '/bars/night-mail', '/bars/lamp-room']) {
+    await page.goto(application.url + path);
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+      .analyze();
+    expect(violations.map(({ id, nodes }) => `${path} ${id} ${nodes[0]?.html}`)).toEqual([]);
+  }
+});
