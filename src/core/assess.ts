@@ -15,17 +15,25 @@ import {
   type Rules,
   type Stored,
 } from './formula/types';
-import { ingredientList } from './ingredients/list';
+import { ingredientLister } from './ingredients/list';
 import { addedParts, formedBar, type FormedBar } from './ingredients/parts';
 import { balance, type Balance } from './loads/balance';
 import { assessDeclarables } from './loads/declarables';
 import { unmetDemands } from './loads/demands';
 import { explain } from './loads/explain';
 import { createGround, type Ground } from './loads/ground';
-import { entriesBySubject, largestLoad } from './loads/largest';
+import { largestLoad } from './loads/largest';
 import { effectOnProduct, findAll, limitRows, unprovenPairs, worstVerdict } from './loads/limits';
 import { planFormula, type Plan } from './loads/plan';
-import { findSubjects, sections, WHOLE, type Section, type Subjects } from './loads/sections';
+import {
+  entriesBySubject,
+  findSubjects,
+  sections,
+  WHOLE,
+  type Section,
+  type SubjectEntries,
+  type Subjects,
+} from './loads/sections';
 
 export type Result = { ok: true; assessment: Assessment } | { ok: false; errors: RequestError[] };
 
@@ -100,8 +108,7 @@ function masses(batch: Balance, bar: FormedBar): Masses {
   };
 }
 
-function assessLines({ plan, batch, subjects }: Reckoning): AssessedLine[] {
-  const entries = entriesBySubject(subjects);
+function assessLines({ plan, batch, subjects }: Reckoning, entries: SubjectEntries): AssessedLine[] {
   const percent = (massG: number, wholeG: number) => (wholeG > 0 ? (100 * massG) / wholeG : 0);
   return plan.lines.map((line, i) => {
     const massG = batch.massG[i]!;
@@ -131,21 +138,18 @@ function ingredientLists(
   markets: readonly Market[],
   declarables: Assessment['declarables'],
 ): IngredientList[] {
-  const added = addedParts(plan, batch);
+  const scentNaming = plan.formula.scentNaming ?? 'parfum';
+  const added = ingredientLister(addedParts(plan, batch), 'added', scentNaming, batch.pourG);
+  const formed = ingredientLister(bar.parts, 'formed', scentNaming, batch.curedG);
   const typicalG = new Map<string, number>();
   subjects.declarables.forEach((rules, k) => {
     for (const { id } of rules) typicalG.set(id, all[WHOLE]!.nominal[k]!);
   });
-  const scentNaming = plan.formula.scentNaming ?? 'parfum';
   return markets.flatMap((market) => {
     const allergens = declarables
       .filter((row) => row.market === market && row.declare)
-      .map((declarable) => ({ declarable, massG: typicalG.get(declarable.id) ?? 0 }));
-    const options = { market, scentNaming, allergens };
-    return [
-      ingredientList(added, { ...options, school: 'added', wholeG: batch.pourG }),
-      ingredientList(bar.parts, { ...options, school: 'formed', wholeG: batch.curedG }),
-    ];
+      .map(({ id, name }) => ({ name, massG: typicalG.get(id) ?? 0 }));
+    return [added(market, allergens), formed(market, allergens)];
   });
 }
 
@@ -158,7 +162,8 @@ function answer(
   const { plan, batch, subjects, all } = reckoning;
   const { markets, onDate } = ground;
   const findings = findAll(plan, subjects, all);
-  const limits = limitRows(plan, subjects, batch.massG, findings);
+  const entries = entriesBySubject(subjects);
+  const limits = limitRows(plan, subjects, entries, batch.massG, findings);
   const unproven = unprovenPairs(plan, subjects, batch.massG, markets.length).map(({ line, market }) => ({
     line: plan.lines[line]!.id,
     market: markets[market]!,
@@ -180,7 +185,7 @@ function answer(
     masses: masses(batch, bar),
     superfat: fat,
     portions: assessPortions(reckoning),
-    lines: assessLines(reckoning),
+    lines: assessLines(reckoning, entries),
     limits,
     unproven,
     declarables,

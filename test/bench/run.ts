@@ -4,7 +4,6 @@ import { REQUEST_FORMAT, MARKETS, type AssessmentRequest, type Formula } from '.
 import { createGround } from '../../src/core/loads/ground';
 import { rulebook } from '../../src/rulebook';
 import { SweepPool } from '../../src/workers/sweep-pool';
-import { bundleWorkers } from '../../scripts/workers.mjs';
 import {
   allLimits,
   certifiedMaterials,
@@ -96,7 +95,6 @@ function benchSheet() {
 }
 
 async function benchSweep() {
-  bundleWorkers();
   const products = generateProducts(PRODUCTS, 1);
   const setting = {
     materials,

@@ -1,54 +1,47 @@
 /** The ingredient list of a market: parts merged under the market's names, allergens added, in order. */
-import type { AssessedDeclarable, IngredientItem, IngredientList, School } from '../formula/answer';
+import type { IngredientItem, IngredientList, School } from '../formula/answer';
 import type { Market } from '../formula/types';
 import type { Part } from './parts';
 
-/** What water is called on a list (assessment page, step 13). */
-const WATER_NAMES: Record<Market, string> = {
-  EU: 'Aqua',
-  UK: 'Aqua',
-  US: 'Water',
-  CA: 'Aqua/Water/Eau',
-  AU: 'Water',
+/** What water and a merged scent are called on a list (assessment page, step 13). */
+const NAMES: Record<Market, { water: string; scent: string }> = {
+  EU: { water: 'Aqua', scent: 'Parfum' },
+  UK: { water: 'Aqua', scent: 'Parfum' },
+  US: { water: 'Water', scent: 'Fragrance' },
+  CA: { water: 'Aqua/Water/Eau', scent: 'Parfum' },
+  AU: { water: 'Water', scent: 'Fragrance' },
 };
 
-/** What the scent is called where its parts are one entry. */
-const SCENT_NAMES: Record<Market, string> = {
-  EU: 'Parfum',
-  UK: 'Parfum',
-  US: 'Fragrance',
-  CA: 'Parfum',
-  AU: 'Fragrance',
-};
+/** `named`: only fragrance oils become one scent entry; essential oils stand under their own names. */
+type ScentNaming = 'parfum' | 'named';
 
-export interface ListOptions {
-  market: Market;
-  school: School;
-  /** `named`: only fragrance oils become one scent entry; essential oils stand under their own names. */
-  scentNaming: 'parfum' | 'named';
-  /** The mass that percents are of: the pour as added, the cured bar as formed. Grams. */
-  wholeG: number;
-  /** Constituents to declare in this market, with their typical mass in the batch. */
-  allergens: readonly { declarable: AssessedDeclarable; massG: number }[];
-}
-
-function entryName(part: Part, { market, scentNaming }: ListOptions): string {
-  if (part.role === 'water') return WATER_NAMES[market];
+function entryName(part: Part, market: Market, scentNaming: ScentNaming): string {
+  if (part.role === 'water') return NAMES[market].water;
   const merges = part.role === 'scent' && (scentNaming === 'parfum' || part.kind === 'fragrance');
-  return merges ? SCENT_NAMES[market] : (part.names?.[market] ?? part.name);
+  return merges ? NAMES[market].scent : (part.names?.[market] ?? part.name);
 }
 
-interface Merged {
-  item: IngredientItem;
-  /** Mass of the heaviest part so far; its role stands for the entry. */
-  heaviestG: number;
+/** Colourants last, heavy before light, equal masses by name. */
+function byRank(a: IngredientItem, b: IngredientItem): number {
+  if (a.role !== b.role) {
+    const colour = Number(a.role === 'colourant') - Number(b.role === 'colourant');
+    if (colour !== 0) return colour;
+  }
+  if (a.massG !== b.massG) return b.massG - a.massG;
+  return a.name < b.name ? -1 : Number(a.name > b.name);
 }
 
-function merge(parts: readonly Part[], options: ListOptions): Map<string, Merged> {
-  const entries = new Map<string, Merged>();
+/** Merges parts of the same name, in order of rank. The heaviest part gives an entry its role. */
+function merge(
+  parts: readonly Part[],
+  market: Market,
+  scentNaming: ScentNaming,
+  perGram: number,
+): IngredientItem[] {
+  const entries = new Map<string, { item: IngredientItem; heaviestG: number }>();
   for (const part of parts) {
     if (!(part.massG > 0)) continue;
-    const name = entryName(part, options);
+    const name = entryName(part, market, scentNaming);
     const entry = entries.get(name);
     if (!entry) {
       const item = { name, massG: part.massG, pct: 0, role: part.role };
@@ -61,29 +54,47 @@ function merge(parts: readonly Part[], options: ListOptions): Map<string, Merged
       entry.item.role = part.role;
     }
   }
-  return entries;
+  const items = Array.from(entries.values(), ({ item }) => item);
+  for (const item of items) item.pct = item.massG * perGram;
+  return items.sort(byRank);
 }
 
-function compareItems(a: IngredientItem, b: IngredientItem): number {
-  const colour = Number(a.role === 'colourant') - Number(b.role === 'colourant');
-  if (colour !== 0) return colour;
-  if (a.massG !== b.massG) return b.massG - a.massG;
-  return a.name < b.name ? -1 : Number(a.name > b.name);
+/** A constituent to declare, with its typical mass in the batch. */
+export interface DeclaredAllergen {
+  name: string;
+  massG: number;
 }
 
 /**
- * The list of one market and school. Declared allergens are entries of their own and are not taken off the
- * scent; one whose name already stands on the list is not written twice. Colourants come last.
+ * Makes the lists of one school: give it a market and the allergens to declare there. `wholeG` is the mass
+ * that percents are of: the pour as added, the cured bar as formed. Declared allergens are entries of their
+ * own and are not taken off the scent; one whose name already stands on the list is not written twice.
  */
-export function ingredientList(parts: readonly Part[], options: ListOptions): IngredientList {
-  const entries = merge(parts, options);
-  const items = Array.from(entries.values(), ({ item }) => item);
-  for (const { declarable, massG } of options.allergens) {
-    if (!entries.has(declarable.name)) items.push({ name: declarable.name, massG, pct: 0, role: 'allergen' });
-  }
-  const perGram = options.wholeG > 0 ? 100 / options.wholeG : 0;
-  for (const item of items) item.pct = item.massG * perGram;
-  items.sort(compareItems);
-  const text = items.map((item) => item.name).join(', ');
-  return { market: options.market, school: options.school, items, text };
+export function ingredientLister(
+  parts: readonly Part[],
+  school: School,
+  scentNaming: ScentNaming,
+  wholeG: number,
+): (market: Market, allergens: readonly DeclaredAllergen[]) => IngredientList {
+  const perGram = wholeG > 0 ? 100 / wholeG : 0;
+  const namesDiffer = parts.some(({ names }) => names);
+  const merged = new Map<string, readonly IngredientItem[]>();
+  const mergedFor = (market: Market) => {
+    const { water, scent } = NAMES[market];
+    const key = namesDiffer ? market : `${water} ${scent}`;
+    const known = merged.get(key);
+    if (known) return known;
+    const items = merge(parts, market, scentNaming, perGram);
+    merged.set(key, items);
+    return items;
+  };
+  return (market, allergens) => {
+    const items = mergedFor(market).map((item) => ({ ...item }));
+    const listed = new Set(allergens.length > 0 ? items.map(({ name }) => name) : []);
+    for (const { name, massG } of allergens) {
+      if (!listed.has(name)) items.push({ name, massG, pct: massG * perGram, role: 'allergen' });
+    }
+    if (allergens.length > 0) items.sort(byRank);
+    return { market, school, items, text: items.map(({ name }) => name).join(', ') };
+  };
 }

@@ -7,7 +7,14 @@ import type { Limit } from '../formula/types';
 import { balance, type Balance } from './balance';
 import { binds } from './limits';
 import type { Plan } from './plan';
-import { basisMass, partInSection, sectionMasses, type SectionMasses, type Subjects } from './sections';
+import {
+  basisMass,
+  partInSection,
+  sectionMasses,
+  type SectionMasses,
+  type SubjectEntries,
+  type Subjects,
+} from './sections';
 
 export interface LargestLoad {
   maxG: number | null;
@@ -20,7 +27,7 @@ export interface Reckoned {
   plan: Plan;
   batch: Balance;
   subjects: Subjects;
-  entries: readonly (readonly number[])[];
+  entries: SubjectEntries;
 }
 
 /** A mass of the line and the batch it makes. */
@@ -47,13 +54,6 @@ interface State {
   batch: Balance;
   /** Masses of the sections the constraints speak of, by index. */
   masses: SectionMasses[];
-}
-
-/** The entries of every subject, gathered once for all lines of a plan. */
-export function entriesBySubject(subjects: Subjects): number[][] {
-  const entries: number[][] = Array.from({ length: subjects.count }, () => []);
-  subjects.subject.forEach((k, e) => entries[k]!.push(e));
-  return entries;
 }
 
 function constraintsOf(reckoning: Reckoned, line: number): Constraint[] {
@@ -174,9 +174,13 @@ export function largestLoad(r: Reckoned, line: number): LargestLoad {
   const point = (massG: number): Point => [massG, stateAt(r, line, massG)];
   let [p0, p1] = [point(0), point(start)];
   let best = nearest(r, constraints, p0, p1);
+  let met: Balance | null = null;
   for (let i = 0; best !== null && best.massG > 0 && i < MOST_STEPS; i++) {
     const at = point(best.massG);
-    if (at[1].batch.solved && sitsOn(r, at[1], constraints, best.constraint)) break;
+    if (at[1].batch.solved && sitsOn(r, at[1], constraints, best.constraint)) {
+      met = at[1].batch;
+      break;
+    }
     if (i === MOST_STEPS - 1 || !at[1].batch.solved || best.massG === p1[0]) {
       best = bisect(r, line, constraints, start);
       break;
@@ -188,6 +192,6 @@ export function largestLoad(r: Reckoned, line: number): LargestLoad {
   return {
     maxG: best.massG,
     boundBy: best.constraint.limit.id,
-    maxInUnit: inUnit(plan, line, best.massG, balance(plan, { line, massG: best.massG })),
+    maxInUnit: inUnit(plan, line, best.massG, met ?? balance(plan, { line, massG: best.massG })),
   };
 }

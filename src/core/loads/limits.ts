@@ -4,7 +4,14 @@ import { VERDICTS } from '../formula/answer';
 import type { Force, Kind, Limit, Market } from '../formula/types';
 import type { LimitInForce } from './ground';
 import type { Plan } from './plan';
-import { concentration, partInSection, type Concentration, type Section, type Subjects } from './sections';
+import {
+  concentration,
+  partInSection,
+  type Concentration,
+  type Section,
+  type SubjectEntries,
+  type Subjects,
+} from './sections';
 
 /** Two masses or percents within this relative distance count as equal (assessment page, step 10). */
 const RELATIVE_TOLERANCE = 1e-9;
@@ -94,11 +101,16 @@ export function findAll(plan: Plan, subjects: Subjects, all: readonly Section[])
 }
 
 /** Share of the subject's mass that each line brings, percent; lines that bring nothing are left out. */
-function contributors(plan: Plan, subjects: Subjects, masses: number[], finding: Finding) {
+function contributors(
+  plan: Plan,
+  subjects: Subjects,
+  entries: readonly number[],
+  masses: number[],
+  finding: Finding,
+) {
   const brought: { line: string; sharePct: number }[] = [];
   let total = 0;
-  for (let e = 0; e < subjects.line.length; e++) {
-    if (subjects.subject[e] !== finding.k) continue;
+  for (const e of entries) {
     const i = subjects.line[e]!;
     const mass = masses[i]! * partInSection(plan, finding.section, i) * subjects.typical[e]!;
     if (mass <= 0) continue;
@@ -144,11 +156,12 @@ function compareRows(a: AssessedLimit, b: AssessedLimit): number {
 export function limitRows(
   plan: Plan,
   subjects: Subjects,
+  entries: SubjectEntries,
   masses: number[],
   findings: readonly Finding[],
 ): AssessedLimit[] {
   const rows = findings.flatMap((finding) => {
-    const shares = contributors(plan, subjects, masses, finding);
+    const shares = contributors(plan, subjects, entries[finding.k]!, masses, finding);
     return finding.rule.markets.map((market) => row(finding, market, plan, shares));
   });
   return rows.sort(compareRows);

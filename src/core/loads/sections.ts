@@ -88,6 +88,16 @@ export function findSubjects(ground: Ground, plan: Plan): Subjects {
   return found;
 }
 
+/** The entries of every subject, as indexes into the subjects' lists. */
+export type SubjectEntries = readonly (readonly number[])[];
+
+/** Gathers the entries of every subject. */
+export function entriesBySubject(subjects: Subjects): SubjectEntries {
+  const entries: number[][] = Array.from({ length: subjects.count }, () => []);
+  subjects.subject.forEach((k, e) => entries[k]!.push(e));
+  return entries;
+}
+
 /** The masses of one section, grams. */
 export interface SectionMasses {
   /** Share of the common batter, 1 for the whole. */

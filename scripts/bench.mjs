@@ -1,0 +1,20 @@
+/** `npm run bench`: bundles the benchmark as the application itself is bundled, then runs it. */
+import { buildSync } from 'esbuild';
+import { ensureInstalled, run } from './install.mjs';
+import { bundleWorkers } from './workers.mjs';
+
+const OUT = 'dist/bench/run.mjs';
+
+ensureInstalled();
+bundleWorkers();
+buildSync({
+  entryPoints: ['test/bench/run.ts'],
+  outfile: OUT,
+  bundle: true,
+  packages: 'external',
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  logLevel: 'warning',
+});
+run(process.execPath, [OUT]);
