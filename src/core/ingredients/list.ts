@@ -15,10 +15,21 @@ const NAMES: Record<Market, { water: string; scent: string }> = {
 /** `named`: only fragrance oils become one scent entry; essential oils stand under their own names. */
 type ScentNaming = 'parfum' | 'named';
 
-function entryName(part: Part, market: Market, scentNaming: ScentNaming): string {
-  if (part.role === 'water') return NAMES[market].water;
-  const merges = part.role === 'scent' && (scentNaming === 'parfum' || part.kind === 'fragrance');
-  return merges ? NAMES[market].scent : (part.names?.[market] ?? part.name);
+/** What parts are merged under: a market's names, or stand-ins that every market's names take the place of. */
+interface Naming {
+  water: string;
+  scent: string;
+  market: Market | null;
+  scentNaming: ScentNaming;
+}
+
+/** Stand-ins begin with a character that no ingredient name holds. */
+const STAND_INS = { water: '\u0000water', scent: '\u0000scent' };
+
+function entryName(part: Part, { water, scent, market, scentNaming }: Naming): string {
+  if (part.role === 'water') return water;
+  if (part.role === 'scent' && (scentNaming === 'parfum' || part.kind === 'fragrance')) return scent;
+  return (market && part.names?.[market]) ?? part.name;
 }
 
 /** Colourants last, heavy before light, equal masses by name. */
@@ -32,16 +43,11 @@ function byRank(a: IngredientItem, b: IngredientItem): number {
 }
 
 /** Merges parts of the same name, in order of rank. The heaviest part gives an entry its role. */
-function merge(
-  parts: readonly Part[],
-  market: Market,
-  scentNaming: ScentNaming,
-  perGram: number,
-): IngredientItem[] {
+function merge(parts: readonly Part[], naming: Naming, perGram: number): IngredientItem[] {
   const entries = new Map<string, { item: IngredientItem; heaviestG: number }>();
   for (const part of parts) {
     if (!(part.massG > 0)) continue;
-    const name = entryName(part, market, scentNaming);
+    const name = entryName(part, naming);
     const entry = entries.get(name);
     if (!entry) {
       const item = { name, massG: part.massG, pct: 0, role: part.role };
@@ -77,24 +83,25 @@ export function ingredientLister(
   wholeG: number,
 ): (market: Market, allergens: readonly DeclaredAllergen[]) => IngredientList {
   const perGram = wholeG > 0 ? 100 / wholeG : 0;
-  const namesDiffer = parts.some(({ names }) => names);
-  const merged = new Map<string, readonly IngredientItem[]>();
-  const mergedFor = (market: Market) => {
+  const shared = merge(parts, { ...STAND_INS, market: null, scentNaming }, perGram);
+  const inMarket = (market: Market): IngredientItem[] => {
     const { water, scent } = NAMES[market];
-    const key = namesDiffer ? market : `${water} ${scent}`;
-    const known = merged.get(key);
-    if (known) return known;
-    const items = merge(parts, market, scentNaming, perGram);
-    merged.set(key, items);
-    return items;
+    const collides = shared.some(({ name }) => name === water || name === scent);
+    if (collides || parts.some(({ names }) => names?.[market])) {
+      return merge(parts, { water, scent, market, scentNaming }, perGram);
+    }
+    return shared.map(({ name, massG, pct, role }) => {
+      const own = name === STAND_INS.water ? water : name === STAND_INS.scent ? scent : name;
+      return { name: own, massG, pct, role };
+    });
   };
   return (market, allergens) => {
-    const items = mergedFor(market).map((item) => ({ ...item }));
+    const items = inMarket(market);
     const listed = new Set(allergens.length > 0 ? items.map(({ name }) => name) : []);
     for (const { name, massG } of allergens) {
       if (!listed.has(name)) items.push({ name, massG, pct: massG * perGram, role: 'allergen' });
     }
-    if (allergens.length > 0) items.sort(byRank);
+    items.sort(byRank);
     return { market, school, items, text: items.map(({ name }) => name).join(', ') };
   };
 }

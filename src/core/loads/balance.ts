@@ -69,26 +69,45 @@ function emptyBalance(count: number): Balance {
   };
 }
 
-function fillMasses(plan: Plan, out: Balance, guess: Guess, override: Override | null): number {
-  const { base, coefficient, isFat, count } = plan;
+/** A guess of the totals that lines refer to: liquid, pour and cured mass, grams, in this order. */
+type Guess = [liquidG: number, pourG: number, curedG: number];
+
+/** The totals in a guess, by their place in it. */
+const TOTALS = ['liquidG', 'pourG', 'curedG'] as const;
+
+/** Lines in percent of the liquid wait until the liquid is known, unless the liquid hangs on them. */
+function waitsForLiquid(plan: Plan, i: number): boolean {
+  return plan.base[i] === BASE.liquid && !plan.unknowns.includes(0);
+}
+
+function massOf(plan: Plan, i: number, totalG: number, override: Override | null): number {
+  return override !== null && override.line === i ? override.massG : plan.coefficient[i]! * totalG;
+}
+
+/** Masses of all lines but those that wait for the liquid, and what the alkali follows from. */
+function fillMasses(plan: Plan, out: Balance, guess: Guess, override: Override | null): void {
+  const { base, isFat, count } = plan;
   const mass = out.massG;
-  const totals = [1, 0, guess.liquidG, guess.pourG, guess.curedG];
-  let fatsG = 0;
+  let fats = 0;
   for (let i = 0; i < count; i++) {
-    if (base[i] === BASE.fats) continue;
-    mass[i] = coefficient[i]! * totals[base[i]!]!;
-    if (override !== null && override.line === i) mass[i] = override.massG;
-    if (isFat[i]) fatsG += mass[i]!;
+    const b = base[i]!;
+    if (b === BASE.fats || waitsForLiquid(plan, i)) mass[i] = 0;
+    else mass[i] = massOf(plan, i, b === BASE.absolute ? 1 : guess[b - BASE.liquid]!, override);
+    if (isFat[i]) fats += mass[i]!;
   }
-  let sumG = 0;
+  let cook = 0;
+  let later = 0;
+  let acid = 0;
   for (let i = 0; i < count; i++) {
-    if (base[i] === BASE.fats) {
-      mass[i] = override !== null && override.line === i ? override.massG : coefficient[i]! * fatsG;
-    }
-    sumG += mass[i]!;
+    if (base[i] === BASE.fats) mass[i] = massOf(plan, i, fats, override);
+    cook += mass[i]! * plan.cookDemand[i]!;
+    later += mass[i]! * plan.laterDemand[i]!;
+    acid += mass[i]! * plan.acidUptake[i]!;
   }
-  out.fatsG = fatsG;
-  return sumG;
+  out.fatsG = fats;
+  out.cookDemandG = cook;
+  out.laterDemandG = later;
+  out.acidG = acid;
 }
 
 function fillAlkali(plan: Plan, out: Balance): void {
@@ -110,54 +129,36 @@ function statedLiquid(plan: Plan, out: Balance): number | null {
   return (out.alkaliG * (100 - liquid.value)) / liquid.value;
 }
 
-interface Guess {
-  liquidG: number;
-  pourG: number;
-  curedG: number;
-}
-
 /** Reckons the batch forward from a guess of the self-referring totals into `out`. */
 function forward(plan: Plan, out: Balance, guess: Guess, override: Override | null): void {
-  const linesG = fillMasses(plan, out, guess, override);
+  fillMasses(plan, out, guess, override);
+  fillAlkali(plan, out);
+  const liquid = statedLiquid(plan, out);
   const mass = out.massG;
-  let cook = 0;
-  let later = 0;
   let milk = 0;
-  let acid = 0;
   let waterFromFats = 0;
   let water = 0;
   let poured = 0;
+  let lines = 0;
   for (let i = 0; i < plan.count; i++) {
+    if (waitsForLiquid(plan, i)) mass[i] = massOf(plan, i, liquid ?? 0, override);
     const m = mass[i]!;
-    cook += m * plan.cookDemand[i]!;
-    later += m * plan.laterDemand[i]!;
+    lines += m;
     milk += m * plan.milkDemand[i]!;
     waterFromFats += m * plan.waterDemand[i]!;
-    acid += m * plan.acidUptake[i]!;
     water += m * plan.waterShare[i]!;
-    const stage = plan.lines[i]!.stage;
-    if (stage === 'liquid' || stage === 'heldBack') poured += m;
+    if (plan.isLiquid[i]) poured += m;
   }
-  out.cookDemandG = cook;
-  out.laterDemandG = later;
   out.milkDemandG = milk;
-  out.acidG = acid;
-  fillAlkali(plan, out);
-  out.liquidG = statedLiquid(plan, out) ?? poured;
-  const demand = cook + milk;
-  const forFats = Math.max(0, out.alkaliPureG - acid);
+  out.liquidG = liquid ?? poured;
+  const demand = out.cookDemandG + milk;
+  const forFats = Math.max(0, out.alkaliPureG - out.acidG);
   out.saponified = demand > 0 ? Math.min(1, forFats / demand) : 0;
-  out.neutralised = acid > 0 ? Math.min(1, out.alkaliPureG / acid) : 1;
-  out.reactionWaterG = (out.saponified * waterFromFats + out.neutralised * acid) * WATER_PER_NAOH;
+  out.neutralised = out.acidG > 0 ? Math.min(1, out.alkaliPureG / out.acidG) : 1;
+  out.reactionWaterG = (out.saponified * waterFromFats + out.neutralised * out.acidG) * WATER_PER_NAOH;
   out.waterG = water + out.reactionWaterG;
-  out.pourG = linesG + out.alkaliG;
+  out.pourG = lines + out.alkaliG;
   out.curedG = curedMass(plan, out.pourG, out.waterG);
-}
-
-type Total = keyof Guess;
-
-function residual(out: Balance, guess: Guess, totals: readonly Total[]): number[] {
-  return totals.map((total) => out[total] - guess[total]);
 }
 
 /** Solves a small square system by elimination with pivoting; null where it has no single answer. */
@@ -181,41 +182,55 @@ function solveLinear(matrix: number[][], right: number[]): number[] | null {
 }
 
 /** One Newton step for the totals in play; false where the step does not exist. */
-function step(plan: Plan, out: Balance, guess: Guess, totals: readonly Total[], override: Override | null) {
-  const at = residual(out, guess, totals);
+function step(plan: Plan, out: Balance, guess: Guess, override: Override | null): boolean {
+  const { unknowns } = plan;
+  const at = unknowns.map((place) => out[TOTALS[place]!] - guess[place]!);
   const h = Math.max(1, out.pourG) * DIFFERENCE_STEP;
-  const columns = totals.map((total) => {
-    const moved = { ...guess, [total]: guess[total] + h };
+  const matrix = unknowns.map(() => new Array<number>(unknowns.length).fill(0));
+  for (let column = 0; column < unknowns.length; column++) {
+    const moved: Guess = [guess[0], guess[1], guess[2]];
+    moved[unknowns[column]!]! += h;
     forward(plan, out, moved, override);
-    return residual(out, moved, totals).map((value, i) => (value - at[i]!) / h);
-  });
-  const matrix = totals.map((_, row) => columns.map((column) => column[row]!));
+    for (let row = 0; row < unknowns.length; row++) {
+      const place = unknowns[row]!;
+      matrix[row]![column] = (out[TOTALS[place]!] - moved[place]! - at[row]!) / h;
+    }
+  }
   const move = solveLinear(
     matrix,
     at.map((value) => -value),
   );
   if (!move) return false;
-  totals.forEach((total, i) => (guess[total] += move[i]!));
+  for (let row = 0; row < unknowns.length; row++) guess[unknowns[row]!]! += move[row]!;
   return true;
 }
 
-function solveTotals(plan: Plan, out: Balance, totals: readonly Total[], override: Override | null): boolean {
-  const guess: Guess = { liquidG: 0, pourG: 0, curedG: 0 };
+/** How far the guess is from what it leads to, relative to the largest mass in play. */
+function distance(plan: Plan, out: Balance, guess: Guess): number {
+  let scale = out.pourG;
+  let most = 0;
+  for (const place of plan.unknowns) {
+    scale = Math.max(scale, Math.abs(guess[place]!));
+    most = Math.max(most, Math.abs(out[TOTALS[place]!] - guess[place]!));
+  }
+  return most / scale;
+}
+
+function solveTotals(plan: Plan, out: Balance, override: Override | null): boolean {
+  const guess: Guess = [0, 0, 0];
   forward(plan, out, guess, override);
-  for (const total of totals) guess[total] = out[total];
+  for (const place of plan.unknowns) guess[place] = out[TOTALS[place]!];
   let error = Infinity;
   for (let count = 0; count < MOST_STEPS; count++) {
     forward(plan, out, guess, override);
-    const scale = Math.max(out.pourG, ...totals.map((total) => Math.abs(guess[total])));
-    const next = Math.max(...residual(out, guess, totals).map(Math.abs)) / scale;
-    if (!Number.isFinite(next) || next <= SOLVED_RELATIVE || (next >= error && next <= ACCEPTED_RELATIVE)) {
-      error = next;
-      break;
-    }
+    const next = distance(plan, out, guess);
+    const isDone =
+      !Number.isFinite(next) || next <= SOLVED_RELATIVE || (next >= error && next <= ACCEPTED_RELATIVE);
     error = next;
-    if (!step(plan, out, guess, totals, override)) return false;
+    if (isDone) break;
+    if (!step(plan, out, guess, override)) return false;
   }
-  return error <= ACCEPTED_RELATIVE && totals.every((total) => guess[total] >= 0);
+  return error <= ACCEPTED_RELATIVE && plan.unknowns.every((place) => guess[place]! >= 0);
 }
 
 /**
@@ -224,12 +239,9 @@ function solveTotals(plan: Plan, out: Balance, totals: readonly Total[], overrid
  */
 export function balance(plan: Plan, override: Override | null = null): Balance {
   const out = emptyBalance(plan.count);
-  const totals: Total[] = [];
-  if (plan.unknowns.liquid) totals.push('liquidG');
-  if (plan.unknowns.pour) totals.push('pourG');
-  if (plan.unknowns.cured) totals.push('curedG');
-  if (totals.length === 0) forward(plan, out, { liquidG: 0, pourG: 0, curedG: 0 }, override);
-  else out.solved = solveTotals(plan, out, totals, override);
-  if (!(Number.isFinite(out.pourG) && Number.isFinite(out.curedG) && out.pourG > 0)) out.solved = false;
+  if (plan.unknowns.length === 0) forward(plan, out, [0, 0, 0], override);
+  else out.solved = solveTotals(plan, out, override);
+  if (!(Number.isFinite(out.pourG) && Number.isFinite(out.curedG) && out.pourG > 0 && out.curedG > 0))
+    out.solved = false;
   return out;
 }

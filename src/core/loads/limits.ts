@@ -7,6 +7,7 @@ import type { Plan } from './plan';
 import {
   concentration,
   partInSection,
+  WHOLE,
   type Concentration,
   type Section,
   type SubjectEntries,
@@ -73,21 +74,22 @@ export interface Finding {
   verdict: Verdict;
 }
 
-function isWorse(a: Finding, b: Finding): boolean {
-  if (a.verdict !== b.verdict) return RANK[a.verdict] < RANK[b.verdict];
-  return above(a.found.highPct, b.found.highPct);
-}
-
 /** Holds one limit of subject k against every section and keeps the worst. */
 function findWorst(plan: Plan, all: readonly Section[], k: number, rule: LimitInForce): Finding {
-  let worst: Finding | null = null;
-  for (let section = 0; section < all.length; section++) {
-    const found = concentration(all[section]!, k, rule.limit.basis);
-    const verdict = judge(found, rule.limit.maxPct, plan.margin);
-    const finding = { k, rule, section, found, verdict };
-    if (worst === null || isWorse(finding, worst)) worst = finding;
+  const { basis, maxPct } = rule.limit;
+  let section = WHOLE;
+  let found = concentration(all[WHOLE]!, k, basis);
+  let verdict = judge(found, maxPct, plan.margin);
+  for (let other = 1; other < all.length; other++) {
+    const here = concentration(all[other]!, k, basis);
+    const itsVerdict = judge(here, maxPct, plan.margin);
+    const worse = RANK[itsVerdict] - RANK[verdict];
+    if (worse > 0 || (worse === 0 && !above(here.highPct, found.highPct))) continue;
+    section = other;
+    found = here;
+    verdict = itsVerdict;
   }
-  return worst!;
+  return { k, rule, section, found, verdict };
 }
 
 /** The finding of every limit in force whose subject the formula holds. */

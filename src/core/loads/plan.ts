@@ -69,8 +69,13 @@ export interface Plan {
   /** Index of the line's portion, or -1 for the common batter. */
   portionOf: number[];
   portions: readonly PlanPortion[];
-  /** Lines in percent of liquid, pour or cured: which unknowns have to be solved for. */
-  unknowns: { liquid: boolean; pour: boolean; cured: boolean };
+  /** 1 for lines of liquid, with the lye or held back. */
+  isLiquid: number[];
+  /**
+   * Totals to be solved for, because lines are stated in percent of them: 1 the pour, 2 the cured mass, and 0
+   * the liquid where a fat or an acid in percent of it bears on the lye, and so on the liquid.
+   */
+  unknowns: number[];
   purity: number;
   superfat: number | null;
   alkaliMassG: number | null;
@@ -88,6 +93,10 @@ export function isAlwaysCommon(material: Material): boolean {
   return isFatKind(material) || (material.alkaliUptake ?? 0) > 0;
 }
 
+function addUnknown(plan: Plan, place: number): void {
+  if (!plan.unknowns.includes(place)) plan.unknowns.push(place);
+}
+
 function fillAmount(plan: Plan, index: number, line: Line, material: Material): void {
   const rule = unitRule(line.amount.unit)!;
   const density = rule.byVolume ? (material.bulkDensity ?? 0) : 1;
@@ -96,10 +105,14 @@ function fillAmount(plan: Plan, index: number, line: Line, material: Material): 
   const base: UnitBase = ofStatedFats ? 'absolute' : rule.base;
   plan.base[index] = BASE[base];
   plan.coefficient[index] = ofStatedFats ? coefficient * (plan.formula.fatsMassG ?? 0) : coefficient;
-  if (base === 'liquid' || base === 'pour' || base === 'cured') plan.unknowns[base] = true;
+  const bearsOnLye = isFatKind(material) || (material.alkaliUptake ?? 0) > 0;
+  if (base === 'liquid' && bearsOnLye) addUnknown(plan, 0);
+  if (base === 'pour') addUnknown(plan, 1);
+  if (base === 'cured') addUnknown(plan, 2);
 }
 
 function fillChemistry(plan: Plan, index: number, line: Line, material: Material): void {
+  plan.isLiquid[index] = Number(line.stage === 'liquid' || line.stage === 'heldBack');
   plan.waterShare[index] = (material.waterPct ?? 0) * PER_HUNDRED;
   plan.acidUptake[index] = isFatKind(material) ? 0 : (material.alkaliUptake ?? 0);
   if (isFatKind(material)) {
@@ -139,7 +152,8 @@ function emptyPlan(formula: Formula, materials: readonly Material[]): Plan {
     doubtHigh: numbers(),
     portionOf: new Array<number>(count).fill(-1),
     portions: formula.portions ?? [],
-    unknowns: { liquid: false, pour: false, cured: false },
+    isLiquid: numbers(),
+    unknowns: [],
     purity: (formula.alkali.purityPct ?? 100) * PER_HUNDRED,
     superfat: formula.alkali.superfatPct == null ? null : formula.alkali.superfatPct * PER_HUNDRED,
     alkaliMassG: formula.alkali.massG ?? null,

@@ -43,8 +43,8 @@ function noteSubjects(ground: Ground, entries: readonly GroundMaterial[]) {
     return ground.placeOf[slot]!;
   };
   entries.forEach((entry, i) => {
-    if (entries.indexOf(entry) !== i) return;
     for (const slot of entry.ruledSlots) add(slot);
+    if (entry.own.length === 0 || entries.indexOf(entry) !== i) return;
     for (const { slot, rule } of entry.own) {
       const place = add(slot);
       limits[place] = [...limits[place]!, rule];
