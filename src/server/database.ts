@@ -5,7 +5,8 @@ import knex, { type Knex } from 'knex';
 import { dataFolder } from './config';
 import { migrationSource } from './migrations';
 
-const DATABASE_FILE = 'proportia.sqlite';
+/** Name of the database in the data folder. */
+export const DATABASE_FILE = 'proportia.sqlite';
 
 /** Opens and migrates the database of a folder. The folder is made where it is missing. */
 export async function openDatabase(folder: string): Promise<Knex> {

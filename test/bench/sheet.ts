@@ -112,6 +112,26 @@ function limitRows(reckoning: Reckoning, last: number): RawCellContent[][] {
   return rows;
 }
 
+/** Constituents to declare: both ends in the cured bar, and whether they are above the threshold. */
+function declarableRows({ subjects }: Reckoning, last: number, firstRow: number): RawCellContent[][] {
+  const range = (name: string) => `${name}$${FIRST_LINE_ROW}:${name}$${last}`;
+  const rows: RawCellContent[][] = [];
+  subjects.declarables.forEach((declarables, k) => {
+    const [low, high] = [1, 2].map((offset) => column(SECTION_COLUMN + k * 3 + offset)) as [string, string];
+    for (const { id, markets, thresholdPct, allFrom } of declarables) {
+      if (allFrom == null) continue;
+      rows.push([
+        `${id} ${markets.join()}`,
+        thresholdPct,
+        `=100*SUMPRODUCT(${range('L')},${range(low)})/$B$8`,
+        `=100*SUMPRODUCT(${range('M')},${range(high)})/($B$8+SUMIF(${range(high)},">0",${range('N')}))`,
+        `=IF(D${firstRow + rows.length}>B${firstRow + rows.length},"declare","")`,
+      ]);
+    }
+  });
+  return rows;
+}
+
 export interface Sheet {
   engine: HyperFormula;
   limitCount: number;
@@ -136,6 +156,7 @@ export function buildSheet(reckoning: Reckoning): Sheet {
   }
   const limits = limitRows(reckoning, last);
   rows.push(...limits);
+  rows.push(...declarableRows(reckoning, last, rows.length + 1));
   const engine = HyperFormula.buildFromArray(rows, { licenseKey: 'gpl-v3' });
   const value = (col: number, row: number) => engine.getCellValue({ sheet: 0, col, row });
   return {

@@ -6,7 +6,7 @@ import type { Knex } from 'knex';
 import type { Limit, Material, Stored } from '../../core/formula/types';
 import { libraryMaterial } from '../../library';
 import { rulebook } from '../../rulebook';
-import { findCraftFigures } from '../repositories/settings';
+import { findCraftFigures, type CraftFigures } from '../repositories/settings';
 import { allMaterials, type MaterialDocument, type StoredMaterial } from '../repositories/materials';
 
 function certificateLimits(document: MaterialDocument): Limit[] {
@@ -31,7 +31,7 @@ function certificateLimits(document: MaterialDocument): Limit[] {
  * A material with what its paperwork says: the newest certificate's limit beside its own limits, and the
  * newest allergen declaration's constituents in place of typical ones.
  */
-export function withPaperwork({ material, documents }: StoredMaterial): Material {
+function withPaperwork({ material, documents }: StoredMaterial): Material {
   const newest = (type: MaterialDocument['type']) => documents.find((document) => document.type === type);
   const certificate = newest('certificate');
   const declared = newest('allergens')?.constituents;
@@ -43,15 +43,13 @@ export function withPaperwork({ material, documents }: StoredMaterial): Material
 }
 
 /** The maker's materials, with paperwork, by id. */
-export async function cupboard(db: Knex): Promise<Map<string, Material>> {
+async function cupboard(db: Knex): Promise<Map<string, Material>> {
   const stored = await allMaterials(db);
   return new Map(stored.map((entry) => [entry.material.id, withPaperwork(entry)]));
 }
 
-/** The rulebook's limits, with the maker's own figures in place of the craft's where any are set. */
-async function limitsInUse(db: Knex): Promise<Limit[]> {
+function withOwnFigures(own: CraftFigures): Limit[] {
   const { limits, craft } = rulebook();
-  const own = await findCraftFigures(db);
   const advice = craft.map((limit) => {
     const maxPct = Object.hasOwn(own, limit.id) ? own[limit.id] : undefined;
     return maxPct === undefined ? limit : { ...limit, maxPct, source: 'Your own figure' };
@@ -59,10 +57,15 @@ async function limitsInUse(db: Knex): Promise<Limit[]> {
   return [...limits, ...advice];
 }
 
-/** The stored library and rulebook as the core reads them. */
+/** The starter library and the rulebook as they ship, without any database. */
+export function shippedStore(): Stored {
+  const { declarables, demands } = rulebook();
+  return { material: libraryMaterial, limits: withOwnFigures({}), declarables, demands };
+}
+
+/** The stored library and rulebook as the core reads them, with the maker's own craft figures in place. */
 export async function storedFor(db: Knex): Promise<Stored> {
   const own = await cupboard(db);
-  const { declarables, demands } = rulebook();
-  const limits = await limitsInUse(db);
-  return { material: (id) => own.get(id) ?? libraryMaterial(id), limits, declarables, demands };
+  const limits = withOwnFigures(await findCraftFigures(db));
+  return { ...shippedStore(), material: (id) => own.get(id) ?? libraryMaterial(id), limits };
 }
