@@ -18,6 +18,7 @@ import {
 import { ingredientLister } from './ingredients/list';
 import { addedParts, formedBar, type FormedBar } from './ingredients/parts';
 import { balance, type Balance } from './loads/balance';
+import { isTooComplex } from './loads/complexity';
 import { assessDeclarables } from './loads/declarables';
 import { unmetDemands } from './loads/demands';
 import { explain } from './loads/explain';
@@ -74,15 +75,23 @@ function requestGround(request: AssessmentRequest, stored: Stored): Ground {
   return createGround({ limits, declarables }, request.markets, request.onDate);
 }
 
-/** Reckons a checked formula; null where percents of the whole leave no mass that satisfies them. */
+/** Why a checked formula cannot be reckoned. */
+const FAILURES = {
+  'fats-zero': 'The fats weigh nothing. Give at least one fat a mass.',
+  'no-solution':
+    'The lines in percent of the liquid, the pour or the cured bar leave no batch that satisfies them all. Lower them.',
+};
+
+/** Reckons a checked formula; answers why where it cannot be. */
 export function reckon(
   formula: AssessmentRequest['formula'],
   materials: readonly Material[],
   ground: Ground,
-): Reckoning | null {
+): Reckoning | keyof typeof FAILURES {
   const plan = planFormula(formula, materials);
   const batch = balance(plan);
-  if (!batch.solved) return null;
+  if (batch.fatsG === 0) return 'fats-zero';
+  if (!batch.solved) return 'no-solution';
   const subjects = findSubjects(ground, plan);
   return { plan, batch, subjects, all: sections(plan, subjects, batch) };
 }
@@ -198,27 +207,19 @@ function answer(
   };
 }
 
-function fatsOrSolutionError(formula: AssessmentRequest['formula'], reckoning: Reckoning | null) {
-  if (reckoning === null) {
-    const message =
-      'The lines in percent of the liquid, the pour or the cured bar leave no batch that satisfies them all. Lower them.';
-    return { path: 'formula.lines', code: 'no-solution', message };
-  }
-  if (reckoning.batch.fatsG > 0) return null;
-  return {
-    path: 'formula.lines',
-    code: 'fats-zero',
-    message: 'The fats weigh nothing. Give at least one fat a mass.',
-  };
-}
-
 /** Assesses a request that has the right shape. Errors come back as values, with path, code and remedy. */
 export function assess(request: AssessmentRequest, stored: Stored): Result {
   const checked = checkRequest(request, stored);
   if (!checked.ok) return checked;
   const ground = requestGround(request, stored);
   const reckoning = reckon(request.formula, checked.materials, ground);
-  const error = fatsOrSolutionError(request.formula, reckoning);
-  if (error || !reckoning) return { ok: false, errors: error ? [error] : [] };
+  if (typeof reckoning === 'string') {
+    return { ok: false, errors: [{ path: 'formula.lines', code: reckoning, message: FAILURES[reckoning] }] };
+  }
+  if (isTooComplex(reckoning.plan, reckoning.subjects, ground.markets.length)) {
+    const message =
+      'So many lines, limits and portions at once are more than one answer can hold. Ask for fewer.';
+    return { ok: false, errors: [{ path: 'formula.lines', code: 'too-complex', message }] };
+  }
   return { ok: true, assessment: answer(request, stored, ground, reckoning) };
 }

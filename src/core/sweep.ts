@@ -45,7 +45,7 @@ export function sweepProduct(
     materials.push(found);
   }
   const reckoning = reckon(product.formula, materials, ground);
-  if (!reckoning || !(reckoning.batch.fatsG > 0)) return { id: product.id, markets: null };
+  if (typeof reckoning === 'string') return { id: product.id, markets: null };
   const { plan, subjects, batch, all } = reckoning;
   const rows = ground.markets.map(emptyMarket);
   for (const { rule, found, verdict } of findAll(plan, subjects, all)) {

@@ -1,7 +1,7 @@
 /** `npm run bench`: one JSON line a measure, each a ratio of two times taken in this very run. */
-import { assess, reckon } from '../../src/core/assess';
+import { assess, reckon, type Reckoning } from '../../src/core/assess';
 import { REQUEST_FORMAT, MARKETS, type AssessmentRequest, type Formula } from '../../src/core/formula/types';
-import { createGround } from '../../src/core/loads/ground';
+import { createGround, type Ground } from '../../src/core/loads/ground';
 import { rulebook } from '../../src/rulebook';
 import { SweepPool } from '../../src/workers/sweep-pool';
 import {
@@ -49,6 +49,16 @@ function sheetFormula(): Formula {
   return { ...formula, portions: null, lines };
 }
 
+function reckoned(formula: Formula, ground: Ground): Reckoning {
+  const reckoning = reckon(
+    formula,
+    formula.lines.map((line) => byId.get(line.material)!),
+    ground,
+  );
+  if (typeof reckoning === 'string') throw new Error(reckoning);
+  return reckoning;
+}
+
 function benchSheet() {
   const formula = sheetFormula();
   const request: AssessmentRequest = {
@@ -58,11 +68,7 @@ function benchSheet() {
     onDate: ON_DATE,
   };
   const ground = createGround({ limits, declarables }, MARKETS, ON_DATE);
-  const reckoning = reckon(
-    formula,
-    formula.lines.map((line) => byId.get(line.material)!),
-    ground,
-  )!;
+  const reckoning = reckoned(formula, ground);
   const sheet = buildSheet(reckoning);
   const result = assess(request, stored);
   if (!result.ok) throw new Error(JSON.stringify(result.errors));
@@ -104,16 +110,7 @@ async function benchSweep() {
     onDate: ON_DATE,
   };
   const ground = createGround(setting, MARKETS, ON_DATE);
-  const flat = products.map(({ formula }) =>
-    flatten(
-      reckon(
-        formula,
-        formula.lines.map((line) => byId.get(line.material)!),
-        ground,
-      )!,
-      ground,
-    ),
-  );
+  const flat = products.map(({ formula }) => flatten(reckoned(formula, ground), ground));
   const bareMs = timed(15, () => {
     for (const product of flat)
       for (let market = 0; market < MARKETS.length; market++) leastHeadroom(product, market);

@@ -1,4 +1,5 @@
 /** Field rules that the doors of several endpoints share, each with its error code and its remedy. */
+import 'reflect-metadata';
 import {
   ArrayMaxSize,
   IsArray,

@@ -1,5 +1,4 @@
 /** Holds what came in against a door's class and tells every fault with the path to its field. */
-import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
 import type { RequestError } from '../../core/formula/types';

@@ -1,0 +1,83 @@
+import { expect } from 'chai';
+import { bundleWorkers } from '../../scripts/workers.mjs';
+import { assess } from '../../src/core/assess';
+import { MARKETS, REQUEST_FORMAT } from '../../src/core/formula/types';
+import { rulebook } from '../../src/rulebook';
+import { SweepPool } from '../../src/workers/sweep-pool';
+import { allLimits, certifiedMaterials, generateProducts } from '../support/generate';
+
+const materials = certifiedMaterials();
+const byId = new Map(materials.map((material) => [material.id, material]));
+const { declarables } = rulebook();
+const setting = {
+  materials,
+  limits: allLimits(),
+  declarables: [...declarables],
+  markets: [...MARKETS],
+  onDate: '2026-11-24',
+};
+const stored = { material: (id: string) => byId.get(id), limits: setting.limits, declarables };
+
+describe('sweep', () => {
+  let pool: SweepPool;
+  before(() => {
+    bundleWorkers();
+    pool = new SweepPool(2);
+  });
+  after(() => pool.close());
+
+  it('answers for every product what a single assessment answers, in order, telling its progress', async () => {
+    const products = generateProducts(600, 5);
+    const progress: number[] = [];
+    const rows = await pool.sweep(products, setting, { onProgress: (done) => progress.push(done) });
+    expect(rows.map(({ id }) => id)).to.deep.equal(products.map(({ id }) => id));
+    expect(progress.at(-1)).to.equal(600);
+    expect(progress.length).to.be.above(2);
+    for (const [index, { formula }] of products.entries()) {
+      const result = assess(
+        { format: REQUEST_FORMAT, formula, markets: [...MARKETS], onDate: setting.onDate },
+        stored,
+      );
+      if (!result.ok) expect.fail(JSON.stringify(result.errors));
+      const { markets, limits } = result.assessment;
+      expect(rows[index]!.markets!.map(({ market, verdict }) => ({ market, verdict }))).to.deep.equal(
+        markets,
+      );
+      for (const { market, headroomPct } of rows[index]!.markets!) {
+        const binding = limits.filter(
+          (row) => row.market === market && row.force !== 'craft' && row.headroomPct !== null,
+        );
+        const least = binding.length ? Math.min(...binding.map((row) => row.headroomPct!)) : null;
+        expect(headroomPct).to.equal(least);
+      }
+    }
+  });
+
+  it('says of a product that does not reckon that it does not, and carries on', async () => {
+    const [good] = generateProducts(1, 9);
+    const bad = {
+      id: 'bad',
+      formula: { ...good!.formula, lines: [{ ...good!.formula.lines[0]!, material: 'nowhere' }] },
+    };
+    const rows = await pool.sweep([bad, good!], setting);
+    expect(rows[0]).to.deep.equal({ id: 'bad', markets: null });
+    expect(rows[1]!.markets).to.have.length(MARKETS.length);
+    expect(await pool.sweep([], setting)).to.deep.equal([]);
+  });
+
+  it('stops when asked, and the next sweep is not disturbed by it', async () => {
+    const products = generateProducts(2000, 6);
+    const stopping = new AbortController();
+    const stopped = pool.sweep(products, setting, {
+      signal: stopping.signal,
+      onProgress: () => stopping.abort(new Error('enough')),
+    });
+    const outcome = await stopped.then(
+      () => 'finished',
+      (error: Error) => error.message,
+    );
+    expect(outcome).to.equal('enough');
+    const rows = await pool.sweep(products.slice(0, 300), setting);
+    expect(rows.map(({ id }) => id)).to.deep.equal(products.slice(0, 300).map(({ id }) => id));
+  });
+});

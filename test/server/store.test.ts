@@ -1,0 +1,178 @@
+/** The store and the endpoints over it, each called as the server calls it. */
+import type { APIContext, APIRoute } from 'astro';
+import { expect } from 'chai';
+import { rulebook } from '../../src/rulebook';
+import { addDocument, allMaterials } from '../../src/server/repositories/materials';
+import { findProduct, saveFormula } from '../../src/server/repositories/products';
+import { findCraftFigures, putCraftFigure } from '../../src/server/repositories/settings';
+import { storedFor } from '../../src/server/services/cupboard';
+import { rangeOverview } from '../../src/server/services/products';
+import { DAY, demoDatabase, type TestDatabase } from './database';
+
+let test: TestDatabase;
+before(async () => {
+  test = await demoDatabase();
+  process.env.PROPORTIA_DATA = test.folder;
+  process.env.PROPORTIA_TODAY = DAY;
+});
+after(async () => {
+  const { database } = await import('../../src/server/database');
+  await (await database()).destroy();
+  await test.close();
+});
+
+async function call(
+  route: Promise<{ [method: string]: APIRoute }>,
+  method: string,
+  url: string,
+  init: RequestInit = {},
+  params = {},
+) {
+  const address = new URL(url, 'http://127.0.0.1');
+  const context = {
+    request: new Request(address, { method, ...init }),
+    url: address,
+    params,
+  } as unknown as APIContext;
+  const answer = (await (await route)[method]!(context)) as Response;
+  const isJson = answer.headers.get('content-type')?.includes('json');
+  return {
+    status: answer.status,
+    body: isJson ? ((await answer.json()) as Record<string, never>) : await answer.arrayBuffer(),
+  };
+}
+
+const sending = (body: string, type = 'application/json') => ({ body, headers: { 'content-type': type } });
+const assessRoute = () => import('../../src/pages/api/v1/assess') as never as Promise<{ POST: APIRoute }>;
+const formulaRoute = () =>
+  import('../../src/pages/api/v1/products/[id]/formula') as never as Promise<{ PUT: APIRoute }>;
+const labelRoute = () =>
+  import('../../src/pages/api/v1/products/[id]/label.pdf') as never as Promise<{ GET: APIRoute }>;
+
+describe('store', () => {
+  it('holds the demo range as its makers know it', async () => {
+    const range = await rangeOverview(test.db);
+    const verdicts = Object.fromEntries(
+      range.map(({ product, result }) => [product.name, result.ok && result.assessment.verdict]),
+    );
+    expect(verdicts).to.deep.include({ 'First Light': 'clear', 'Night Mail': 'tight', 'Lamp Room': 'over' });
+    const night = range.find(({ product }) => product.id === 'night-mail')!.result;
+    const certificate = night.ok && night.assessment.limits.find(({ force }) => force === 'certificate')!;
+    expect(certificate && certificate.nominalPct).to.be.within(4.35, 4.45); // 5.5 % of fats reads 4.4 % cured
+  });
+
+  it('saves from the newest revision and writes nothing from an older one', async () => {
+    const { version } = (await findProduct(test.db, 'first-light'))!;
+    const changed = { ...version.formula, name: 'changed' };
+    const saved = await saveFormula(test.db, 'first-light', version.revision, changed, 'now');
+    expect(saved.outcome).to.equal('saved');
+    const stale = await saveFormula(
+      test.db,
+      'first-light',
+      version.revision,
+      { ...changed, name: 'late' },
+      'later',
+    );
+    expect(stale).to.have.nested.property('version.formula.name', 'changed');
+    expect(stale.outcome).to.equal('stale');
+    expect((await findProduct(test.db, 'first-light'))!.version.formula.name).to.equal('changed');
+    expect((await saveFormula(test.db, 'no-such', 1, changed, 'now')).outcome).to.equal('missing');
+  });
+
+  it('adds paper without overwriting; the newest certificate counts, older ones stay on file', async () => {
+    const newer = {
+      id: 'cert-new',
+      materialId: 'coal-and-violets',
+      type: 'certificate' as const,
+      number: 'BA-1500',
+      edition: '51st',
+      issuedOn: DAY,
+      issuer: 'Brackwater Aromatics',
+      maxPct: 3.9,
+    };
+    await addDocument(test.db, newer);
+    const held = (await allMaterials(test.db)).find(({ material }) => material.id === 'coal-and-violets')!;
+    expect(held.documents.map(({ number }) => number)).to.deep.equal(['BA-1500', 'BA-1407']);
+    const { limits } = (await storedFor(test.db)).material('coal-and-violets')!;
+    expect(limits!.map(({ maxPct }) => maxPct)).to.deep.equal([3.9]);
+    await test.db('documents').where('id', 'cert-new').delete();
+  });
+
+  it('keeps a maker’s own craft figure in place of the usual one until it is taken back', async () => {
+    const figure = async () =>
+      (await storedFor(test.db)).limits.find(({ id }) => id === 'craft-clay')!.maxPct;
+    const usual = rulebook().craft.find(({ id }) => id === 'craft-clay')!.maxPct;
+    expect(await figure()).to.equal(usual);
+    await putCraftFigure(test.db, 'craft-clay', 2.5);
+    expect(await figure()).to.equal(2.5);
+    await putCraftFigure(test.db, 'craft-clay', null);
+    expect(await figure()).to.equal(usual);
+    expect(await findCraftFigures(test.db)).to.deep.equal({});
+  });
+});
+
+describe('endpoints', () => {
+  it('assess: 200, 400, 413, 415 and 422, each with what to do', async () => {
+    const { version, product } = (await findProduct(test.db, 'lamp-room'))!;
+    const asked = {
+      format: 'proportia.assessment-request/1',
+      formula: version.formula,
+      markets: product.markets,
+      onDate: DAY,
+    };
+    const good = await call(assessRoute(), 'POST', '/api/v1/assess', sending(JSON.stringify(asked)));
+    expect(good).to.have.nested.property('body.verdict', 'over');
+    expect(good.status).to.equal(200);
+    const status = async (body: string, type?: string) =>
+      (await call(assessRoute(), 'POST', '/api/v1/assess', sending(body, type))).status;
+    expect(await status('{"a":')).to.equal(400);
+    expect(await status('\uD800')).to.equal(400);
+    expect(await status('')).to.equal(400);
+    expect(await status(' '.repeat(1024 * 1024 + 1))).to.equal(413);
+    expect(await status('{}', 'text/plain')).to.equal(415);
+    const bad = await call(
+      assessRoute(),
+      'POST',
+      '/api/v1/assess',
+      sending(JSON.stringify({ ...asked, onDate: 'soon' })),
+    );
+    expect(bad).to.deep.include({ status: 422 });
+    expect(bad.body).to.have.nested.property('errors[0].path', 'onDate');
+  });
+
+  it('formula: saves, refuses what does not reckon and what is stale, and knows no other product', async () => {
+    const { version } = (await findProduct(test.db, 'night-mail'))!;
+    const put = (body: unknown, id = 'night-mail') =>
+      call(formulaRoute(), 'PUT', '/', sending(JSON.stringify(body)), { id });
+    const empty = { revision: version.revision, formula: { ...version.formula, lines: [] } };
+    expect((await put(empty)).body).to.have.nested.property('errors[0].code', 'empty');
+    expect((await put({ formula: version.formula })).status).to.equal(422);
+    const first = await put({ revision: version.revision, formula: version.formula });
+    expect(first).to.have.nested.property('body.version.revision', version.revision + 1);
+    const late = await put({ revision: version.revision, formula: version.formula });
+    expect(late.status).to.equal(409);
+    expect(late).to.have.nested.property('body.stale.revision', version.revision + 1);
+    expect((await put({ revision: 1, formula: version.formula }, '../etc')).status).to.equal(404);
+  });
+
+  it('label: a PDF where it can be made, else what is missing or by how much it does not fit', async () => {
+    const get = (query: string, id = 'night-mail') =>
+      call(labelRoute(), 'GET', `/label.pdf?${query}`, {}, { id });
+    const good = await get('market=EU&school=added&netMassG=90&batchCode=NM-1');
+    expect(good.status).to.equal(200);
+    expect(
+      Buffer.from(good.body as unknown as ArrayBuffer)
+        .subarray(0, 5)
+        .toString(),
+    ).to.equal('%PDF-');
+    const faults = async (query: string, id?: string) => {
+      const { status, body } = await get(query, id);
+      return `${status} ${(body as { errors?: { path: string }[] }).errors?.map(({ path }) => path).join()}`;
+    };
+    expect(await faults('market=EU&school=added&netMassG=ninety&batchCode=NM-1')).to.equal('422 netMassG');
+    expect(await faults('market=EU&school=added&netMassG=90')).to.equal('422 batchCode');
+    expect(await faults('market=US&school=added&netMassG=90&batchCode=1')).to.equal('422 market');
+    expect(await faults('market=EU&school=added&netMassG=90&batchCode=%F0%9F%A7%BC')).to.equal('422 text');
+    expect(await faults('market=EU&school=added&netMassG=90&batchCode=1', 'nothing')).to.equal('404 id');
+  });
+});
