@@ -76,3 +76,13 @@ export function endpoint(handle: (context: APIContext) => Promise<Response> | Re
     }
   };
 }
+
+/** Answers any method that an endpoint does not have. */
+export function onlyMethods(...methods: string[]): APIRoute {
+  return () => {
+    const message = `This address takes ${methods.join(' and ')} only.`;
+    const answer = answerJson({ errors: [{ path: '', code: 'method', message }] }, 405);
+    answer.headers.set('allow', methods.join(', '));
+    return answer;
+  };
+}

@@ -6,7 +6,8 @@ import type { Knex } from 'knex';
 import type { Limit, Material, Stored } from '../../core/formula/types';
 import { libraryMaterial } from '../../library';
 import { rulebook } from '../../rulebook';
-import { findCraftFigures, type CraftFigures } from '../repositories/settings';
+import { fault } from '../http';
+import { findCraftFigures, putCraftFigure, type CraftFigures } from '../repositories/settings';
 import { allMaterials, type MaterialDocument, type StoredMaterial } from '../repositories/materials';
 
 function certificateLimits(document: MaterialDocument): Limit[] {
@@ -68,4 +69,13 @@ export async function storedFor(db: Knex): Promise<Stored> {
   const own = await cupboard(db);
   const limits = withOwnFigures(await findCraftFigures(db));
   return { ...shippedStore(), material: (id) => own.get(id) ?? libraryMaterial(id), limits };
+}
+
+/** Sets the maker's own figure for a craft limit, or takes it back with null; 404 where there is no such limit. */
+export async function setCraftFigure(db: Knex, id: string, maxPct: number | null): Promise<CraftFigures> {
+  if (!rulebook().craft.some((limit) => limit.id === id)) {
+    throw fault(404, 'unknown-limit', `There is no craft limit "${id}".`, 'id');
+  }
+  await putCraftFigure(db, id, maxPct);
+  return findCraftFigures(db);
 }

@@ -1,5 +1,5 @@
 import { database } from '../../../server/database';
-import { answerJson, endpoint, HttpFault, readJson } from '../../../server/http';
+import { answerJson, endpoint, HttpFault, onlyMethods, readJson } from '../../../server/http';
 import { assessInput } from '../../../server/services/assessment';
 import { storedFor } from '../../../server/services/cupboard';
 
@@ -9,3 +9,5 @@ export const POST = endpoint(async ({ request }) => {
   if (!result.ok) throw new HttpFault(422, result.errors);
   return answerJson(result.assessment);
 });
+
+export const ALL = onlyMethods('POST');

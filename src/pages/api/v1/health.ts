@@ -1,7 +1,9 @@
 import { database } from '../../../server/database';
-import { answerJson, endpoint } from '../../../server/http';
+import { answerJson, endpoint, onlyMethods } from '../../../server/http';
 
 export const GET = endpoint(async () => {
   await (await database()).raw('select 1');
   return answerJson({ status: 'ready' });
 });
+
+export const ALL = onlyMethods('GET');

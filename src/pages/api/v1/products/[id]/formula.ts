@@ -1,7 +1,7 @@
 import { database } from '../../../../../server/database';
 import { SaveFormulaDoor, type SaveFormula } from '../../../../../server/doors/save-formula';
 import { checkShape } from '../../../../../server/doors/shape';
-import { answerJson, endpoint, HttpFault, readJson } from '../../../../../server/http';
+import { answerJson, endpoint, HttpFault, onlyMethods, readJson } from '../../../../../server/http';
 import { saveProductFormula } from '../../../../../server/services/products';
 
 export const PUT = endpoint(async ({ params, request }) => {
@@ -11,3 +11,5 @@ export const PUT = endpoint(async ({ params, request }) => {
   const saved = await saveProductFormula(await database(), params.id ?? '', revision, formula);
   return answerJson(saved, 'stale' in saved ? 409 : 200);
 });
+
+export const ALL = onlyMethods('PUT');

@@ -1,7 +1,7 @@
 import { database } from '../../../../../server/database';
 import { LabelQueryDoor } from '../../../../../server/doors/label-query';
 import { checkShape } from '../../../../../server/doors/shape';
-import { endpoint, HttpFault } from '../../../../../server/http';
+import { endpoint, HttpFault, onlyMethods } from '../../../../../server/http';
 import { labelPdf, type LabelOrder } from '../../../../../server/services/labels';
 
 export const GET = endpoint(async ({ params, url }) => {
@@ -16,3 +16,5 @@ export const GET = endpoint(async ({ params, url }) => {
     headers: { 'content-type': 'application/pdf', 'content-disposition': `attachment; filename="${file}"` },
   });
 });
+
+export const ALL = onlyMethods('GET');
