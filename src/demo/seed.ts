@@ -4,7 +4,8 @@ import { libraryMaterial } from '../library';
 import { addDocument, putMaterial } from '../server/repositories/materials';
 import { addProduct } from '../server/repositories/products';
 import { putMaker } from '../server/repositories/settings';
-import { DEMO_MAKER, demoMaterials, demoProducts } from './scenario';
+import { demoProducts } from './bars';
+import { DEMO_MAKER, demoMaterials } from './materials';
 
 /** Seeds the demo as of a day unless there are products already. True when it seeded. */
 export async function seedDemo(db: Knex, today: string): Promise<boolean> {
