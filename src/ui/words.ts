@@ -1,6 +1,6 @@
 /** The product's own words for what the core answers. */
 import type { Verdict } from '../core/formula/answer';
-import type { Force, LimitBasis, Market, Stage } from '../core/formula/types';
+import type { Force, Kind, LimitBasis, Market, Measure, Stage } from '../core/formula/types';
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
   over: 'Over',
@@ -48,6 +48,35 @@ export const MARKET_WORDS: Record<Market, string> = {
   US: 'United States',
   CA: 'Canada',
   AU: 'Australia',
+};
+
+/** What all materials of a kind together are called. */
+export const KIND_WORDS: Record<Kind, string> = {
+  fat: 'Fats together',
+  wax: 'Waxes together',
+  alkali: 'Alkali',
+  liquid: 'Liquids together',
+  milk: 'Milks together',
+  fragrance: 'Fragrances together',
+  essentialOil: 'Essential oils together',
+  isolate: 'Isolates together',
+  clay: 'Clays together',
+  salt: 'Salts together',
+  sugar: 'Sugars together',
+  botanical: 'Botanicals together',
+  colourant: 'Colours together',
+  exfoliant: 'Scrubs together',
+  fibre: 'Fibres together',
+  acid: 'Acids together',
+  lactate: 'Lactates together',
+  other: 'Other',
+};
+
+export const MEASURE_WORDS: Record<Measure, string> = {
+  scale: 'on the scale',
+  spoon: 'level spoon',
+  heaped: 'heaped spoon',
+  eye: 'by eye',
 };
 
 /** A mass for reading: two decimals below 10 g, one above. */

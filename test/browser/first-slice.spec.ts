@@ -69,7 +69,7 @@ test('from a formula to a checked label', async ({ page }) => {
   await page.getByRole('button', { name: /EU band/ }).click();
   const printed = await pdfText(await (await download).path());
   expect(printed).toContain(text);
-  for (const part of ['Night Mail', '90 g', 'Signalbox Soap', 'Batch NM-2611'])
+  for (const part of ['Night Mail', '86 g', 'Signalbox Soap', 'Batch NM-2611'])
     expect(printed).toContain(part);
 });
 

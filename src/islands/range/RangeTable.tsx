@@ -2,22 +2,54 @@ import type { Assessment } from '../../core/formula/answer';
 import type { RangeEntry } from '../../server/services/products';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { percent, VERDICT_WORDS } from '../../ui/words';
-import { asMultiples } from '../worktable/view';
+import { VERDICT_WORDS } from '../../ui/words';
+import { effectOnProduct } from '../../core/loads/limits';
+import { againstLimit, asMultiples, inWords, sourceOf, subjectName } from '../worktable/view';
 
 /** The margin drawn where products set their own; only the worktable knows each. */
 const DRAWN_MARGIN = 0.1;
 
+/** The limit that makes the verdict, or has the least room; where a scent is unproven there is nothing to draw it against. */
 function Closest({ assessment }: { assessment: Assessment }) {
-  const limit = assessment.limits.find(({ force }) => force !== 'craft');
+  const { verdict, limits } = assessment;
+  const telling = limits.find((row) => effectOnProduct(row.force, row.verdict) === verdict) ?? limits[0];
+  const limit = verdict === 'unproven' ? undefined : telling;
+  const nothing = verdict === 'unproven' ? 'A scent without a certificate' : 'No limit on file';
   const words = limit
-    ? `${percent(limit.nominalPct)} against ${percent(limit.maxPct)}, ${limit.source ?? limit.id}`
-    : 'No binding limit on file';
+    ? `${subjectName(limit, inWords)}: ${againstLimit(limit)}. ${sourceOf(limit)}`
+    : nothing;
   return (
     <>
       <Straightedge load={limit ? asMultiples(limit) : undefined} margin={DRAWN_MARGIN} label={words} />
-      <p className="self-center font-narrow text-[0.93rem] text-soft">{words}</p>
+      <p className="self-center font-narrow text-[0.93rem] leading-tight text-soft">{words}</p>
     </>
+  );
+}
+
+function Row({ product, result }: RangeEntry) {
+  return (
+    <li className="range-row">
+      <div className="py-1.5">
+        <a
+          className="font-display text-lg font-semibold underline-offset-4 hover:underline"
+          href={`/bars/${product.id}`}
+        >
+          {product.name}
+        </a>
+        <p className="text-[0.93rem] leading-tight text-soft">{product.note}</p>
+      </div>
+      {result.ok ? (
+        <>
+          <p className="flex items-center gap-2 self-center">
+            <VerdictMark verdict={result.assessment.verdict} />
+            <span className="font-display text-lg">{VERDICT_WORDS[result.assessment.verdict]}</span>
+          </p>
+          <Closest assessment={result.assessment} />
+        </>
+      ) : (
+        <p className="self-center text-madder">{result.errors[0]?.message}</p>
+      )}
+    </li>
   );
 }
 
@@ -25,41 +57,16 @@ function Closest({ assessment }: { assessment: Assessment }) {
 export function RangeTable({ entries }: { entries: readonly RangeEntry[] }) {
   if (entries.length === 0) {
     return (
-      <p className="p-6">
-        Nothing here yet. Start the demo data with <code>npm run demo</code>.
+      <p className="mt-4">
+        No bars yet. Give the first one a name above and start it; it comes with a plain formula to change.
       </p>
     );
   }
   return (
-    <div className="px-6 py-4">
-      <h1 className="text-2xl">Range</h1>
-      <p className="text-soft">Each bar by the load that stands closest to its limit.</p>
-      <ul className="sheet mt-3">
-        {entries.map(({ product, result }) => (
-          <li key={product.id} className="range-row">
-            <div className="py-3">
-              <a
-                className="font-display text-lg font-semibold underline-offset-4 hover:underline"
-                href={`/bars/${product.id}`}
-              >
-                {product.name}
-              </a>
-              <p className="text-soft">{product.note}</p>
-            </div>
-            {result.ok ? (
-              <>
-                <p className="flex items-center gap-2 self-center">
-                  <VerdictMark verdict={result.assessment.verdict} />
-                  <span className="font-display text-lg">{VERDICT_WORDS[result.assessment.verdict]}</span>
-                </p>
-                <Closest assessment={result.assessment} />
-              </>
-            ) : (
-              <p className="self-center text-madder">{result.errors[0]?.message}</p>
-            )}
-          </li>
-        ))}
-      </ul>
-    </div>
+    <ul className="sheet mt-3">
+      {entries.map((entry) => (
+        <Row key={entry.product.id} {...entry} />
+      ))}
+    </ul>
   );
 }

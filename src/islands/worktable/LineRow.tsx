@@ -1,22 +1,23 @@
-import type { AssessedLine, Assessment } from '../../core/formula/answer';
+import { ChevronDown, ChevronRight } from 'lucide-react';
+import type { AssessedLimit, AssessedLine } from '../../core/formula/answer';
 import type { Amount, Line } from '../../core/formula/types';
 import { writeAmount } from '../../core/quantities/amount';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { grams, percent, VERDICT_WORDS } from '../../ui/words';
 import { AmountField } from './AmountField';
-import { againstLimit, asMultiples, governingLimit, othersShare, sourceOf, subjectName } from './view';
-
-interface Props {
-  line: Line;
-  assessment: Assessment;
-  margin: number;
-  materialName: (id: string) => string;
-  fault?: string;
-  onChange: (amount: Amount) => void;
-  onFault: (message: string | null) => void;
-  onLargest: (amount: Amount) => void;
-}
+import { useTable } from './context';
+import { changeLine } from './edits';
+import { LineDetails } from './LineDetails';
+import {
+  againstLimit,
+  asMultiples,
+  faultOfLine,
+  governingLimit,
+  othersShare,
+  sourceOf,
+  subjectName,
+} from './view';
 
 /** Largest loads are put in rounded down to this many decimals, so that rounding never lifts them over. */
 const LARGEST_DECIMALS = 2;
@@ -26,6 +27,37 @@ function roundedLargest(assessed: AssessedLine): Amount | null {
   if (!assessed.maxInUnit) return null;
   const step = 10 ** LARGEST_DECIMALS;
   return { value: Math.floor(assessed.maxInUnit.value * step) / step, unit: assessed.maxInUnit.unit };
+}
+
+function Name({ line }: { line: Line }) {
+  const { materialName, isOpen, toggle } = useTable();
+  const open = isOpen(line.id);
+  const Mark = open ? ChevronDown : ChevronRight;
+  return (
+    <button
+      type="button"
+      className="flex cursor-pointer items-start gap-0.5 text-left leading-tight font-medium"
+      aria-expanded={open}
+      aria-label={`Details of ${materialName(line.material)}`}
+      onClick={() => toggle(line.id)}
+    >
+      <Mark size={15} aria-hidden="true" className="mt-0.5 shrink-0 text-soft" />
+      {materialName(line.material)}
+    </button>
+  );
+}
+
+function LineAmount({ line }: { line: Line }) {
+  const { formula, errors, materialName, change, setUnread } = useTable();
+  return (
+    <AmountField
+      label={`Amount of ${materialName(line.material)}`}
+      amount={line.amount}
+      fault={faultOfLine(errors, formula, line.id)}
+      onChange={(amount) => change(changeLine(formula, line.id, { amount }), `amount ${line.id}`)}
+      onFault={(message) => setUnread(`amount ${line.id}`, message)}
+    />
+  );
 }
 
 function Masses({ assessed }: { assessed: AssessedLine }) {
@@ -38,9 +70,20 @@ function Masses({ assessed }: { assessed: AssessedLine }) {
   );
 }
 
-function Room({ assessed, onLargest }: { assessed: AssessedLine; onLargest: Props['onLargest'] }) {
+function Room({
+  line,
+  assessed,
+  limit,
+}: {
+  line: Line;
+  assessed: AssessedLine;
+  limit: AssessedLimit | null;
+}) {
+  const { formula, change } = useTable();
   const largest = roundedLargest(assessed);
-  if (!largest || assessed.maxG === null) return <span className="text-soft">no limit on file</span>;
+  if (!largest || assessed.maxG === null) {
+    return <span className="text-soft">{limit ? 'advice only' : 'no limit on file'}</span>;
+  }
   const roomG = assessed.maxG - assessed.massG;
   return (
     <div className="leading-tight">
@@ -48,7 +91,9 @@ function Room({ assessed, onLargest }: { assessed: AssessedLine; onLargest: Prop
       <button
         type="button"
         className="cursor-pointer text-left text-ultra underline underline-offset-2"
-        onClick={() => onLargest(largest)}
+        onClick={() =>
+          change(changeLine(formula, line.id, { amount: largest }), `largest ${line.id} ${Date.now()}`)
+        }
       >
         Set to {writeAmount(largest)}
       </button>
@@ -56,85 +101,80 @@ function Room({ assessed, onLargest }: { assessed: AssessedLine; onLargest: Prop
   );
 }
 
-/** A line with something to hold it against: amount, masses, the straightedge and the room left. */
-export function LoadRow(props: Props) {
-  const { line, assessment, margin, materialName, fault, onChange, onFault, onLargest } = props;
+function Against({ line, limit, unproven }: { line: Line; limit: AssessedLimit | null; unproven: boolean }) {
+  const { formula, materialName } = useTable();
+  const verdict = unproven && limit?.verdict !== 'over' ? 'unproven' : limit?.verdict;
+  if (!verdict) return null;
+  const said = limit
+    ? `${subjectName(limit, materialName)}: ${againstLimit(limit)}`
+    : 'No certificate on file';
+  return (
+    <>
+      <p className="load-verdict">
+        <VerdictMark verdict={verdict} size={13} />
+        {VERDICT_WORDS[verdict]}
+        {limit?.portion && ` in portion ${limit.portion}`}
+      </p>
+      <div className="load-track">
+        <Straightedge
+          load={unproven || !limit ? undefined : asMultiples(limit)}
+          othersShare={limit ? othersShare(limit, line.id) : 0}
+          margin={(formula.marginPct ?? 10) / 100}
+          label={`${said}. ${VERDICT_WORDS[verdict]}.`}
+        />
+      </div>
+      <p className="load-against">
+        {said}
+        {limit && (
+          <>
+            <br />
+            <span className="text-soft">{sourceOf(limit)}</span>
+          </>
+        )}
+      </p>
+    </>
+  );
+}
+
+/** A line held against its limits: amount, masses, the straightedge and the room left. */
+export function LoadRow({ line }: { line: Line }) {
+  const { assessment, isOpen } = useTable();
   const assessed = assessment.lines.find(({ id }) => id === line.id)!;
   const limit = governingLimit(assessment, line.id);
   const unproven = assessment.unproven.some((entry) => entry.line === line.id);
-  const name = materialName(line.material);
-  const verdict = unproven && limit?.verdict !== 'over' ? 'unproven' : limit?.verdict;
-  const said = limit ? `${subjectName(limit, materialName)}: ${againstLimit(limit)}` : 'No limit on file';
+  const chain = assessment.explanations?.find(
+    (entry) => limit !== null && entry.id === limit.id && entry.markets.includes(limit.market),
+  );
   return (
     <li className="load-row">
-      <div className="py-1.5">
-        <p className="leading-tight font-medium">{name}</p>
-        {verdict && (
-          <p className="flex items-center gap-1.5 text-[0.87rem]">
-            <VerdictMark verdict={verdict} size={13} />
-            {VERDICT_WORDS[verdict]}
-            {limit?.portion && ` in portion ${limit.portion}`}
-          </p>
-        )}
+      <div className="pt-1.5">
+        <Name line={line} />
       </div>
-      <div className="py-1.5">
-        <AmountField
-          label={`Amount of ${name}`}
-          amount={line.amount}
-          fault={fault}
-          onChange={onChange}
-          onFault={onFault}
-        />
+      <div className="pt-1.5">
+        <LineAmount line={line} />
       </div>
-      <div className="py-1.5">
+      <div className="pt-1.5">
         <Masses assessed={assessed} />
       </div>
-      <div className="load-track">
-        {verdict && (
-          <Straightedge
-            load={limit ? asMultiples(limit) : undefined}
-            othersShare={limit ? othersShare(limit, line.id) : 0}
-            margin={margin}
-            label={`${said}. ${VERDICT_WORDS[verdict]}.`}
-          />
-        )}
+      <Against line={line} limit={limit} unproven={unproven} />
+      <div className="load-room">
+        <Room line={line} assessed={assessed} limit={limit} />
       </div>
-      <div className="load-room self-center py-1.5 text-[0.93rem]">
-        <Room assessed={assessed} onLargest={onLargest} />
-      </div>
-      {limit && (
-        <p className="load-against pb-2 font-narrow text-[0.93rem] leading-tight">
-          {said}
-          <br />
-          <span className="text-soft">{sourceOf(limit)}</span>
-        </p>
-      )}
+      {isOpen(line.id) && <LineDetails line={line} chain={chain} />}
     </li>
   );
 }
 
-/** A line that makes the batter and has no ceiling of its own. */
-export function BaseRow({
-  line,
-  assessment,
-  materialName,
-  fault,
-  onChange,
-  onFault,
-}: Omit<Props, 'onLargest' | 'margin'>) {
+/** A line that makes the batter. */
+export function BaseRow({ line }: { line: Line }) {
+  const { assessment, isOpen } = useTable();
   const assessed = assessment.lines.find(({ id }) => id === line.id)!;
-  const name = materialName(line.material);
   return (
     <li className="base-row">
-      <span className="leading-tight font-medium">{name}</span>
-      <AmountField
-        label={`Amount of ${name}`}
-        amount={line.amount}
-        fault={fault}
-        onChange={onChange}
-        onFault={onFault}
-      />
+      <Name line={line} />
+      <LineAmount line={line} />
       <span className="text-right font-narrow text-soft tabular-nums">{grams(assessed.massG)}</span>
+      {isOpen(line.id) && <LineDetails line={line} />}
     </li>
   );
 }

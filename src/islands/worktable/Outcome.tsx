@@ -2,6 +2,7 @@ import type { Assessment, School } from '../../core/formula/answer';
 import type { Market } from '../../core/formula/types';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { MARKET_WORDS, percent, VERDICT_MEANINGS, VERDICT_WORDS } from '../../ui/words';
+import { BatterSettings } from './BatterSettings';
 import { againstLimit, sourceOf, subjectName } from './view';
 
 interface VerdictProps {
@@ -114,7 +115,7 @@ export function ListPanel({ assessment, market, markets, school, onMarket, onSch
   );
 }
 
-/** Lye, liquid and other notes, gravest first. */
+/** Lye, liquid and other notes, gravest first; and what they are set from. */
 export function NotesPanel({ assessment }: { assessment: Assessment }) {
   const { superfat, masses } = assessment;
   const shown = (value: number | null) => (value === null ? 'none' : percent(value));
@@ -127,7 +128,7 @@ export function NotesPanel({ assessment }: { assessment: Assessment }) {
       </p>
       <p className="eyebrow">
         Check the lye by a second method before a first pour. Goggles and gloves; lye into liquid, never the
-        reverse.
+        reverse; nothing of aluminium.
       </p>
       <ul>
         {assessment.notes.map((note) => (
@@ -138,6 +139,34 @@ export function NotesPanel({ assessment }: { assessment: Assessment }) {
             }
           >
             {note.text}
+          </li>
+        ))}
+      </ul>
+      <BatterSettings />
+    </section>
+  );
+}
+
+const UNMET_WORDS = { lauricFats: 'lauric fats', superfat: 'superfat' };
+
+/** Craft advice that the rest of the formula does not meet; apart from what binds. */
+export function AdvicePanel({ assessment }: { assessment: Assessment }) {
+  if (assessment.advice.length === 0) return null;
+  return (
+    <section aria-label="Craft advice" className="py-3">
+      <h2 className="text-lg">Craft advice</h2>
+      <ul>
+        {assessment.advice.map((advice) => (
+          <li key={advice.id} className="leading-snug">
+            {advice.reason}{' '}
+            <span className="text-soft">
+              {advice.unmet
+                .map(
+                  ({ what, wantedPct, foundPct }) =>
+                    `${UNMET_WORDS[what]} ${percent(foundPct)}, wanted ${percent(wantedPct)}`,
+                )
+                .join('; ')}
+            </span>
           </li>
         ))}
       </ul>

@@ -1,6 +1,7 @@
 /** What the worktable shows of an assessment: each line's governing limit, in words and for drawing. */
 import type { AssessedLimit, Assessment } from '../../core/formula/answer';
-import { BASIS_WORDS, FORCE_WORDS, percent } from '../../ui/words';
+import type { Formula, Kind, RequestError } from '../../core/formula/types';
+import { BASIS_WORDS, FORCE_WORDS, KIND_WORDS, percent } from '../../ui/words';
 
 /** The limit that matters most for a line: the first it feeds, in the answer's order of worst first. */
 export function governingLimit(assessment: Assessment, lineId: string): AssessedLimit | null {
@@ -21,12 +22,17 @@ export function othersShare(limit: AssessedLimit, lineId: string): number {
   return 1 - own / 100;
 }
 
+/** An id read as words: "sea-salt-fine" is "Sea salt fine". */
+export function inWords(id: string): string {
+  const words = id.replace(/-/g, ' ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
 /** What a limit speaks of, in words. */
 export function subjectName(limit: AssessedLimit, materialName: (id: string) => string): string {
   const { type, id } = limit.subject;
   if (type === 'material') return materialName(id);
-  const words = id.replace(/-/g, ' ');
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  return type === 'kind' ? KIND_WORDS[id as Kind] : inWords(id);
 }
 
 /** "4.44 % of the cured bar, limit 4.5 %" */
@@ -38,4 +44,14 @@ export function againstLimit(limit: AssessedLimit): string {
 export function sourceOf(limit: AssessedLimit): string {
   if (!limit.source) return FORCE_WORDS[limit.force];
   return limit.force === 'certificate' ? limit.source : `${FORCE_WORDS[limit.force]}: ${limit.source}`;
+}
+
+/** What the reckoning found wrong with a line, if anything. */
+export function faultOfLine(
+  errors: readonly RequestError[],
+  formula: Formula,
+  lineId: string,
+): string | undefined {
+  const index = formula.lines.findIndex(({ id }) => id === lineId);
+  return errors.find(({ path }) => path.startsWith(`formula.lines.${index}.`))?.message;
 }

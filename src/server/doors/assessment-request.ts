@@ -140,7 +140,7 @@ export class FormulaDoor {
   @Nested(() => AlkaliDoor) alkali!: AlkaliDoor;
   @Optional() @Nested(() => LiquidDoor) liquid?: LiquidDoor;
   @Optional() @Nested(() => CureDoor) cure?: CureDoor;
-  @Optional() @NumberBetween(0, 99) marginPct?: number;
+  @Optional() @Percent() marginPct?: number;
   @Optional() @ListOf(() => PortionDoor, MOST_PORTIONS) portions?: PortionDoor[];
   @Optional() @OneOf(SCENT_NAMINGS) scentNaming?: string;
   @ListOf(() => LineDoor, MOST_LINES) lines!: LineDoor[];

@@ -4,7 +4,7 @@
  */
 import type { Knex } from 'knex';
 import type { Limit, Material, Stored } from '../../core/formula/types';
-import { libraryMaterial } from '../../library';
+import { LIBRARY, libraryMaterial } from '../../library';
 import { rulebook } from '../../rulebook';
 import { fault } from '../http';
 import { findCraftFigures, putCraftFigure, type CraftFigures } from '../repositories/settings';
@@ -78,4 +78,49 @@ export async function setCraftFigure(db: Knex, id: string, maxPct: number | null
   }
   await putCraftFigure(db, id, maxPct);
   return findCraftFigures(db);
+}
+
+/** A material as a search finds it. */
+export interface FoundMaterial {
+  material: Material;
+  /** Whether it stands in the maker's own cupboard, or only in the starter library. */
+  isOwn: boolean;
+}
+
+/** Materials told at once by a search. */
+const MOST_FOUND = 12;
+
+/** How well a name answers what was typed: 0 begins with it, 1 a word does, 2 holds it; -1 not at all. */
+function rankOf(name: string, typed: string): number {
+  const lower = name.toLowerCase();
+  if (lower.startsWith(typed)) return 0;
+  if (lower.includes(` ${typed}`)) return 1;
+  return lower.includes(typed) ? 2 : -1;
+}
+
+/** Materials whose name or ingredient name holds what was typed, the maker's own first. */
+export async function searchMaterials(db: Knex, query: string): Promise<FoundMaterial[]> {
+  const own = await cupboard(db);
+  const all: FoundMaterial[] = [
+    ...[...own.values()].map((material) => ({ material, isOwn: true })),
+    ...LIBRARY.filter(({ id }) => !own.has(id)).map((material) => ({ material, isOwn: false })),
+  ];
+  const typed = query.trim().toLowerCase();
+  const ranked = all.flatMap((found) => {
+    const names = [found.material.name, ...(found.material.inci ?? []).map(({ name }) => name)];
+    const ranks = names.map((name) => rankOf(name, typed)).filter((rank) => rank >= 0);
+    return ranks.length > 0 ? [{ found, rank: Math.min(...ranks) }] : [];
+  });
+  ranked.sort(
+    (a, b) =>
+      a.rank - b.rank ||
+      Number(b.found.isOwn) - Number(a.found.isOwn) ||
+      a.found.material.name.localeCompare(b.found.material.name),
+  );
+  return ranked.slice(0, MOST_FOUND).map(({ found }) => found);
+}
+
+/** The maker's own materials of the kinds named, for what may take one another's place. */
+export async function ownMaterialsOfKinds(db: Knex, kinds: ReadonlySet<string>): Promise<Material[]> {
+  return [...(await cupboard(db)).values()].filter(({ kind }) => kinds.has(kind));
 }

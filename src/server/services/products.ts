@@ -2,6 +2,7 @@
 import type { Knex } from 'knex';
 import { assess, type Result } from '../../core/assess';
 import {
+  FORMULA_FORMAT,
   REQUEST_FORMAT,
   type AssessmentRequest,
   type Formula,
@@ -14,13 +15,14 @@ import { today } from '../config';
 import { fault, HttpFault } from '../http';
 import {
   allProducts,
+  addProduct,
   findProduct,
   saveFormula,
   type Product,
   type ProductWithFormula,
   type WorkingVersion,
 } from '../repositories/products';
-import { storedFor } from './cupboard';
+import { ownMaterialsOfKinds, storedFor } from './cupboard';
 
 /** The request that assesses a product's formula in the product's own markets on a day. */
 function productRequest(product: Product, formula: Formula, onDate: string): AssessmentRequest {
@@ -54,6 +56,8 @@ export interface WorktableData {
   product: Product;
   version: WorkingVersion;
   materials: Material[];
+  /** The maker's own materials of the kinds in the formula. */
+  alternatives: Material[];
   rules: Pick<Stored, 'limits' | 'declarables' | 'demands'>;
   rulebookEdition: string;
   onDate: string;
@@ -65,6 +69,7 @@ export async function worktableData(db: Knex, id: string): Promise<WorktableData
   const stored = await storedFor(db);
   const ids = new Set(version.formula.lines.map(({ material }) => material));
   const materials = [...ids].flatMap((materialId) => stored.material(materialId) ?? []);
+  const alternatives = await ownMaterialsOfKinds(db, new Set(materials.map(({ kind }) => kind)));
   const { limits, declarables } = stored;
   const { edition } = rulebook();
   const inMarkets = <T extends { markets?: readonly string[] | null }>(entry: T) =>
@@ -74,7 +79,7 @@ export async function worktableData(db: Knex, id: string): Promise<WorktableData
     declarables: declarables.filter(inMarkets),
     demands: stored.demands,
   };
-  return { product, version, materials, rules, rulebookEdition: edition, onDate: today() };
+  return { product, version, materials, alternatives, rules, rulebookEdition: edition, onDate: today() };
 }
 
 /** Saves a formula that reckons; 422 with paths where it does not, 409 with the newer version where stale. */
@@ -103,4 +108,64 @@ export async function assessProduct(
   const result = assess(request, await storedFor(db));
   if (!result.ok) throw new HttpFault(422, result.errors);
   return { product, assessment: result.assessment };
+}
+
+/** What a new bar starts from: plain, balanced, and all of it to be changed. */
+function starterFormula(name: string): Formula {
+  const line = (id: string, material: string, value: number) => ({
+    id,
+    material,
+    stage: 'fats' as const,
+    amount: { value, unit: '%fats' as const },
+    measuredBy: 'scale' as const,
+  });
+  return {
+    format: FORMULA_FORMAT,
+    name,
+    process: 'cold',
+    fatsMassG: 1000,
+    alkali: { superfatPct: 6, purityPct: 99 },
+    liquid: { basis: 'ofFats', value: 33 },
+    cure: { residualWaterPct: 8 },
+    marginPct: 10,
+    scentNaming: 'parfum',
+    lines: [
+      line('l1', 'olive', 65),
+      line('l2', 'coconut', 28),
+      line('l3', 'castor', 7),
+      { ...line('l4', 'water', 100), stage: 'liquid', amount: { value: 100, unit: '%liquid' } },
+    ],
+  };
+}
+
+/** An id of letters, digits and dashes that no other product has. */
+async function freeId(db: Knex, name: string): Promise<string> {
+  const plain = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 60);
+  const base = plain || 'bar';
+  for (let count = 1; ; count++) {
+    const id = count === 1 ? base : `${base}-${count}`;
+    if (!(await findProduct(db, id))) return id;
+  }
+}
+
+/** Makes a new bar from the starter formula. */
+export async function createProduct(db: Knex, name: string): Promise<Product> {
+  const product: Product = {
+    id: await freeId(db, name),
+    name,
+    identity: 'Soap',
+    note: '',
+    markets: ['EU', 'UK'],
+    bars: 14,
+    netMassG: null,
+    batchCode: '',
+    firstPlacedOn: {},
+  };
+  await addProduct(db, product, starterFormula(name), new Date().toISOString());
+  return product;
 }

@@ -1,0 +1,65 @@
+import { useEffect, useState } from 'react';
+import { ComboBox, Input, Label, ListBox, ListBoxItem, Popover } from 'react-aria-components';
+import type { FoundMaterial } from '../../server/services/cupboard';
+
+const REST_MS = 120;
+
+interface Props {
+  onAdd: (found: FoundMaterial) => void;
+}
+
+/** Finds materials as a few letters are typed. */
+function useSearch(text: string): FoundMaterial[] {
+  const [found, setFound] = useState<FoundMaterial[]>([]);
+  useEffect(() => {
+    const stop = new AbortController();
+    const timer = setTimeout(() => {
+      fetch(`/api/v1/materials?q=${encodeURIComponent(text)}`, { signal: stop.signal })
+        .then((answer) => answer.json() as Promise<{ materials: FoundMaterial[] }>)
+        .then(({ materials }) => setFound(materials))
+        .catch(() => undefined);
+    }, REST_MS);
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
+  }, [text]);
+  return found;
+}
+
+/** Adds a line by typing a few letters of a material. */
+export function AddLine({ onAdd }: Props) {
+  const [text, setText] = useState('');
+  const found = useSearch(text);
+  const add = (key: string | number | null) => {
+    const chosen = found.find(({ material }) => material.id === key);
+    if (!chosen) return;
+    setText('');
+    onAdd(chosen);
+  };
+  return (
+    <ComboBox
+      items={found.map((entry) => ({ id: entry.material.id, entry }))}
+      inputValue={text}
+      onInputChange={setText}
+      value={null}
+      onChange={add}
+      menuTrigger="focus"
+      allowsEmptyCollection
+      className="mt-3 flex items-baseline gap-3"
+    >
+      <Label className="font-medium">Add a material</Label>
+      <Input className="field w-72" placeholder="a few letters, e.g. lav" />
+      <Popover className="finder">
+        <ListBox renderEmptyState={() => <p className="px-3 py-1.5 text-soft">Nothing by that name.</p>}>
+          {({ id, entry }: { id: string; entry: FoundMaterial }) => (
+            <ListBoxItem id={id} textValue={entry.material.name} className="finder-item">
+              <span>{entry.material.name}</span>
+              <span className="font-narrow text-soft">{entry.isOwn ? 'cupboard' : 'library'}</span>
+            </ListBoxItem>
+          )}
+        </ListBox>
+      </Popover>
+    </ComboBox>
+  );
+}

@@ -1,0 +1,97 @@
+/** Changes to a formula that the worktable makes, each giving a new one. */
+import type { Amount, Formula, Kind, Line, Material, Stage } from '../../core/formula/types';
+
+/** Where a material of a kind usually goes in. */
+const USUAL_STAGE: Partial<Record<Kind, Stage>> = {
+  fat: 'fats',
+  wax: 'fats',
+  liquid: 'liquid',
+  milk: 'liquid',
+  acid: 'lye',
+  lactate: 'lye',
+  clay: 'intoFats',
+  fibre: 'lye',
+};
+
+/** A modest load to start from; the maker changes it at once. */
+const USUAL_AMOUNT: Partial<Record<Kind, Amount>> = {
+  fat: { value: 5, unit: '%fats' },
+  wax: { value: 1, unit: '%fats' },
+  liquid: { value: 10, unit: '%liquid' },
+  milk: { value: 50, unit: '%liquid' },
+  fragrance: { value: 3, unit: '%fats' },
+  essentialOil: { value: 1, unit: '%fats' },
+  isolate: { value: 0.2, unit: '%fats' },
+  salt: { value: 25, unit: '%fats' },
+  colourant: { value: 0.5, unit: '%fats' },
+  fibre: { value: 0.1, unit: '%fats' },
+};
+const MODEST: Amount = { value: 1, unit: '%fats' };
+
+/** The formula with a line of a material at its usual stage and a modest load; and that line's id. */
+export function addLine(formula: Formula, material: Material): { formula: Formula; id: string } {
+  const taken = new Set(formula.lines.map(({ id }) => id));
+  let number = formula.lines.length + 1;
+  while (taken.has(`l${number}`)) number++;
+  const usual = USUAL_AMOUNT[material.kind] ?? MODEST;
+  const needsGrams =
+    (usual.unit === '%liquid' && !formula.liquid) ||
+    (USUAL_STAGE[material.kind] === 'fats' && !formula.fatsMassG);
+  const line: Line = {
+    id: `l${number}`,
+    material: material.id,
+    stage: USUAL_STAGE[material.kind] ?? 'trace',
+    amount: needsGrams ? { value: 10, unit: 'g' } : usual,
+    measuredBy: 'scale',
+  };
+  return { formula: { ...formula, lines: [...formula.lines, line] }, id: line.id };
+}
+
+export function changeLine(formula: Formula, id: string, change: Partial<Line>): Formula {
+  return { ...formula, lines: formula.lines.map((line) => (line.id === id ? { ...line, ...change } : line)) };
+}
+
+export function removeLine(formula: Formula, id: string): Formula {
+  return { ...formula, lines: formula.lines.filter((line) => line.id !== id) };
+}
+
+/** Moves a line one place up or down among the lines of its stage. */
+export function moveLine(formula: Formula, id: string, by: -1 | 1): Formula {
+  const from = formula.lines.findIndex((line) => line.id === id);
+  const { stage } = formula.lines[from]!;
+  let to = from + by;
+  while (formula.lines[to] && formula.lines[to]!.stage !== stage) to += by;
+  if (!formula.lines[to]) return formula;
+  const lines = [...formula.lines];
+  [lines[from], lines[to]] = [lines[to]!, lines[from]!];
+  return { ...formula, lines };
+}
+
+/** Splits the batter in two halves; lines stay in the common batter until they are moved. */
+export function splitBatter(formula: Formula): Formula {
+  return {
+    ...formula,
+    portions: [
+      { id: 'A', share: 0.5 },
+      { id: 'B', share: 0.5 },
+    ],
+  };
+}
+
+/** One batter again: every line goes back to it. */
+export function joinBatter(formula: Formula): Formula {
+  return { ...formula, portions: null, lines: formula.lines.map((line) => ({ ...line, portion: null })) };
+}
+
+/** Gives the first of two portions a share, 0 to 1, and the other the rest. */
+export function sharePortions(formula: Formula, share: number): Formula {
+  const [first, second] = formula.portions ?? [];
+  if (!first || !second) return formula;
+  return {
+    ...formula,
+    portions: [
+      { ...first, share },
+      { ...second, share: 1 - share },
+    ],
+  };
+}

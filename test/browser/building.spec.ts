@@ -1,0 +1,114 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { startApplication, type Application } from './application';
+
+let application: Application;
+test.beforeAll(async () => {
+  application = await startApplication();
+});
+test.afterAll(() => application.stop());
+
+const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' }).getByRole('heading');
+const amountOf = (page: Page, name: string) => page.getByRole('textbox', { name: `Amount of ${name}` });
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+test('a bar from nothing, by keyboard alone', async ({ page }) => {
+  await page.goto(application.url);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await page.getByLabel('A new bar').focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Give the bar a name');
+  await page.keyboard.type('Sleeper Car');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Sleeper Car' })).toBeVisible();
+  await expect(verdict(page)).toHaveText('Clear');
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+
+  const add = page.getByRole('combobox', { name: 'Add a material' });
+  await add.focus();
+  await page.keyboard.type('petit');
+  await expect(page.getByRole('option', { name: /Petitgrain oil/ })).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  const petitgrain = amountOf(page, 'Petitgrain oil');
+  await expect(petitgrain).toBeFocused();
+  await page.keyboard.type('2 %');
+  await expect(page.getByText('20.0 g · 1.57 % cured')).toBeVisible();
+
+  await add.focus();
+  await page.keyboard.type('lavender o');
+  await expect(page.getByRole('option', { name: /Lavender oil/ })).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(amountOf(page, 'Lavender oil')).toBeFocused();
+  await expect(verdict(page)).toHaveText('Unproven'); // the library holds no certificate
+  await expect(page.getByRole('region', { name: 'Make it fit' })).toContainText(
+    'Ask the supplier of Lavender oil',
+  );
+  await saved(page);
+  await page.reload();
+  await expect(amountOf(page, 'Lavender oil')).toHaveValue('1 % fats');
+  await expect(page.getByTestId('list-text')).toContainText('Linalyl Acetate');
+});
+
+test('making Lamp Room fit, with the sum behind it, and undoing that', async ({ page }) => {
+  await page.goto(`${application.url}/bars/lamp-room`);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await expect(verdict(page)).toHaveText('Over');
+  await page.getByRole('button', { name: 'Details of Clove bud oil' }).click();
+  await expect(page.getByText('Clove bud oil: 0.8 % fats is 8.00 g × 83 % = 6.64 g')).toBeVisible();
+  await expect(page.getByText('Cinnamon leaf oil: 0.6 % fats is 6.00 g × 76 % = 4.56 g')).toBeVisible();
+
+  await page
+    .getByRole('button', { name: /^Do it: Clove bud oil and Cinnamon leaf oil in proportion/ })
+    .click();
+  await expect(verdict(page)).toHaveText('Tight');
+  await expect(page.getByRole('region', { name: 'Make it fit' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(verdict(page)).toHaveText('Over');
+  await expect(amountOf(page, 'Clove bud oil')).toHaveValue('0.8 % fats');
+});
+
+test('a heap of pumice carries its doubt until it is weighed', async ({ page }) => {
+  await page.goto(`${application.url}/bars/goods-yard`);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  const row = page.getByRole('listitem').filter({ hasText: 'Pumice, fine' });
+  await expect(row).toContainText('Over'); // craft advice: at its heaped high end far past 5 %
+  await expect(verdict(page)).toHaveText('Tight');
+  await page.getByRole('button', { name: 'Details of Pumice, fine' }).click();
+  await page.getByLabel('Measured').selectOption('on the scale');
+  await amountOf(page, 'Pumice, fine').fill('30 g');
+  await page.getByRole('button', { name: 'Details of Pumice, fine' }).click();
+  await page.getByRole('button', { name: 'Details of Poppy seed' }).click();
+  await page.getByLabel('Measured').selectOption('on the scale');
+  await amountOf(page, 'Poppy seed').fill('10 g');
+  await expect(verdict(page)).toHaveText('Clear');
+  await page.getByRole('button', { name: 'Remove Poppy seed' }).click();
+  await expect(amountOf(page, 'Poppy seed')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(amountOf(page, 'Poppy seed')).toHaveValue('10 g');
+});
+
+test('portions hold different loads; settings are read as they are typed', async ({ page }) => {
+  await page.goto(`${application.url}/bars/level-crossing`);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await expect(page.getByText('in portion salted')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Superfat' }).fill('5');
+  await expect(page.getByRole('region', { name: 'Craft advice' })).toContainText('superfat 5 %, wanted 15 %');
+  await page.getByRole('textbox', { name: 'Superfat' }).fill('lots');
+  await expect(page.getByText('A number from 0 to 60.')).toBeVisible();
+  await expect(page.getByText('Not saved yet')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Superfat' }).fill('18');
+  await saved(page);
+  await page.getByLabel('Liquid is stated as').selectOption('parts to 1 of lye');
+  await expect(page.getByText('in 330.0 g liquid')).toBeVisible();
+  await page.getByRole('button', { name: 'One batter again' }).click();
+  await expect(page.getByText('in portion salted')).toHaveCount(0);
+
+  for (const name of ['Details of Peppermint oil', 'Details of Olive oil'])
+    await page.getByRole('button', { name }).click();
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+});
