@@ -5,7 +5,8 @@
  */
 import rows from './data/fats.json';
 import type { FattyAcids } from '../core/formula/types';
-import type { LibraryMaterial, Origin } from './types';
+import type { Origin } from '../core/formula/traits';
+import type { LibraryMaterial } from './types';
 
 /** Molar masses, g/mol: sodium hydroxide over potassium hydroxide. */
 const NAOH_PER_KOH = 39.997 / 56.106;

@@ -90,3 +90,25 @@ export function percent(value: number): string {
   const decimals = size >= 10 ? 1 : size >= 0.1 || size === 0 ? 2 : size >= 0.001 ? 4 : 6;
   return `${Number(value.toFixed(decimals))} %`;
 }
+
+export const JUDGEMENT_WORDS = {
+  heat: 'Heat',
+  speed: 'Speed of the batter',
+  lather: 'Lather',
+  drying: 'Drying',
+  browning: 'Browning',
+  staining: 'Staining',
+  scratch: 'Scratch',
+  weeping: 'Weeping and crumbling',
+  keeping: 'Keeping',
+  face: 'On the face',
+  cutting: 'Cutting',
+  fading: 'Fading',
+} as const;
+
+export const GRADE_WORDS = { calm: 'nothing to mind', some: 'mind it', marked: 'expect it' } as const;
+
+export const LEANS_WORDS = {
+  figures: 'from the loads and what the materials hold',
+  usual: 'from how such bars usually turn out',
+} as const;

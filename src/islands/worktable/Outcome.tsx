@@ -9,12 +9,23 @@ interface VerdictProps {
   assessment: Assessment;
   materialName: (id: string) => string;
   rulebookEdition: string;
+  today: string;
+  /** The day whose rules are looked at. */
   onDate: string;
+  onOnDate: (day: string) => void;
   isOld: boolean;
 }
 
 /** The product's verdict: against what, how sure, and from which day's rules. */
-export function VerdictPanel({ assessment, materialName, rulebookEdition, onDate, isOld }: VerdictProps) {
+export function VerdictPanel({
+  assessment,
+  materialName,
+  rulebookEdition,
+  today,
+  onDate,
+  onOnDate,
+  isOld,
+}: VerdictProps) {
   const { verdict } = assessment;
   const worst = assessment.limits.find((limit) => limit.verdict === verdict);
   return (
@@ -33,12 +44,32 @@ export function VerdictPanel({ assessment, materialName, rulebookEdition, onDate
           <span className="text-soft">{sourceOf(worst)}</span>
         </p>
       )}
-      <p className="eyebrow mt-1">
-        {assessment.markets
-          .map((entry) => `${entry.market} ${VERDICT_WORDS[entry.verdict].toLowerCase()}`)
-          .join(' · ')}{' '}
-        · rulebook {rulebookEdition} · rules of {onDate}
-      </p>
+      <div className="eyebrow mt-1 flex flex-wrap items-baseline gap-x-2">
+        <span>
+          {assessment.markets
+            .map((entry) => `${entry.market} ${VERDICT_WORDS[entry.verdict].toLowerCase()}`)
+            .join(' · ')}{' '}
+          · rulebook {rulebookEdition} ·
+        </span>
+        <label className="flex items-baseline gap-1">
+          rules as of
+          <input
+            type="date"
+            className="field py-0"
+            value={onDate}
+            onChange={(event) => event.target.value && onOnDate(event.target.value)}
+          />
+        </label>
+        {onDate !== today && (
+          <button
+            type="button"
+            className="cursor-pointer text-ultra underline"
+            onClick={() => onOnDate(today)}
+          >
+            back to today
+          </button>
+        )}
+      </div>
     </section>
   );
 }

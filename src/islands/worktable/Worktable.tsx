@@ -19,6 +19,7 @@ import { addLine } from './edits';
 import { historyReducer, keepSteps, recallSteps, startHistory } from './history';
 import { LabelPanel } from './LabelPanel';
 import { BaseRow, LoadRow } from './LineRow';
+import { OutlookPanel } from './OutlookPanel';
 import { AdvicePanel, ListPanel, NotesPanel, VerdictPanel } from './Outcome';
 import { RemediesPanel } from './Remedies';
 import { SaveLine } from './SaveLine';
@@ -28,7 +29,7 @@ const BASE_STAGES: readonly Stage[] = ['fats', 'liquid', 'heldBack'];
 const LOAD_STAGES = STAGES.filter((stage) => !BASE_STAGES.includes(stage));
 
 /** Reckons at every change; keeps the last good answer while what is on the table does not reckon. */
-function useAssessment(data: WorktableData, materials: Material[], formula: Formula) {
+function useAssessment(data: WorktableData, materials: Material[], formula: Formula, onDate: string) {
   const lastGood = useRef<Assessment | null>(null);
   const stored = useMemo(() => ({ ...data.rules, material: () => undefined }), [data.rules]);
   const result = useMemo(() => {
@@ -38,14 +39,14 @@ function useAssessment(data: WorktableData, materials: Material[], formula: Form
       formula,
       materials,
       markets,
-      onDate: data.onDate,
+      onDate,
       firstPlacedOn,
       explain: true,
     };
     const answer = assess(request, stored);
     if (answer.ok) lastGood.current = answer.assessment;
     return { request, assessment: lastGood.current, errors: answer.ok ? [] : answer.errors };
-  }, [data, materials, formula, stored]);
+  }, [data, materials, formula, stored, onDate]);
   // Remedies try many formulas; they follow a moment after the figures, never in the way of typing.
   const settled = useDeferredValue(result);
   const remedies = useMemo(
@@ -131,7 +132,8 @@ export function Worktable({ data }: { data: WorktableData }) {
     ...data.alternatives.filter(({ id }) => !data.materials.some((material) => material.id === id)),
   ]);
   const formula = history.present;
-  const { assessment, errors, remedies } = useAssessment(data, materials, formula);
+  const [onDate, setOnDate] = useState(data.onDate);
+  const { assessment, errors, remedies } = useAssessment(data, materials, formula, onDate);
   const [unread, setUnreadFields] = useState<Record<string, string>>({});
   const [open, setOpen] = useState<readonly string[]>([]);
   const readable = Object.keys(unread).length === 0;
@@ -238,6 +240,7 @@ export function Worktable({ data }: { data: WorktableData }) {
                 <StageList key={stage} stage={stage} table={table} Row={BaseRow} />
               ))}
             </section>
+            <OutlookPanel formula={formula} assessment={assessment} materials={materials} />
             <LabelPanel
               product={product}
               school={school}
@@ -250,7 +253,9 @@ export function Worktable({ data }: { data: WorktableData }) {
               assessment={assessment}
               materialName={table.materialName}
               rulebookEdition={data.rulebookEdition}
-              onDate={data.onDate}
+              today={data.onDate}
+              onDate={onDate}
+              onOnDate={setOnDate}
               isOld={errors.length > 0 || !readable}
             />
             <RemediesPanel remedies={readable ? remedies : []} />

@@ -1,0 +1,129 @@
+/** Judgement calls, on bars as makers describe them. */
+import { expect } from 'chai';
+import type { TraitMaterial } from '../../src/core/formula/traits';
+import type { Formula } from '../../src/core/formula/types';
+import { outlookOn } from '../../src/core/outlook';
+import type { Judgement } from '../../src/core/outlook/judge';
+import { libraryMaterial } from '../../src/library';
+import { shippedStore } from '../../src/server/services/cupboard';
+import { assessed, lines, type ShortLine } from '../support/request';
+
+const FATS: ShortLine[] = [
+  ['o', 'olive', 'fats', 450, 'g'],
+  ['c', 'coconut', 'fats', 250, 'g'],
+  ['s', 'shea', 'fats', 250, 'g'],
+  ['r', 'castor', 'fats', 50, 'g'],
+  ['w', 'water', 'liquid', 330, 'g'],
+];
+
+function outlook(short: ShortLine[], superfatPct = 6): Record<Judgement['id'], Judgement> {
+  const formula: Formula = { alkali: { superfatPct }, cure: { residualWaterPct: 8 }, lines: lines(short) };
+  const asked = {
+    format: 'proportia.assessment-request/1',
+    formula,
+    markets: ['EU' as const],
+    onDate: '2026-11-24',
+  };
+  const found = outlookOn(
+    formula,
+    assessed(asked, shippedStore()),
+    (id) => libraryMaterial(id) as TraitMaterial | undefined,
+  );
+  return Object.fromEntries(found.map((judgement) => [judgement.id, judgement])) as Record<
+    Judgement['id'],
+    Judgement
+  >;
+}
+
+const withLines = (...more: ShortLine[]) => outlook([...FATS, ...more]);
+
+describe('outlook', () => {
+  it('finds nothing to mind in a plain balanced bar', () => {
+    const minded = Object.values(withLines()).filter(({ grade }) => grade !== 'calm');
+    expect(minded.map(({ id }) => id)).to.deep.equal([]);
+  });
+
+  it('adds sugar, honey and milk up for heat', () => {
+    expect(withLines(['h', 'honey', 'trace', 10, 'g']).heat.grade).to.equal('calm');
+    const together = withLines(
+      ['h', 'honey', 'trace', 10, 'g'],
+      ['b', 'birch-syrup', 'trace', 15, 'g'],
+      ['m', 'goat-milk', 'liquid', 200, 'g'],
+    );
+    expect(together.heat.grade).to.equal('marked'); // 8 + 9.75 + 9 g of sugars on a kilo
+    expect(together.heat.reasons).to.include.members(['Honey', 'Birch syrup', 'Goat’s milk']);
+  });
+
+  it('warns where several accelerants meet', () => {
+    expect(withLines(['k', 'kaolin', 'intoFats', 20, 'g']).speed.grade).to.equal('some');
+    const lively = withLines(
+      ['k', 'kaolin', 'intoFats', 20, 'g'],
+      ['b', 'beeswax', 'fats', 15, 'g'],
+      ['e', 'clove-bud-oil', 'trace', 5, 'g'],
+    );
+    expect(lively.speed.grade).to.equal('marked');
+  });
+
+  it('browns by the vanillin of the scent', () => {
+    expect(withLines(['v', 'benzoin-resinoid', 'trace', 10, 'g']).browning.grade).to.equal('some');
+    expect(withLines(['v', 'vanillin', 'trace', 2, 'g']).browning).to.include({
+      grade: 'marked',
+      says: 'Turns dark brown.',
+    });
+  });
+
+  it('knows the salted bar: hours to cut, lather only with lauric fats, weeping salts', () => {
+    const salted = withLines(['x', 'sea-salt-fine', 'trace', 400, 'g']);
+    expect(salted.cutting.says).to.contain('one to four hours');
+    expect(salted.lather.grade).to.equal('marked');
+    const coconut = outlook(
+      [
+        ['c', 'coconut', 'fats', 900, 'g'],
+        ['o', 'olive', 'fats', 100, 'g'],
+        ['w', 'water', 'liquid', 330, 'g'],
+        ['x', 'sea-salt-fine', 'trace', 400, 'g'],
+      ],
+      18,
+    );
+    expect(coconut.lather.grade).to.equal('calm');
+    expect(withLines(['x', 'dead-sea-salt', 'trace', 30, 'g']).weeping.grade).to.equal('marked');
+    const brine = withLines(['x', 'table-salt', 'lye', 40, 'g']);
+    expect([brine.cutting.grade, brine.lather.grade]).to.deep.equal(['calm', 'calm']);
+  });
+
+  it('calls a coconut bar with little superfat drying, and a generous one less so', () => {
+    const bar = (superfat: number) =>
+      outlook(
+        [
+          ['c', 'coconut', 'fats', 1000, 'g'],
+          ['w', 'water', 'liquid', 330, 'g'],
+        ],
+        superfat,
+      ).drying.grade;
+    expect([bar(3), bar(10), bar(15), bar(20)]).to.deep.equal(['marked', 'marked', 'some', 'calm']);
+  });
+
+  it('keeps sharp grit and cooling oils from the face, and soft fats from long keeping', () => {
+    const grit = withLines(['a', 'apricot-shell', 'trace', 20, 'g']);
+    expect([grit.scratch.grade, grit.face.grade]).to.deep.equal(['marked', 'marked']);
+    expect(withLines(['p', 'poppy-seed', 'trace', 20, 'g']).scratch.grade).to.equal('some');
+    expect(withLines(['m', 'peppermint-oil', 'trace', 10, 'g']).face.reasons.join()).to.contain(
+      'cools near the eyes',
+    );
+    const soft = outlook([
+      ['g', 'grapeseed', 'fats', 600, 'g'],
+      ['c', 'coconut', 'fats', 400, 'g'],
+      ['w', 'water', 'liquid', 330, 'g'],
+    ]);
+    expect(soft.keeping.grade).to.equal('marked');
+  });
+
+  it('says which colours stain and which turn', () => {
+    const dark = withLines(
+      ['k', 'activated-charcoal', 'trace', 25, 'g'],
+      ['n', 'nettle-powder', 'trace', 5, 'g'],
+    );
+    expect(dark.staining.grade).to.equal('marked');
+    expect(dark.fading.reasons).to.deep.equal(['Nettle leaf powder: green, fades to brown']);
+  });
+});
