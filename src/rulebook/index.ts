@@ -21,7 +21,7 @@ const CRAFT_LIMITS: readonly CraftLimit[] = CRAFT.limits.map(({ reason, ...row }
   markets: null,
   from: null,
   to: null,
-  source: CRAFT.source,
+  source: `${reason} ${CRAFT.source}`,
   standing: 'craft',
   asOf: CRAFT.asOf,
   note: reason,

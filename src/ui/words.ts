@@ -18,6 +18,9 @@ export const VERDICT_MEANINGS: Record<Verdict, string> = {
   clear: 'Within every limit on file, with the margin to spare.',
 };
 
+/** What a tight verdict means where only the craft's advice speaks. */
+export const CRAFT_MEANING = 'Within every limit that binds; at or past what the craft advises.';
+
 export const BASIS_WORDS: Record<LimitBasis, string> = {
   cured: 'of the cured bar',
   pour: 'of the pour',

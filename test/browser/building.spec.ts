@@ -109,6 +109,25 @@ test('the outlook and the rules of another day follow what is on the table', asy
   await expect(list).not.toContainText('Anethole');
 });
 
+test('a version is kept by name, told apart from what came after, and gone back to', async ({ page }) => {
+  await page.goto(`${application.url}/bars/night-mail`);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  const versions = page.getByRole('region', { name: 'Versions' });
+  await versions.getByRole('button', { name: 'Keep' }).click();
+  await expect(versions.getByRole('alert')).toContainText('Give the version a name');
+  await amountOf(page, 'Grey clay').fill('3 %');
+  await versions.getByLabel('Keep this one as').fill('more clay');
+  await versions.getByRole('button', { name: 'Keep' }).click();
+  await expect(versions).toContainText('the same as on the table');
+  await amountOf(page, 'Grey clay').fill('1 %');
+  await expect(versions).toContainText('Grey clay 3 % fats → 1 % fats');
+  await saved(page);
+  await page.reload();
+  await versions.getByRole('button', { name: 'Back to more clay' }).click();
+  await expect(amountOf(page, 'Grey clay')).toHaveValue('3 % fats');
+  await saved(page);
+});
+
 test('portions hold different loads; settings are read as they are typed', async ({ page }) => {
   await page.goto(`${application.url}/bars/level-crossing`);
   await expect(page.locator('astro-island[ssr]')).toHaveCount(0);

@@ -1,12 +1,15 @@
 import type { Assessment, School } from '../../core/formula/answer';
 import type { Market } from '../../core/formula/types';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { MARKET_WORDS, percent, VERDICT_MEANINGS, VERDICT_WORDS } from '../../ui/words';
+import { effectOnProduct } from '../../core/loads/limits';
+import { CRAFT_MEANING, MARKET_WORDS, percent, VERDICT_MEANINGS, VERDICT_WORDS } from '../../ui/words';
 import { BatterSettings } from './BatterSettings';
 import { againstLimit, sourceOf, subjectName } from './view';
 
 interface VerdictProps {
   assessment: Assessment;
+  /** The material of a line. */
+  materialOf: (lineId: string) => string;
   materialName: (id: string) => string;
   rulebookEdition: string;
   today: string;
@@ -18,6 +21,7 @@ interface VerdictProps {
 
 /** The product's verdict: against what, how sure, and from which day's rules. */
 export function VerdictPanel({
+  materialOf,
   assessment,
   materialName,
   rulebookEdition,
@@ -27,7 +31,9 @@ export function VerdictPanel({
   isOld,
 }: VerdictProps) {
   const { verdict } = assessment;
-  const worst = assessment.limits.find((limit) => limit.verdict === verdict);
+  const telling = assessment.limits.find((row) => effectOnProduct(row.force, row.verdict) === verdict);
+  const worst = verdict === 'unproven' ? undefined : telling;
+  const unproven = [...new Set(assessment.unproven.map(({ line }) => materialName(materialOf(line))))];
   return (
     <section aria-label="Verdict" className="border-b border-line pb-3">
       <div role="status" aria-live="polite" className="flex items-center gap-3">
@@ -35,7 +41,10 @@ export function VerdictPanel({
         <h2 className="text-[1.9rem] leading-none">{VERDICT_WORDS[verdict]}</h2>
         {isOld && <span className="text-madder">last good reckoning</span>}
       </div>
-      <p className="mt-1">{VERDICT_MEANINGS[verdict]}</p>
+      <p className="mt-1">
+        {verdict === 'tight' && worst?.force === 'craft' ? CRAFT_MEANING : VERDICT_MEANINGS[verdict]}
+        {verdict === 'unproven' && ` ${unproven.join(', ')}.`}
+      </p>
       {worst && verdict !== 'clear' && (
         <p className="mt-1">
           <strong className="font-semibold">{subjectName(worst, materialName)}</strong>: {againstLimit(worst)}

@@ -24,6 +24,7 @@ import { AdvicePanel, ListPanel, NotesPanel, VerdictPanel } from './Outcome';
 import { RemediesPanel } from './Remedies';
 import { SaveLine } from './SaveLine';
 import { useSaving } from './saving';
+import { VersionsPanel } from './VersionsPanel';
 
 const BASE_STAGES: readonly Stage[] = ['fats', 'liquid', 'heldBack'];
 const LOAD_STAGES = STAGES.filter((stage) => !BASE_STAGES.includes(stage));
@@ -247,10 +248,16 @@ export function Worktable({ data }: { data: WorktableData }) {
               predictedBarG={assessment.masses.curedG / product.bars}
               flush={saving.flush}
             />
+            <VersionsPanel
+              productId={product.id}
+              flush={async () => ((await saving.flush()) ? saving.currentRevision() : null)}
+              onKept={({ revision }) => saving.moveTo(revision)}
+            />
           </div>
           <div>
             <VerdictPanel
               assessment={assessment}
+              materialOf={(id) => formula.lines.find((line) => line.id === id)?.material ?? id}
               materialName={table.materialName}
               rulebookEdition={data.rulebookEdition}
               today={data.onDate}

@@ -17,6 +17,10 @@ interface Saving {
   revision: number;
   /** Sends what is unsaved now; resolves true once everything is on file. */
   flush: () => Promise<boolean>;
+  /** The revision on file, also right after a flush. */
+  currentRevision: () => number;
+  /** The same formula is on file under a new revision, because a version of it was kept. */
+  moveTo: (revision: number) => void;
   /** After a stale save: carries on from the newer revision, with whatever formula is on the table. */
   carryOnFrom: (version: WorkingVersion) => void;
 }
@@ -97,5 +101,13 @@ export function useSaving(
     setSave({ state: 'saved', at: version.savedAt });
   }, []);
 
-  return { save, revision: onFile.revision, flush, carryOnFrom };
+  const moveTo = useCallback((revision: number) => {
+    const next = { revision, formula: latest.current.onFile.formula };
+    latest.current.onFile = next;
+    setOnFile(next);
+  }, []);
+
+  const currentRevision = useCallback(() => latest.current.onFile.revision, []);
+
+  return { save, revision: onFile.revision, flush, currentRevision, moveTo, carryOnFrom };
 }

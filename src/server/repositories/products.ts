@@ -120,3 +120,42 @@ export async function saveFormula(
     return { outcome: 'saved', version: versionFromRow(saved) };
   });
 }
+
+/** Every version kept under a name, newest first; the working one is not among them. */
+export async function keptVersions(db: Knex, productId: string): Promise<WorkingVersion[]> {
+  const rows = await db<VersionRow>('formula_versions')
+    .where('product_id', productId)
+    .whereNotNull('name')
+    .orderBy('number', 'desc');
+  return rows.map(versionFromRow);
+}
+
+/**
+ * Keeps the working version under a name and carries on in a new one that starts out the same. Stale where
+ * the working version is no longer at the revision named. One transaction.
+ */
+export async function keepVersion(
+  db: Knex,
+  productId: string,
+  revision: number,
+  name: string,
+  savedAt: string,
+): Promise<SaveOutcome> {
+  return db.transaction(async (trx) => {
+    const row = await workingRow(trx, productId);
+    if (!row) return { outcome: 'missing' };
+    if (row.revision !== revision) return { outcome: 'stale', version: versionFromRow(row) };
+    await trx('formula_versions').where({ product_id: productId, number: row.number }).update({ name });
+    const { product_id, number, formula } = row;
+    const next = {
+      product_id,
+      number: number + 1,
+      name: null,
+      revision: revision + 1,
+      saved_at: savedAt,
+      formula,
+    };
+    await trx('formula_versions').insert(next);
+    return { outcome: 'saved', version: versionFromRow(next) };
+  });
+}

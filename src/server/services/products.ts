@@ -14,12 +14,15 @@ import { rulebook } from '../../rulebook';
 import { today } from '../config';
 import { fault, HttpFault } from '../http';
 import {
-  allProducts,
   addProduct,
+  allProducts,
   findProduct,
+  keepVersion,
+  keptVersions,
   saveFormula,
   type Product,
   type ProductWithFormula,
+  type SaveOutcome,
   type WorkingVersion,
 } from '../repositories/products';
 import { ownMaterialsOfKinds, storedFor } from './cupboard';
@@ -88,13 +91,35 @@ export async function saveProductFormula(
   id: string,
   revision: number,
   formula: Formula,
-): Promise<{ version: WorkingVersion } | { stale: WorkingVersion }> {
+): Promise<Saved> {
   const { product } = await requireProduct(db, id);
   const result = assess(productRequest(product, formula, today()), await storedFor(db));
   if (!result.ok) throw new HttpFault(422, result.errors);
-  const saved = await saveFormula(db, id, revision, formula, new Date().toISOString());
+  return told(id, await saveFormula(db, id, revision, formula, new Date().toISOString()));
+}
+
+/** What a save comes back with: the version saved, or the newer one it would have overwritten. */
+type Saved = { version: WorkingVersion } | { stale: WorkingVersion };
+
+function told(id: string, saved: SaveOutcome): Saved {
   if (saved.outcome === 'missing') throw fault(404, 'unknown-product', `There is no product "${id}".`, 'id');
   return saved.outcome === 'stale' ? { stale: saved.version } : { version: saved.version };
+}
+
+/** The versions kept under a name, newest first. */
+export async function productVersions(db: Knex, id: string): Promise<WorkingVersion[]> {
+  await requireProduct(db, id);
+  return keptVersions(db, id);
+}
+
+/** Keeps what is on file under a name and carries on from it. */
+export async function keepProductVersion(
+  db: Knex,
+  id: string,
+  revision: number,
+  name: string,
+): Promise<Saved> {
+  return told(id, await keepVersion(db, id, revision, name, new Date().toISOString()));
 }
 
 /** A product with its saved formula's assessment for one market; 404 and 422 as faults. */
