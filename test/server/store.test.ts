@@ -3,10 +3,10 @@ import type { APIContext, APIRoute } from 'astro';
 import { expect } from 'chai';
 import { rulebook } from '../../src/rulebook';
 import { addDocument, allMaterials } from '../../src/server/repositories/materials';
-import { findProduct, saveFormula } from '../../src/server/repositories/products';
+import { findProduct, keepVersion, keptVersions, saveFormula } from '../../src/server/repositories/products';
 import { findCraftFigures, putCraftFigure } from '../../src/server/repositories/settings';
-import { storedFor } from '../../src/server/services/cupboard';
-import { rangeOverview } from '../../src/server/services/products';
+import { searchMaterials, storedFor } from '../../src/server/services/cupboard';
+import { createProduct, rangeOverview, worktableData } from '../../src/server/services/products';
 import { DAY, demoDatabase, type TestDatabase } from './database';
 
 let test: TestDatabase;
@@ -108,6 +108,64 @@ describe('store', () => {
     await putCraftFigure(test.db, 'craft-clay', null);
     expect(await figure()).to.equal(usual);
     expect(await findCraftFigures(test.db)).to.deep.equal({});
+  });
+});
+
+describe('versions and new bars', () => {
+  it('keeps a version under a name, frozen, and carries on from it', async () => {
+    const { version } = (await findProduct(test.db, 'waiting-room'))!;
+    const kept = await keepVersion(test.db, 'waiting-room', version.revision, 'spring', '2026-03-01');
+    const working = (await findProduct(test.db, 'waiting-room'))!.version;
+    expect(kept).to.deep.equal({ outcome: 'saved', version: working });
+    expect(working).to.include({ number: version.number + 1, name: null });
+    await saveFormula(
+      test.db,
+      'waiting-room',
+      working.revision,
+      { ...working.formula, name: 'summer' },
+      'now',
+    );
+    const [spring] = await keptVersions(test.db, 'waiting-room');
+    expect(spring!.formula).to.deep.equal(version.formula);
+    expect((await keepVersion(test.db, 'waiting-room', version.revision, 'late', 'now')).outcome).to.equal(
+      'stale',
+    );
+    expect((await keepVersion(test.db, 'nowhere', 1, 'late', 'now')).outcome).to.equal('missing');
+  });
+
+  it('starts bars of the same name apart, each from a formula that stands', async () => {
+    const [first, second] = [
+      await createProduct(test.db, 'Café No. 5'),
+      await createProduct(test.db, 'Café No. 5'),
+    ];
+    expect([first.id, second.id]).to.deep.equal(['cafe-no-5', 'cafe-no-5-2']);
+    expect((await createProduct(test.db, '夜行')).id).to.equal('bar');
+    const range = await rangeOverview(test.db);
+    const fresh = range.find(({ product }) => product.id === 'cafe-no-5')!;
+    expect(fresh.result.ok && fresh.result.assessment.verdict).to.equal('clear');
+  });
+
+  it('finds materials by name or ingredient name, the maker’s own first', async () => {
+    const names = async (query: string) =>
+      (await searchMaterials(test.db, query)).map(({ material }) => material.name);
+    expect((await names('petit'))[0]).to.equal('Petitgrain oil');
+    expect(await names('simmondsia')).to.deep.equal(['Jojoba oil']);
+    const clays = await searchMaterials(test.db, 'kaolin');
+    expect(clays.findIndex(({ isOwn }) => !isOwn)).to.be.above(clays.findIndex(({ isOwn }) => isOwn));
+    expect(await names('zzz')).to.deep.equal([]);
+    expect(await searchMaterials(test.db, '')).to.have.length(12);
+  });
+
+  it('gives the worktable what it needs to reckon by itself, in its own markets only', async () => {
+    const { materials, alternatives, rules, product } = await worktableData(test.db, 'lamp-room');
+    expect(product.markets).to.deep.equal(['EU', 'UK']);
+    expect(materials.map(({ id }) => id)).to.include.members(['clove-bud-oil', 'olive', 'water']);
+    expect(alternatives.every(({ kind }) => materials.some((material) => material.kind === kind))).to.equal(
+      true,
+    );
+    expect(
+      rules.declarables.every(({ markets }) => markets.includes('EU') || markets.includes('UK')),
+    ).to.equal(true);
   });
 });
 
