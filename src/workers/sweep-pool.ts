@@ -1,8 +1,8 @@
 /** Sweeps over many products on worker threads that stay warm, with progress and a way to stop. */
 import { resolve } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import type { SweepProduct, SweepRow } from '../core/sweep';
-import type { FromWorker, SweepSetting, ToWorker } from './sweep-messages';
+import type { SweepRow } from '../core/sweep';
+import type { FromWorker, StoredProduct, SweepSetting, ToWorker } from './sweep-messages';
 
 /** Products sent to a thread at once: large enough that sending is cheap, small enough for steady progress. */
 const CHUNK = 250;
@@ -33,7 +33,7 @@ export class SweepPool {
    * stopped or when a thread fails.
    */
   sweep(
-    products: readonly SweepProduct[],
+    products: readonly StoredProduct[],
     setting: SweepSetting,
     options: SweepOptions = {},
   ): Promise<SweepRow[]> {
@@ -48,7 +48,7 @@ export class SweepPool {
   }
 
   private run(
-    products: readonly SweepProduct[],
+    products: readonly StoredProduct[],
     setting: SweepSetting,
     { onProgress, signal }: SweepOptions,
   ): Promise<SweepRow[]> {
@@ -63,8 +63,7 @@ export class SweepPool {
     const sendNext = (worker: Worker) => {
       if (next >= count || signal?.aborted) return;
       const chunk = next++;
-      const text = JSON.stringify(products.slice(chunk * CHUNK, (chunk + 1) * CHUNK));
-      send(worker, { sweep, chunk, products: text });
+      send(worker, { sweep, chunk, products: products.slice(chunk * CHUNK, (chunk + 1) * CHUNK) });
     };
     return new Promise<SweepRow[]>((finish, reject) => {
       const listeners = this.workers.map((worker) => {

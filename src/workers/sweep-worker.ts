@@ -1,8 +1,8 @@
 /** One thread of a sweep: prepares the ground when told the setting, then answers chunk after chunk. */
 import { parentPort } from 'node:worker_threads';
-import type { Material } from '../core/formula/types';
+import type { Formula, Material } from '../core/formula/types';
 import { createGround, type Ground } from '../core/loads/ground';
-import { sweepProduct, type SweepProduct } from '../core/sweep';
+import { sweepProduct } from '../core/sweep';
 import type { FromWorker, ToWorker, SweepSetting } from './sweep-messages';
 
 let ground: Ground | null = null;
@@ -16,8 +16,9 @@ parentPort!.on('message', (message: ToWorker) => {
     byId = new Map(materials.map((entry) => [entry.id, entry]));
     return;
   }
-  const products = JSON.parse(message.products) as SweepProduct[];
-  const rows = products.map((product) => sweepProduct(ground!, product, material));
-  const { sweep, chunk } = message;
+  const { sweep, chunk, products } = message;
+  const rows = products.map(({ id, formulaText }) =>
+    sweepProduct(ground!, { id, formula: JSON.parse(formulaText) as Formula }, material),
+  );
   parentPort!.postMessage({ sweep, chunk, rows: JSON.stringify(rows) } satisfies FromWorker);
 });

@@ -4,7 +4,7 @@ import { assess } from '../../src/core/assess';
 import { MARKETS, REQUEST_FORMAT } from '../../src/core/formula/types';
 import { rulebook } from '../../src/rulebook';
 import { SweepPool } from '../../src/workers/sweep-pool';
-import { allLimits, certifiedMaterials, generateProducts } from '../support/generate';
+import { allLimits, asStored, certifiedMaterials, generateProducts } from '../support/generate';
 
 const materials = certifiedMaterials();
 const byId = new Map(materials.map((material) => [material.id, material]));
@@ -29,7 +29,7 @@ describe('sweep', () => {
   it('answers for every product what a single assessment answers, in order, telling its progress', async () => {
     const products = generateProducts(600, 5);
     const progress: number[] = [];
-    const rows = await pool.sweep(products, setting, { onProgress: (done) => progress.push(done) });
+    const rows = await pool.sweep(asStored(products), setting, { onProgress: (done) => progress.push(done) });
     expect(rows.map(({ id }) => id)).to.deep.equal(products.map(({ id }) => id));
     expect(progress.at(-1)).to.equal(600);
     expect(progress.length).to.be.above(2);
@@ -59,7 +59,7 @@ describe('sweep', () => {
       id: 'bad',
       formula: { ...good!.formula, lines: [{ ...good!.formula.lines[0]!, material: 'nowhere' }] },
     };
-    const rows = await pool.sweep([bad, good!], setting);
+    const rows = await pool.sweep(asStored([bad, good!]), setting);
     expect(rows[0]).to.deep.equal({ id: 'bad', markets: null });
     expect(rows[1]!.markets).to.have.length(MARKETS.length);
     expect(await pool.sweep([], setting)).to.deep.equal([]);
@@ -68,7 +68,7 @@ describe('sweep', () => {
   it('stops when asked, and the next sweep is not disturbed by it', async () => {
     const products = generateProducts(2000, 6);
     const stopping = new AbortController();
-    const stopped = pool.sweep(products, setting, {
+    const stopped = pool.sweep(asStored(products), setting, {
       signal: stopping.signal,
       onProgress: () => stopping.abort(new Error('enough')),
     });
@@ -77,7 +77,7 @@ describe('sweep', () => {
       (error: Error) => error.message,
     );
     expect(outcome).to.equal('enough');
-    const rows = await pool.sweep(products.slice(0, 300), setting);
+    const rows = await pool.sweep(asStored(products.slice(0, 300)), setting);
     expect(rows.map(({ id }) => id)).to.deep.equal(products.slice(0, 300).map(({ id }) => id));
   });
 });

@@ -4,6 +4,7 @@ import type { Unit } from '../../src/core/quantities/units';
 import type { SweepProduct } from '../../src/core/sweep';
 import { LIBRARY } from '../../src/library';
 import { rulebook } from '../../src/rulebook';
+import type { StoredProduct } from '../../src/workers/sweep-messages';
 
 /** A small seeded generator of numbers from 0 to 1 (mulberry32). */
 export function seeded(seed: number): () => number {
@@ -104,6 +105,11 @@ export function generateFormula(count: number, random: () => number): Formula {
       : null,
     lines,
   };
+}
+
+/** Products as the store holds them. */
+export function asStored(products: readonly SweepProduct[]): StoredProduct[] {
+  return products.map(({ id, formula }) => ({ id, formulaText: JSON.stringify(formula) }));
 }
 
 /** So many products with formulas of 8 to 24 lines. */
