@@ -66,7 +66,7 @@ function storedGround({ limits, declarables }: Stored, markets: readonly Market[
 }
 
 /** The ground of a request: its own rules with, or in place of, the stored ones. */
-function requestGround(request: AssessmentRequest, stored: Stored): Ground {
+export function requestGround(request: AssessmentRequest, stored: Stored): Ground {
   const own: Rules | null | undefined = request.rules;
   if (!own) return storedGround(stored, request.markets, request.onDate);
   const base = own.replace ? { limits: [], declarables: [] } : stored;

@@ -45,6 +45,8 @@ export const FORCES = ['law', 'standard', 'certificate', 'craft'] as const;
 export type Force = (typeof FORCES)[number];
 export const SUBJECT_TYPES = ['material', 'constituent', 'kind', 'inci'] as const;
 export const PROCESSES = ['cold', 'hot'] as const;
+export const USED_ON = ['body', 'face', 'hands'] as const;
+export type UsedOn = (typeof USED_ON)[number];
 export const SCENT_NAMINGS = ['parfum', 'named'] as const;
 
 export const REQUEST_FORMAT = 'proportia.assessment-request/1';
@@ -85,6 +87,10 @@ export interface Formula {
   marginPct?: number | null;
   portions?: Portion[] | null;
   scentNaming?: (typeof SCENT_NAMINGS)[number] | null;
+  /** Bars that one batch makes; for what a bar weighs and costs. */
+  bars?: number | null;
+  /** Where the bar is used; the outlook judges grains, pores and cooling oils by it. */
+  usedOn?: UsedOn | null;
   lines: Line[];
 }
 
@@ -148,6 +154,15 @@ export interface Material {
   constituents?: Constituent[] | null;
   limits?: Limit[] | null;
   fattyAcids?: FattyAcids | null;
+  /** What a mix holds of other materials; its limits and certificates are then those of its parts. */
+  madeOf?: MadeOf[] | null;
+}
+
+/** One material within a mix, percent of the mix. */
+export interface MadeOf {
+  material: string;
+  kind: Kind;
+  sharePct: number;
 }
 
 /** Shares of the fatty acids of a fat, percent. */

@@ -2,6 +2,7 @@
  * The rules in force, made ready for a day and a set of markets: which limits and declarables speak of which
  * subject. One ground serves one assessment or a sweep over thousands of products.
  */
+import { SCENT_KINDS } from '../formula/mix';
 import type { Declarable, Limit, Market, Material, Subject } from '../formula/types';
 
 /** A limit with those of the wanted markets in which it is in force, and their places among the ground's. */
@@ -26,6 +27,8 @@ export interface GroundMaterial {
   /** The slots among the shares that the ground's own rules speak of. */
   ruledSlots: readonly number[];
   own: readonly { slot: number; rule: LimitInForce }[];
+  /** The slots of the scents in it that want a limit of their own: itself, or its parts where it is a mix. */
+  scentSlots: readonly number[];
 }
 
 export interface Ground {
@@ -112,7 +115,13 @@ function sharesOf(ground: Ground, material: Material): SubjectShare[] {
     bySlot.set(slot, share);
   };
   add({ type: 'material', id: material.id }, 1, 1, 1);
-  add({ type: 'kind', id: material.kind }, 1, 1, 1);
+  const madeOf = material.madeOf ?? [];
+  if (madeOf.length === 0) add({ type: 'kind', id: material.kind }, 1, 1, 1);
+  for (const part of madeOf) {
+    const share = part.sharePct * PER_HUNDRED;
+    add({ type: 'kind', id: part.kind }, share, share, share);
+    add({ type: 'material', id: part.material }, share, share, share);
+  }
   for (const { id, lowPct, typicalPct, highPct } of material.constituents ?? []) {
     add({ type: 'constituent', id }, lowPct * PER_HUNDRED, typicalPct * PER_HUNDRED, highPct * PER_HUNDRED);
   }
@@ -135,7 +144,13 @@ export function groundMaterial(ground: Ground, material: Material): GroundMateri
   const shares = sharesOf(ground, material);
   const isRuled = (slot: number) => ground.limits[slot]!.length > 0 || ground.declarables[slot]!.length > 0;
   const ruledSlots = shares.map(({ slot }) => slot).filter(isRuled);
-  const entry: GroundMaterial = { shares, ruledSlots, own };
+  const scents = material.madeOf?.length
+    ? material.madeOf.filter(({ kind }) => SCENT_KINDS.has(kind)).map((part) => part.material)
+    : SCENT_KINDS.has(material.kind)
+      ? [material.id]
+      : [];
+  const scentSlots = scents.map((id) => slotOf(ground, { type: 'material', id }));
+  const entry: GroundMaterial = { shares, ruledSlots, own, scentSlots };
   ground.materials.set(material, entry);
   return entry;
 }

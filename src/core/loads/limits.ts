@@ -1,7 +1,7 @@
 /** Verdicts: every limit in force held against the whole batch and each portion; the worst counts. */
 import type { AssessedLimit, Verdict } from '../formula/answer';
 import { VERDICTS } from '../formula/answer';
-import type { Force, Kind, Limit, Market } from '../formula/types';
+import type { Force, Limit, Market } from '../formula/types';
 import type { LimitInForce } from './ground';
 import type { Plan } from './plan';
 import {
@@ -169,11 +169,10 @@ export function limitRows(
   return rows.sort(compareRows);
 }
 
-const SCENT_KINDS: ReadonlySet<Kind> = new Set(['fragrance', 'essentialOil', 'isolate']);
-
 /**
  * Fragrance, essential oil and isolate lines for which no binding limit on that very material is in force in
- * a market, as indexes of line and market. A line of no mass proves nothing and is left out.
+ * a market, as indexes of line and market. A line of no mass proves nothing and is left out. A mix wants a
+ * limit on itself or on every scent in it.
  */
 export function unprovenPairs(
   plan: Plan,
@@ -182,12 +181,18 @@ export function unprovenPairs(
   marketCount: number,
 ): { line: number; market: number }[] {
   const pairs: { line: number; market: number }[] = [];
+  const isProven = (k: number, market: number) =>
+    k !== -1 &&
+    subjects.limits[k]!.some(
+      ({ limit, marketIndexes }) => binds(limit.force) && marketIndexes.includes(market),
+    );
   for (let line = 0; line < plan.count; line++) {
-    if (!SCENT_KINDS.has(plan.materials[line]!.kind) || !(masses[line]! > 0)) continue;
-    const k = subjects.ofMaterial[line]!;
-    const rules = k === -1 ? [] : subjects.limits[k]!.filter(({ limit }) => binds(limit.force));
+    const scents = subjects.ofScents[line]!;
+    if (scents.length === 0 || !(masses[line]! > 0)) continue;
     for (let market = 0; market < marketCount; market++) {
-      if (!rules.some(({ marketIndexes }) => marketIndexes.includes(market))) pairs.push({ line, market });
+      const proven =
+        isProven(subjects.ofMaterial[line]!, market) || scents.every((k) => isProven(k, market));
+      if (!proven) pairs.push({ line, market });
     }
   }
   return pairs;

@@ -26,6 +26,12 @@ export interface Subjects {
   isCarried: boolean[];
   /** The subject that line i's material itself is, or -1 where no rule speaks of that material. */
   ofMaterial: number[];
+  /** The same for the scents in line i that want a limit of their own: itself, or its parts where it is a mix. */
+  ofScents: number[][];
+}
+
+function isSameRule(a: LimitInForce, b: LimitInForce): boolean {
+  return a.limit === b.limit || JSON.stringify(a.limit) === JSON.stringify(b.limit);
 }
 
 /** Notes down every subject that a rule speaks of and a material of the plan holds. */
@@ -47,7 +53,8 @@ function noteSubjects(ground: Ground, entries: readonly GroundMaterial[]) {
     if (entry.own.length === 0 || entries.indexOf(entry) !== i) return;
     for (const { slot, rule } of entry.own) {
       const place = add(slot);
-      limits[place] = [...limits[place]!, rule];
+      // A mix brings the limits of its parts, which may stand on other lines as well.
+      if (!limits[place]!.some((known) => isSameRule(known, rule))) limits[place] = [...limits[place]!, rule];
     }
   });
   return { limits, declarables };
@@ -68,12 +75,13 @@ export function findSubjects(ground: Ground, plan: Plan): Subjects {
     high: [],
     isCarried: new Array<boolean>(limits.length).fill(false),
     ofMaterial: [],
+    ofScents: [],
   };
+  const placeOf = (slot: number) => (ground.seenIn[slot] === ground.run ? ground.placeOf[slot]! : -1);
   for (let i = 0; i < entries.length; i++) {
-    const { shares } = entries[i]!;
-    found.ofMaterial.push(
-      ground.seenIn[shares[0]!.slot] === ground.run ? ground.placeOf[shares[0]!.slot]! : -1,
-    );
+    const { shares, scentSlots } = entries[i]!;
+    found.ofMaterial.push(placeOf(shares[0]!.slot));
+    found.ofScents.push(scentSlots.map(placeOf));
     for (const share of shares) {
       if (ground.seenIn[share.slot] !== ground.run) continue;
       const k = ground.placeOf[share.slot]!;

@@ -1,0 +1,64 @@
+/** The linear solver behind the scent desk: HiGHS, handed a problem as text in the LP format. */
+import type { LinearProblem, Solve } from '../core/scent/nearest';
+
+/** What is used of a loaded HiGHS. */
+export interface Highs {
+  solve(
+    text: string,
+    options?: Record<string, unknown>,
+  ): {
+    Status: string;
+    ObjectiveValue: number;
+    Columns: Record<string, { Primal?: number }>;
+  };
+}
+
+const name = (variable: number) => `x${variable}`;
+
+function terms(list: LinearProblem['rows'][number]['terms']): string {
+  const written = list
+    .filter(([, factor]) => factor !== 0)
+    .map(([variable, factor]) => `${factor < 0 ? '-' : '+'} ${Math.abs(factor)} ${name(variable)}`);
+  return written.length > 0 ? written.join(' ') : `0 ${name(0)}`;
+}
+
+/** The problem in the LP format. Rows may be long, so each term stands on a line of its own where needed. */
+export function problemText({ variables, cost, rows }: LinearProblem): string {
+  const objective = terms(cost.map((factor, variable) => [variable, factor] as const));
+  const constraints = rows.map(
+    (row, index) => ` r${index}: ${terms(row.terms)} ${row.relation} ${row.right === 0 ? 0 : row.right}`,
+  );
+  const bounds = Array.from({ length: variables }, (_, variable) => ` ${name(variable)} >= 0`);
+  return [
+    'Minimize',
+    ` obj: ${objective}`,
+    'Subject To',
+    ...constraints,
+    'Bounds',
+    ...bounds,
+    'End',
+    '',
+  ].join('\n');
+}
+
+/** A solver for the core from a loaded HiGHS. Throws an Error where HiGHS neither solves nor refutes. */
+export function solveWith(highs: Highs): Solve {
+  return (problem) => {
+    const answer = highs.solve(problemText(problem), { presolve: 'on' });
+    switch (answer.Status) {
+      case 'Optimal': {
+        const values = Array.from({ length: problem.variables }, (_, v) =>
+          Math.max(0, answer.Columns[name(v)]?.Primal ?? 0),
+        );
+        return { status: 'optimal', values, objective: answer.ObjectiveValue };
+      }
+      case 'Infeasible':
+        return { status: 'infeasible' };
+      case 'Unbounded':
+      case 'Primal infeasible or unbounded':
+        return { status: 'unbounded' };
+      default:
+        throw new Error(`The solver ended with "${answer.Status}".`);
+    }
+  };
+}
