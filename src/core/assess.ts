@@ -29,6 +29,7 @@ import { planFormula, type Plan } from './loads/plan';
 import {
   entriesBySubject,
   findSubjects,
+  partInSection,
   sections,
   WHOLE,
   type Section,
@@ -134,10 +135,14 @@ function assessLines({ plan, batch, subjects }: Reckoning, entries: SubjectEntri
   });
 }
 
-function assessPortions({ plan, all }: Reckoning): AssessedPortion[] {
+function assessPortions({ plan, batch, all }: Reckoning): AssessedPortion[] {
   return plan.portions.map(({ id, share }, index) => {
     const { fatsG, pourG, waterG, curedG } = all[index + 1]!;
-    return { id, share, fatsG, pourG, waterG, curedG };
+    const loads = plan.lines.map((line, i) => {
+      const massG = partInSection(plan, index + 1, i) * batch.massG[i]!;
+      return { line: line.id, massG, pctCured: curedG > 0 ? (100 * massG) / curedG : 0 };
+    });
+    return { id, share, fatsG, pourG, waterG, curedG, loads };
   });
 }
 

@@ -33,6 +33,7 @@ function formula(name: string, superfatPct: number, more: Partial<Formula>, shor
     cure: { residualWaterPct: 8 },
     marginPct: 10,
     scentNaming: 'parfum',
+    bars: 14,
     ...more,
     lines: lines(short),
   };
@@ -45,7 +46,6 @@ function product(id: string, name: string, identity: string, note: string, more:
     identity,
     note,
     markets: ['EU', 'UK'],
-    bars: 14,
     netMassG: null,
     batchCode: '',
     firstPlacedOn: {},
@@ -165,7 +165,6 @@ function texturedBars(since: (days: number) => Product['firstPlacedOn']): DemoPr
         'Salt soap with peppermint',
         'White and salted halves; cut within hours.',
         {
-          bars: 16,
           netMassG: 92,
           batchCode: 'LC-2611',
           firstPlacedOn: since(300),
@@ -175,6 +174,7 @@ function texturedBars(since: (days: number) => Product['firstPlacedOn']): DemoPr
         'Level Crossing',
         18,
         {
+          bars: 16,
           portions: [
             { id: 'white', share: 0.55 },
             { id: 'salted', share: 0.45 },
@@ -223,11 +223,11 @@ function texturedBars(since: (days: number) => Product['firstPlacedOn']): DemoPr
           firstPlacedOn: since(210),
         },
       ),
-      formula: formula('Goods Yard', 5, {}, [
+      formula: formula('Goods Yard', 5, { usedOn: 'hands' }, [
         ...EVERYDAY,
         ['pumice-fine', 'trace', 1.5, 'tbspPerLbFats', { measuredBy: 'heaped' }],
         ['poppy-seed', 'trace', 2, 'tbsp', { measuredBy: 'eye' }],
-        ['scots-pine-oil', 'trace', 2, '%fats'],
+        ['sidings', 'trace', 2, '%fats'],
       ]),
     },
     {
@@ -261,7 +261,7 @@ function texturedBars(since: (days: number) => Product['firstPlacedOn']): DemoPr
           firstPlacedOn: since(90),
         },
       ),
-      formula: formula('Snow Plough', 6, {}, [
+      formula: formula('Snow Plough', 6, { usedOn: 'face' }, [
         ...EVERYDAY_FATS,
         ['rice-bran-wax', 'fats', 15, 'g'],
         ['ewe-milk', 'liquid', 60, '%liquid'],

@@ -135,8 +135,17 @@ export function demoMaterials(today: string, library: (id: string) => Material |
     ...['madder-root', 'calendula-petals', 'poppy-seed', 'rye-bran', 'oat-flour', 'birch-syrup'].map((id) =>
       known(id, NINEFOLD, []),
     ),
-    ...['pumice-fine', 'sea-salt-fine', 'mica-red', 'ewe-milk', 'water'].map((id) =>
+    ...['pumice-fine', 'sea-salt-fine', 'mica-red', 'ewe-milk', 'water', 'sodium-hydroxide'].map((id) =>
       known(id, 'Tollen Halt stores', []),
     ),
+    ...[
+      'goat-milk-powder',
+      'honey',
+      'citric-acid',
+      'sodium-lactate-60',
+      'beeswax',
+      'activated-charcoal',
+      'table-salt',
+    ].map((id) => known(id, 'Tollen Halt stores', [])),
   ];
 }

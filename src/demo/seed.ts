@@ -1,21 +1,34 @@
 /** Fills an empty database with the made-up demo. */
 import type { Knex } from 'knex';
 import { libraryMaterial } from '../library';
-import { addDocument, putMaterial } from '../server/repositories/materials';
+import { addToInbox } from '../server/repositories/inbox';
+import { putLot } from '../server/repositories/lots';
+import { addDocument, addMix, putMaterial } from '../server/repositories/materials';
 import { addProduct } from '../server/repositories/products';
-import { putMaker } from '../server/repositories/settings';
+import { putMaker, putMoulds } from '../server/repositories/settings';
 import { demoProducts } from './bars';
 import { DEMO_MAKER, demoMaterials } from './materials';
+import { demoPapers } from './papers';
+import { DEMO_MIXES, DEMO_MOULDS, demoLots } from './stores';
 
 /** Seeds the demo as of a day unless there are products already. True when it seeded. */
 export async function seedDemo(db: Knex, today: string): Promise<boolean> {
   const [{ count }] = (await db('products').count({ count: '*' })) as [{ count: number }];
   if (count > 0) return false;
+  const papers = await Promise.all(
+    demoPapers(today).map(async (paper) => ({ ...paper, bytes: await paper.make() })),
+  );
   await db.transaction(async (trx) => {
     await putMaker(trx, DEMO_MAKER);
+    await putMoulds(trx, DEMO_MOULDS);
     for (const { material, supplier, documents } of demoMaterials(today, libraryMaterial)) {
       await putMaterial(trx, material, supplier);
       for (const document of documents) await addDocument(trx, document);
+    }
+    for (const { id, name, parts } of DEMO_MIXES) await addMix(trx, id, name, [...parts]);
+    for (const lot of demoLots(today)) await putLot(trx, lot);
+    for (const { id, fileName, mime, receivedOn, bytes } of papers) {
+      await addToInbox(trx, { id, fileName, mime, receivedOn, filedOn: null }, bytes);
     }
     for (const { product, formula } of demoProducts(today)) {
       await addProduct(trx, product, formula, `${today}T08:00:00.000Z`);

@@ -28,11 +28,19 @@ export function constituent(id: string): ConstituentEntry | undefined {
   return ENTRIES.get(id);
 }
 
-/** Whether a CAS number's last digit checks the others. */
-export function isCasNumber(cas: string): boolean {
-  if (!/^\d{2,7}-\d{2}-\d$/.test(cas)) return false;
-  const digits = cas.replace(/-/g, '');
-  const body = [...digits.slice(0, -1)].reverse();
-  const sum = body.reduce((total, digit, index) => total + Number(digit) * (index + 1), 0);
-  return sum % 10 === Number(digits.at(-1));
-}
+const BY_CAS = new Map(
+  [...ENTRIES.values()].flatMap((entry) => entry.cas.map((cas) => [cas, entry] as const)),
+);
+const plainName = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/\([^)]*\)/g, ' ')
+    .replace(/[^a-z0-9]+/g, ' ')
+    .trim();
+const BY_NAME = new Map([...ENTRIES.values()].map((entry) => [plainName(entry.name), entry] as const));
+
+/** Leads CAS numbers and names, as papers write them, to the constituents on file. */
+export const knownConstituents = {
+  byCas: (cas: string): ConstituentEntry | undefined => BY_CAS.get(cas),
+  byName: (name: string): ConstituentEntry | undefined => BY_NAME.get(plainName(name)),
+};

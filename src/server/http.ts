@@ -1,6 +1,7 @@
 /** What every endpoint shares: reading JSON within bounds, answering, and never leaking a fault as a stack. */
 import type { APIContext, APIRoute } from 'astro';
 import type { RequestError } from '../core/formula/types';
+import { checkShape } from './doors/shape';
 
 /** Largest request body, bytes (assessment page: 1 MiB). */
 export const LARGEST_BODY = 1024 * 1024;
@@ -61,6 +62,13 @@ export async function readJson(request: Request): Promise<unknown> {
   } catch {
     throw fault(400, 'not-json', 'The body is not JSON. Send one JSON object in UTF-8.');
   }
+}
+
+/** Reads a JSON body and holds it against a door; 422 with every fault and the path to its field. */
+export async function readShaped<T>(door: new () => object, request: Request): Promise<T> {
+  const shaped = checkShape<T>(door, await readJson(request));
+  if (!shaped.ok) throw new HttpFault(422, shaped.errors);
+  return shaped.value;
 }
 
 /** Wraps an endpoint: its faults become answers, anything unforeseen a plain 500 and a line in the log. */

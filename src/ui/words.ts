@@ -1,6 +1,6 @@
 /** The product's own words for what the core answers. */
 import type { Verdict } from '../core/formula/answer';
-import type { Force, Kind, LimitBasis, Market, Measure, Stage } from '../core/formula/types';
+import type { Force, Kind, LimitBasis, Market, Measure, Stage, UsedOn } from '../core/formula/types';
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
   over: 'Over',
@@ -115,3 +115,39 @@ export const LEANS_WORDS = {
   figures: 'from the loads and what the materials hold',
   usual: 'from how such bars usually turn out',
 } as const;
+
+export const USED_ON_WORDS: Record<UsedOn, string> = { body: 'body', face: 'face', hands: 'hands' };
+
+/** What a single material of a kind is called. */
+export const ONE_OF_KIND_WORDS: Record<Kind, string> = {
+  fat: 'Fat',
+  wax: 'Wax',
+  alkali: 'Alkali',
+  liquid: 'Liquid',
+  milk: 'Milk',
+  fragrance: 'Fragrance oil',
+  essentialOil: 'Essential oil',
+  isolate: 'Isolate',
+  clay: 'Clay',
+  salt: 'Salt',
+  sugar: 'Sugar',
+  botanical: 'Botanical',
+  colourant: 'Colour',
+  exfoliant: 'Scrub',
+  fibre: 'Fibre',
+  acid: 'Acid',
+  lactate: 'Lactate',
+  other: 'Other',
+};
+
+/** Money in the maker's currency. */
+export function money(value: number, currency: string): string {
+  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(value);
+}
+
+/** A day in words, as it stands on a page. */
+export function dayInWords(day: string): string {
+  return new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: 'UTC' }).format(
+    new Date(`${day}T00:00:00Z`),
+  );
+}

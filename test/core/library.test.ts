@@ -2,7 +2,8 @@
 import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import { LIBRARY, libraryMaterial } from '../../src/library';
-import { constituent, isCasNumber } from '../../src/library/constituents';
+import { isCasNumber } from '../../src/core/paperwork/figures';
+import { constituent } from '../../src/library/constituents';
 import type { Shelf } from '../../src/library/types';
 import { colourPermission, rulebook } from '../../src/rulebook';
 import { near } from '../support/request';

@@ -10,7 +10,7 @@ import {
   sharePortions,
   splitBatter,
 } from '../../src/islands/worktable/edits';
-import { historyReducer, startHistory, type History } from '../../src/islands/worktable/history';
+import { historyReducer, startHistory, type History } from '../../src/ui/history';
 import { asMultiples, governingLimit, othersShare, subjectName } from '../../src/islands/worktable/view';
 import { libraryMaterial } from '../../src/library';
 import { assessed, limitOn, lines, near, request } from '../support/request';
@@ -71,8 +71,8 @@ describe('changes on the worktable', () => {
 
 describe('undo on the worktable', () => {
   const named = (name: string): Formula => ({ ...FORMULA, name });
-  const change = (history: History, name: string, key: string, at: number) =>
-    historyReducer(history, { type: 'change', formula: named(name), key, at });
+  const change = (history: History<Formula>, name: string, key: string, at: number) =>
+    historyReducer(history, { type: 'change', value: named(name), key, at });
 
   it('takes changes to one field within a moment back as one, others one by one', () => {
     let history = startHistory(named('start'));

@@ -100,6 +100,8 @@ export interface AssessedPortion {
   pourG: number;
   waterG: number;
   curedG: number;
+  /** What the portion holds of every line, in the lines' order. */
+  loads: { line: string; massG: number; pctCured: number }[];
 }
 
 /** Craft advice that the rest of the formula does not meet. */

@@ -190,8 +190,7 @@ export function unprovenPairs(
     const scents = subjects.ofScents[line]!;
     if (scents.length === 0 || !(masses[line]! > 0)) continue;
     for (let market = 0; market < marketCount; market++) {
-      const proven =
-        isProven(subjects.ofMaterial[line]!, market) || scents.every((k) => isProven(k, market));
+      const proven = isProven(subjects.ofMaterial[line]!, market) || scents.every((k) => isProven(k, market));
       if (!proven) pairs.push({ line, market });
     }
   }

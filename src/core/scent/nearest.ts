@@ -2,12 +2,7 @@
  * The nearest blend that fits, and the largest: sets up the linear programme, reads the solver's answer, and
  * tells what bound it, what loosening that would buy, or which demands collide. The solver itself is given.
  */
-import {
-  type BlendDemand,
-  type Programme,
-  type ProgrammeRow,
-  type RowMeaning,
-} from './programme';
+import { type BlendDemand, type Programme, type ProgrammeRow, type RowMeaning } from './programme';
 
 /** A linear programme in plain numbers: minimise cost · x, rows at most `atMost` or exactly, x at least 0. */
 export interface LinearProblem {

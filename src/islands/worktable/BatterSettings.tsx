@@ -1,4 +1,5 @@
-import { LIQUID_BASES, type Formula } from '../../core/formula/types';
+import { LIQUID_BASES, USED_ON, type Formula, type UsedOn } from '../../core/formula/types';
+import { USED_ON_WORDS } from '../../ui/words';
 import { NumberField } from '../../ui/ReadField';
 import { useTable } from './context';
 import { joinBatter, sharePortions, splitBatter } from './edits';
@@ -85,6 +86,20 @@ export function BatterSettings() {
         : field('water', 'Water left', '%', cure?.residualWaterPct ?? 8, [0, 40], (residualWaterPct) => ({
             cure: { residualWaterPct },
           }))}
+      <label>
+        <span className="eyebrow block">Used on</span>
+        <select
+          className="field"
+          value={formula.usedOn ?? 'body'}
+          onChange={(event) => set('usedOn', { usedOn: event.target.value as UsedOn })}
+        >
+          {USED_ON.map((place) => (
+            <option key={place} value={place}>
+              {USED_ON_WORDS[place]}
+            </option>
+          ))}
+        </select>
+      </label>
       {field('margin', 'Margin', '%', formula.marginPct ?? 10, [0, 90], (marginPct) => ({ marginPct }))}
       {portions?.length === 2 &&
         field('share', `Portion ${portions[0]!.id}`, '%', portions[0]!.share * 100, [1, 99], (v) =>

@@ -1,20 +1,8 @@
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import type { School } from '../../core/formula/answer';
-import type { Product } from '../../server/repositories/products';
-
-interface Props {
-  product: Product;
-  school: School;
-  predictedBarG: number;
-  /** Makes sure what is on the table is on file first. */
-  flush: () => Promise<boolean>;
-}
-
-interface Fault {
-  path: string;
-  message: string;
-}
+import type { Fault } from '../../ui/api';
+import { useTable } from './context';
 
 function saveFile(blob: Blob, name: string): void {
   const link = document.createElement('a');
@@ -25,7 +13,10 @@ function saveFile(blob: Blob, name: string): void {
 }
 
 /** Net weight and batch, and the EU band as PDF. */
-export function LabelPanel({ product, school, predictedBarG, flush }: Props) {
+export function LabelPanel({ school }: { school: School }) {
+  const { data, formula, assessment, flush } = useTable();
+  const { product } = data;
+  const predictedBarG = assessment.masses.curedG / (formula.bars || 1);
   const [net, setNet] = useState(String(product.netMassG ?? ''));
   const [batch, setBatch] = useState(product.batchCode);
   const [faults, setFaults] = useState<Fault[]>([]);
@@ -41,7 +32,7 @@ export function LabelPanel({ product, school, predictedBarG, flush }: Props) {
       batchCode: batch,
     });
     try {
-      if (!(await flush())) {
+      if ((await flush()) === null) {
         setFaults([
           { path: '', message: 'Save the formula first: see the field or message that holds it up.' },
         ]);
@@ -60,8 +51,7 @@ export function LabelPanel({ product, school, predictedBarG, flush }: Props) {
   const faultOf = (path: string) => faults.find((fault) => fault.path === path)?.message;
   const netTooHigh = Number(net.replace(',', '.')) > predictedBarG;
   return (
-    <section aria-label="Label" className="sheet mt-3">
-      <h2 className="text-lg">Label</h2>
+    <section aria-label="Label" className="py-2">
       <div className="mt-1 flex flex-wrap items-end gap-4">
         <label>
           <span className="eyebrow block">Net weight, g</span>

@@ -2,31 +2,10 @@ import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { MEASURES, STAGES, type Line, type Measure, type Stage } from '../../core/formula/types';
 import type { Explanation } from '../../core/formula/answer';
 import { writeAmount } from '../../core/quantities/amount';
+import { Select } from '../../ui/Select';
 import { BASIS_WORDS, grams, MEASURE_WORDS, percent, STAGE_WORDS } from '../../ui/words';
 import { useTable } from './context';
 import { changeLine, moveLine, removeLine } from './edits';
-
-interface SelectProps<T extends string> {
-  label: string;
-  value: T;
-  options: readonly (readonly [T, string])[];
-  onChange: (value: T) => void;
-}
-
-function Select<T extends string>({ label, value, options, onChange }: SelectProps<T>) {
-  return (
-    <label>
-      <span className="eyebrow block">{label}</span>
-      <select className="field" value={value} onChange={(event) => onChange(event.target.value as T)}>
-        {options.map(([id, words]) => (
-          <option key={id} value={id}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
 
 const BASIS_STEP_WORDS = {
   fats: 'fats',
@@ -60,6 +39,25 @@ function Chain({ chain }: { chain: Explanation }) {
         </li>
       </ol>
     </div>
+  );
+}
+
+/** Which paper counts for the material, why, and what to ask for. */
+function PaperLine({ material }: { material: string }) {
+  const { data } = useTable();
+  const papers = data.papers[material];
+  if (!papers) return null;
+  const told = [papers.certificate, papers.allergens].flatMap((governing) => governing ?? []);
+  return (
+    <ul className="mt-2 font-narrow text-[0.95rem]">
+      {told.map(({ paper, reasons, ask }) => (
+        <li key={paper.id}>
+          {paper.type === 'certificate' ? 'Certificate' : 'Allergen declaration'} {paper.number} of{' '}
+          {paper.issuedOn} counts: {reasons.join('; ')}.
+          {ask && <strong className="font-medium"> {ask}</strong>}
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -122,6 +120,7 @@ export function LineDetails({ line, chain }: { line: Line; chain?: Explanation }
           <Trash2 size={16} aria-hidden="true" /> Remove {name}
         </button>
       </div>
+      <PaperLine material={line.material} />
       {chain && <Chain chain={chain} />}
     </div>
   );

@@ -1,4 +1,7 @@
-import { ChevronDown, ChevronRight } from 'lucide-react';
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
+import type { CSSProperties } from 'react';
 import type { AssessedLimit, AssessedLine } from '../../core/formula/answer';
 import type { Amount, Line } from '../../core/formula/types';
 import { writeAmount } from '../../core/quantities/amount';
@@ -29,21 +32,45 @@ function roundedLargest(assessed: AssessedLine): Amount | null {
   return { value: Math.floor(assessed.maxInUnit.value * step) / step, unit: assessed.maxInUnit.unit };
 }
 
-function Name({ line }: { line: Line }) {
+/** A row that can be dragged by its handle. */
+function useDrag(line: Line) {
+  const { setNodeRef, transform, transition, isDragging, attributes, listeners } = useSortable({
+    id: line.id,
+  });
+  const style: CSSProperties = {
+    transform: CSS.Translate.toString(transform),
+    transition,
+    ...(isDragging ? { position: 'relative', zIndex: 2, background: 'var(--color-tint)' } : {}),
+  };
+  return { setNodeRef, style, handle: { ...attributes, ...listeners } };
+}
+
+function Name({ line, handle }: { line: Line; handle: object }) {
   const { materialName, isOpen, toggle } = useTable();
   const open = isOpen(line.id);
   const Mark = open ? ChevronDown : ChevronRight;
   return (
-    <button
-      type="button"
-      className="flex cursor-pointer items-start gap-0.5 text-left leading-tight font-medium"
-      aria-expanded={open}
-      aria-label={`Details of ${materialName(line.material)}`}
-      onClick={() => toggle(line.id)}
-    >
-      <Mark size={15} aria-hidden="true" className="mt-0.5 shrink-0 text-soft" />
-      {materialName(line.material)}
-    </button>
+    <div className="flex items-start">
+      <button
+        type="button"
+        {...handle}
+        className="drag-handle"
+        aria-label={`Move ${materialName(line.material)}`}
+        aria-roledescription="line that can be moved"
+      >
+        <GripVertical size={14} aria-hidden="true" />
+      </button>
+      <button
+        type="button"
+        className="flex cursor-pointer items-start gap-0.5 text-left leading-tight font-medium"
+        aria-expanded={open}
+        aria-label={`Details of ${materialName(line.material)}`}
+        onClick={() => toggle(line.id)}
+      >
+        <Mark size={15} aria-hidden="true" className="mt-0.5 shrink-0 text-soft" />
+        {materialName(line.material)}
+      </button>
+    </div>
   );
 }
 
@@ -123,21 +150,21 @@ function Against({ line, limit, unproven }: { line: Line; limit: AssessedLimit |
           label={`${said}. ${VERDICT_WORDS[verdict]}.`}
         />
       </div>
-      <p className="load-against">
-        {said}
+      <div className="load-against">
+        <p>{said}</p>
         {limit && (
-          <>
-            <br />
-            <span className="text-soft">{sourceOf(limit)}</span>
-          </>
+          <p className="truncate text-soft" title={sourceOf(limit)}>
+            {sourceOf(limit)}
+          </p>
         )}
-      </p>
+      </div>
     </>
   );
 }
 
 /** A line held against its limits: amount, masses, the straightedge and the room left. */
 export function LoadRow({ line }: { line: Line }) {
+  const { setNodeRef, style, handle } = useDrag(line);
   const { assessment, isOpen } = useTable();
   const assessed = assessment.lines.find(({ id }) => id === line.id)!;
   const limit = governingLimit(assessment, line.id);
@@ -146,9 +173,9 @@ export function LoadRow({ line }: { line: Line }) {
     (entry) => limit !== null && entry.id === limit.id && entry.markets.includes(limit.market),
   );
   return (
-    <li className="load-row">
+    <li className="load-row" ref={setNodeRef} style={style}>
       <div className="pt-1.5">
-        <Name line={line} />
+        <Name line={line} handle={handle} />
       </div>
       <div className="pt-1.5">
         <LineAmount line={line} />
@@ -167,11 +194,12 @@ export function LoadRow({ line }: { line: Line }) {
 
 /** A line that makes the batter. */
 export function BaseRow({ line }: { line: Line }) {
+  const { setNodeRef, style, handle } = useDrag(line);
   const { assessment, isOpen } = useTable();
   const assessed = assessment.lines.find(({ id }) => id === line.id)!;
   return (
-    <li className="base-row">
-      <Name line={line} />
+    <li className="base-row" ref={setNodeRef} style={style}>
+      <Name line={line} handle={handle} />
       <LineAmount line={line} />
       <span className="text-right font-narrow text-soft tabular-nums">{grams(assessed.massG)}</span>
       {isOpen(line.id) && <LineDetails line={line} />}

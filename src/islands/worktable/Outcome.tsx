@@ -1,65 +1,69 @@
 import type { Assessment, School } from '../../core/formula/answer';
 import type { Market } from '../../core/formula/types';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { effectOnProduct } from '../../core/loads/limits';
+import { binds, effectOnProduct } from '../../core/loads/limits';
 import { CRAFT_MEANING, MARKET_WORDS, percent, VERDICT_MEANINGS, VERDICT_WORDS } from '../../ui/words';
-import { BatterSettings } from './BatterSettings';
+import { useTable } from './context';
 import { againstLimit, sourceOf, subjectName } from './view';
 
+/** The market's verdict and the least room it has left, in words and as a small stroke. */
+function MarketLine({ market, verdict }: Assessment['markets'][number]) {
+  const { assessment, materialName } = useTable();
+  const closest = assessment.limits.find((row) => row.market === market && binds(row.force));
+  const room = closest?.headroomPct;
+  return (
+    <li className="flex items-center gap-2">
+      <span className="w-7 font-medium">{market}</span>
+      <VerdictMark verdict={verdict} size={13} />
+      <span className="w-20">{VERDICT_WORDS[verdict]}</span>
+      <span className="font-narrow text-soft tabular-nums">
+        {closest && room != null
+          ? `${room >= 0 ? `${percent(room)} of room` : `${percent(-room)} past`}, ${subjectName(closest, materialName)}`
+          : 'no binding limit with a measure'}
+      </span>
+    </li>
+  );
+}
+
 interface VerdictProps {
-  assessment: Assessment;
-  /** The material of a line. */
-  materialOf: (lineId: string) => string;
-  materialName: (id: string) => string;
-  rulebookEdition: string;
-  today: string;
-  /** The day whose rules are looked at. */
-  onDate: string;
   onOnDate: (day: string) => void;
   isOld: boolean;
 }
 
 /** The product's verdict: against what, how sure, and from which day's rules. */
-export function VerdictPanel({
-  materialOf,
-  assessment,
-  materialName,
-  rulebookEdition,
-  today,
-  onDate,
-  onOnDate,
-  isOld,
-}: VerdictProps) {
+export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
+  const { data, formula, assessment, onDate, materialName } = useTable();
   const { verdict } = assessment;
   const telling = assessment.limits.find((row) => effectOnProduct(row.force, row.verdict) === verdict);
   const worst = verdict === 'unproven' ? undefined : telling;
+  const materialOf = (lineId: string) => formula.lines.find(({ id }) => id === lineId)?.material ?? lineId;
   const unproven = [...new Set(assessment.unproven.map(({ line }) => materialName(materialOf(line))))];
   return (
-    <section aria-label="Verdict" className="border-b border-line pb-3">
+    <section aria-label="Verdict" className="border-b border-line pb-2">
       <div role="status" aria-live="polite" className="flex items-center gap-3">
-        <VerdictMark verdict={verdict} size={34} />
-        <h2 className="text-[1.9rem] leading-none">{VERDICT_WORDS[verdict]}</h2>
+        <VerdictMark verdict={verdict} size={32} />
+        <h2 className="text-[1.8rem] leading-none">{VERDICT_WORDS[verdict]}</h2>
         {isOld && <span className="text-madder">last good reckoning</span>}
       </div>
-      <p className="mt-1">
+      <p className="mt-1 leading-snug">
         {verdict === 'tight' && worst?.force === 'craft' ? CRAFT_MEANING : VERDICT_MEANINGS[verdict]}
         {verdict === 'unproven' && ` ${unproven.join(', ')}.`}
+        {worst && verdict !== 'clear' && (
+          <>
+            {' '}
+            <strong className="font-semibold">{subjectName(worst, materialName)}</strong>:{' '}
+            {againstLimit(worst)}. With the doubt it reads {percent(worst.lowPct)} to {percent(worst.highPct)}
+            . <span className="text-soft">{sourceOf(worst)}</span>
+          </>
+        )}
       </p>
-      {worst && verdict !== 'clear' && (
-        <p className="mt-1">
-          <strong className="font-semibold">{subjectName(worst, materialName)}</strong>: {againstLimit(worst)}
-          . With the doubt it reads {percent(worst.lowPct)} to {percent(worst.highPct)}.
-          <br />
-          <span className="text-soft">{sourceOf(worst)}</span>
-        </p>
-      )}
-      <div className="eyebrow mt-1 flex flex-wrap items-baseline gap-x-2">
-        <span>
-          {assessment.markets
-            .map((entry) => `${entry.market} ${VERDICT_WORDS[entry.verdict].toLowerCase()}`)
-            .join(' · ')}{' '}
-          · rulebook {rulebookEdition} ·
-        </span>
+      <ul className="mt-1 text-[0.93rem]">
+        {assessment.markets.map((entry) => (
+          <MarketLine key={entry.market} {...entry} />
+        ))}
+      </ul>
+      <div className="eyebrow mt-0.5 flex flex-wrap items-baseline gap-x-2">
+        <span>Rulebook {data.rulebookEdition},</span>
         <label className="flex items-baseline gap-1">
           rules as of
           <input
@@ -69,11 +73,11 @@ export function VerdictPanel({
             onChange={(event) => event.target.value && onOnDate(event.target.value)}
           />
         </label>
-        {onDate !== today && (
+        {onDate !== data.onDate && (
           <button
             type="button"
             className="cursor-pointer text-ultra underline"
-            onClick={() => onOnDate(today)}
+            onClick={() => onOnDate(data.onDate)}
           >
             back to today
           </button>
@@ -84,9 +88,7 @@ export function VerdictPanel({
 }
 
 interface ListProps {
-  assessment: Assessment;
   market: Market;
-  markets: readonly Market[];
   school: School;
   onMarket: (market: Market) => void;
   onSchool: (school: School) => void;
@@ -121,11 +123,13 @@ function Choice<T extends string>(props: {
 }
 
 /** The ingredient list the formula leads to, in the chosen school and market. */
-export function ListPanel({ assessment, market, markets, school, onMarket, onSchool }: ListProps) {
+export function ListPanel({ market, school, onMarket, onSchool }: ListProps) {
+  const { data, assessment } = useTable();
+  const { markets } = data.product;
   const list = assessment.ingredients.find((entry) => entry.market === market && entry.school === school);
   const declared = assessment.declarables.filter((row) => row.market === market && row.declare);
   return (
-    <section aria-label="Ingredient list" className="border-b border-line py-3">
+    <section aria-label="Ingredient list" className="border-b border-line py-2">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 className="text-lg">Ingredients</h2>
         <Choice
@@ -156,11 +160,12 @@ export function ListPanel({ assessment, market, markets, school, onMarket, onSch
 }
 
 /** Lye, liquid and other notes, gravest first; and what they are set from. */
-export function NotesPanel({ assessment }: { assessment: Assessment }) {
+export function NotesPanel() {
+  const { assessment } = useTable();
   const { superfat, masses } = assessment;
   const shown = (value: number | null) => (value === null ? 'none' : percent(value));
   return (
-    <section aria-label="Lye and notes" className="border-b border-line py-3">
+    <section aria-label="Lye and notes" className="border-b border-line py-2">
       <h2 className="text-lg">Lye and liquid</h2>
       <p className="tabular-nums">
         {masses.alkaliG.toFixed(1)} g sodium hydroxide in {masses.liquidG.toFixed(1)} g liquid · superfat{' '}
@@ -182,7 +187,6 @@ export function NotesPanel({ assessment }: { assessment: Assessment }) {
           </li>
         ))}
       </ul>
-      <BatterSettings />
     </section>
   );
 }
@@ -190,10 +194,11 @@ export function NotesPanel({ assessment }: { assessment: Assessment }) {
 const UNMET_WORDS = { lauricFats: 'lauric fats', superfat: 'superfat' };
 
 /** Craft advice that the rest of the formula does not meet; apart from what binds. */
-export function AdvicePanel({ assessment }: { assessment: Assessment }) {
+export function AdvicePanel() {
+  const { assessment } = useTable();
   if (assessment.advice.length === 0) return null;
   return (
-    <section aria-label="Craft advice" className="py-3">
+    <section aria-label="Craft advice" className="py-2">
       <h2 className="text-lg">Craft advice</h2>
       <ul>
         {assessment.advice.map((advice) => (

@@ -1,7 +1,10 @@
+import { useState } from 'react';
 import type { Remedy } from '../../core/loads/remedies';
 import { writeAmount } from '../../core/quantities/amount';
 import { VERDICT_WORDS } from '../../ui/words';
 import { useTable } from './context';
+
+const FIRST_SHOWN = 3;
 
 function sentence(remedy: Remedy, nameOf: (lineId: string) => string): string {
   const names = remedy.lines.map(nameOf).join(' and ');
@@ -24,14 +27,15 @@ function sentence(remedy: Remedy, nameOf: (lineId: string) => string): string {
 /** The smallest changes that clear a bar, each applied with one click and undone with one. */
 export function RemediesPanel({ remedies }: { remedies: readonly Remedy[] }) {
   const { formula, materialName, change } = useTable();
+  const [isWhole, setWhole] = useState(false);
   if (remedies.length === 0) return null;
   const nameOf = (lineId: string) =>
     materialName(formula.lines.find(({ id }) => id === lineId)?.material ?? lineId);
   return (
-    <section aria-label="Make it fit" className="border-b border-line py-3">
+    <section aria-label="Make it fit" className="border-b border-line py-2">
       <h2 className="text-lg">Make it fit</h2>
       <ul>
-        {remedies.map((remedy) => {
+        {(isWhole ? remedies : remedies.slice(0, FIRST_SHOWN)).map((remedy) => {
           const said = sentence(remedy, nameOf);
           return (
             <li
@@ -58,6 +62,16 @@ export function RemediesPanel({ remedies }: { remedies: readonly Remedy[] }) {
           );
         })}
       </ul>
+      {remedies.length > FIRST_SHOWN && (
+        <button
+          type="button"
+          className="cursor-pointer text-ultra underline"
+          aria-expanded={isWhole}
+          onClick={() => setWhole((was) => !was)}
+        >
+          {isWhole ? 'Fewer ways' : `${remedies.length - FIRST_SHOWN} more ways`}
+        </button>
+      )}
     </section>
   );
 }

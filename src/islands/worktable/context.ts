@@ -1,15 +1,24 @@
 /** What every part of the worktable shares. */
 import { createContext, useContext } from 'react';
 import type { Assessment } from '../../core/formula/answer';
-import type { Formula, RequestError } from '../../core/formula/types';
+import type { Formula, Material, RequestError } from '../../core/formula/types';
+import type { WorktableData } from '../../server/services/products';
+import type { Reckon } from './reckoning';
 
 export interface Table {
+  data: WorktableData;
   formula: Formula;
   assessment: Assessment;
   errors: readonly RequestError[];
+  /** The day whose rules are looked at. */
+  onDate: string;
+  reckon: Reckon;
+  material: (id: string) => Material | undefined;
   materialName: (id: string) => string;
   /** Puts a changed formula on the table. Changes under one key within a moment are undone as one. */
   change: (formula: Formula, key: string) => void;
+  /** Makes sure what is on the table is on file; its revision, or null where it could not be saved. */
+  flush: () => Promise<number | null>;
   /** Tells that a field cannot be read (or can be again), so that nothing half read is saved. */
   setUnread: (field: string, message: string | null) => void;
   /** Lines whose details are open. */

@@ -67,6 +67,17 @@ export function moveLine(formula: Formula, id: string, by: -1 | 1): Formula {
   return { ...formula, lines };
 }
 
+/** Puts a line where another stands, moving the others along; the line takes the stage of that place. */
+export function placeLine(formula: Formula, id: string, at: string): Formula {
+  const from = formula.lines.findIndex((line) => line.id === id);
+  const to = formula.lines.findIndex((line) => line.id === at);
+  if (from < 0 || to < 0 || from === to) return formula;
+  const lines = [...formula.lines];
+  const [line] = lines.splice(from, 1);
+  lines.splice(to, 0, { ...line!, stage: formula.lines[to]!.stage });
+  return { ...formula, lines };
+}
+
 /** Splits the batter in two halves; lines stay in the common batter until they are moved. */
 export function splitBatter(formula: Formula): Formula {
   return {

@@ -15,14 +15,16 @@ import {
   SCENT_NAMINGS,
   STAGES,
   SUBJECT_TYPES,
+  USED_ON,
 } from '../../core/formula/types';
 import { UNITS } from '../../core/quantities/units';
 import {
   all,
   Day,
   Id,
-  isDay,
   ListOf,
+  MarketDays,
+  Markets,
   Nested,
   NumberBetween,
   OneOf,
@@ -33,6 +35,7 @@ import {
 } from './fields';
 
 const MOST_LINES = 500;
+const MOST_BARS = 10_000;
 const MOST_PORTIONS = 50;
 const MOST_MATERIALS = 2000;
 const MOST_RULES = 5000;
@@ -42,18 +45,6 @@ const MOST_UPTAKE = 5;
 
 function Format(expected: string): PropertyDecorator {
   return Equals(expected, { message: `Send "${expected}" here.`, context: { code: 'format' } });
-}
-
-function isMarketList(value: unknown): boolean {
-  return Array.isArray(value) && value.every((entry) => (MARKETS as readonly unknown[]).includes(entry));
-}
-
-function Markets(): PropertyDecorator {
-  const message = `List markets out of: ${MARKETS.join(', ')}.`;
-  return ValidateBy(
-    { name: 'isMarketList', validator: { validate: isMarketList } },
-    { message, context: { code: 'unknown-market' } },
-  );
 }
 
 function isMarketNames(value: unknown): boolean {
@@ -66,13 +57,6 @@ function isMarketNames(value: unknown): boolean {
 function isPercentMap(value: unknown): boolean {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
   return Object.values(value).every((part) => typeof part === 'number' && part >= 0 && part <= 100);
-}
-
-function isMarketDays(value: unknown): boolean {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  return Object.entries(value).every(
-    ([market, day]) => (MARKETS as readonly string[]).includes(market) && (day === null || isDay(day)),
-  );
 }
 
 class AmountDoor {
@@ -143,6 +127,8 @@ export class FormulaDoor {
   @Optional() @Percent() marginPct?: number;
   @Optional() @ListOf(() => PortionDoor, MOST_PORTIONS) portions?: PortionDoor[];
   @Optional() @OneOf(SCENT_NAMINGS) scentNaming?: string;
+  @Optional() @NumberBetween(1, MOST_BARS) bars?: number;
+  @Optional() @OneOf(USED_ON) usedOn?: string;
   @ListOf(() => LineDoor, MOST_LINES) lines!: LineDoor[];
 }
 
@@ -188,9 +174,14 @@ class LimitDoor {
   @Optional() @Text() source?: string;
 }
 
-/** A material as a request sends it. */
-export class MaterialDoor {
-  @Id() id!: string;
+class MadeOfDoor {
+  @Id() material!: string;
+  @OneOf(KINDS) kind!: string;
+  @Percent() sharePct!: number;
+}
+
+/** What a material holds and how it behaves; its id goes beside it. */
+export class MaterialBodyDoor {
   @Id() name!: string;
   @OneOf(KINDS) kind!: string;
   @Optional() @Nested(() => SaponificationDoor) saponification?: SaponificationDoor;
@@ -210,6 +201,12 @@ export class MaterialDoor {
     { message: 'Give a percent for each fatty acid.', context: { code: 'not-a-percent' } },
   )
   fattyAcids?: object;
+  @Optional() @ListOf(() => MadeOfDoor, MOST_PARTS) madeOf?: MadeOfDoor[];
+}
+
+/** A material as a request sends it. */
+export class MaterialDoor extends MaterialBodyDoor {
+  @Id() id!: string;
 }
 
 class DeclarableDoor {
@@ -240,10 +237,7 @@ export class AssessmentRequestDoor {
   markets!: string[];
   @Day() onDate!: string;
   @Optional()
-  @ValidateBy(
-    { name: 'isMarketDays', validator: { validate: isMarketDays } },
-    { message: 'Give a day (YYYY-MM-DD) for each known market.', context: { code: 'not-a-day' } },
-  )
+  @MarketDays()
   firstPlacedOn?: object;
   @Optional()
   @IsBoolean({ message: 'Give true or false.', context: { code: 'not-a-boolean' } })

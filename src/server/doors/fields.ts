@@ -8,6 +8,7 @@ import {
   IsOptional,
   IsString,
   Length,
+  Matches,
   Max,
   Min,
   ValidateBy,
@@ -15,6 +16,7 @@ import {
   type ValidationOptions,
 } from 'class-validator';
 import { Type } from 'class-transformer';
+import { MARKETS } from '../../core/formula/types';
 
 /** Largest amount taken in any unit: far beyond any pot, small enough that no sum overflows. */
 const MOST = 1e9;
@@ -57,6 +59,11 @@ export function Id(): PropertyDecorator {
     IsString({ message, ...code('not-text') }),
     Length(1, LONGEST_ID, { message, ...code('length') }),
   );
+}
+
+/** A name for something, not blank. */
+export function Name(what: string): PropertyDecorator {
+  return all(Id(), Matches(/\S/, { message: `Give ${what} a name.`, ...code('length') }));
 }
 
 /** Free text, possibly empty. */
@@ -129,5 +136,33 @@ export function ListOf(of: () => new () => object, most: number): PropertyDecora
     ),
     ValidateNested({ each: true, message: 'Every entry has to be an object.', ...code('not-an-object') }),
     Type(of),
+  );
+}
+
+function isMarketList(value: unknown): boolean {
+  return Array.isArray(value) && value.every((entry) => (MARKETS as readonly unknown[]).includes(entry));
+}
+
+/** A list of known markets. */
+export function Markets(): PropertyDecorator {
+  const message = `List markets out of: ${MARKETS.join(', ')}.`;
+  return ValidateBy(
+    { name: 'isMarketList', validator: { validate: isMarketList } },
+    { message, context: { code: 'unknown-market' } },
+  );
+}
+
+function isMarketDays(value: unknown): boolean {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  return Object.entries(value).every(
+    ([market, day]) => (MARKETS as readonly string[]).includes(market) && (day === null || isDay(day)),
+  );
+}
+
+/** A day for each of some known markets. */
+export function MarketDays(): PropertyDecorator {
+  return ValidateBy(
+    { name: 'isMarketDays', validator: { validate: isMarketDays } },
+    { message: 'Give a day (YYYY-MM-DD) for each known market.', ...code('not-a-day') },
   );
 }

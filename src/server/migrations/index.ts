@@ -1,8 +1,10 @@
 import type { Knex } from 'knex';
 import * as firstTables from './001-first-tables';
+import * as cupboard from './002-cupboard';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
+  '002-cupboard': cupboard,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

@@ -1,5 +1,6 @@
-/** The cupboard: stored materials and the documents on file for them. */
+/** The cupboard: stored materials, mixes among them, and the documents on file for them. */
 import type { Knex } from 'knex';
+import type { MixPart } from '../../core/formula/mix';
 import type { Constituent, Material } from '../../core/formula/types';
 
 /** A certificate or an allergen declaration as it was taken in. */
@@ -15,36 +16,57 @@ export interface MaterialDocument {
   /** Maximum in the finished bar for the category that covers bar soap, percent. */
   maxPct?: number;
   category?: string;
+  /** The maxima of other categories, percent of the finished product. */
+  otherCategories?: { category: string; maxPct: number }[];
   /** What the certificate says of single constituents in the finished bar, percent. */
   limits?: { constituent: string; maxPct: number }[];
   vanillinPct?: number;
   flashPointC?: number;
   constituents?: Constituent[];
+  /** The file it was read from, and the day it was taken in. */
+  fileName?: string;
+  takenOn?: string;
 }
 
 export interface StoredMaterial {
   material: Material;
   supplier: string | null;
   documents: MaterialDocument[];
+  /** The parts of a mix, by weight; null for anything else. */
+  mix: MixPart[] | null;
+  /** Counts every change of a mix; a change must name the revision it was made from. */
+  revision: number;
 }
 
 interface MaterialRow {
   id: string;
   supplier: string | null;
   body: string;
+  mix: string | null;
+  revision: number;
 }
 
 interface DocumentRow {
   body: string;
 }
 
+const COLUMNS = ['id', 'supplier', 'body', 'mix', 'revision'] as const;
+
 function fromRow(row: MaterialRow, documents: MaterialDocument[]): StoredMaterial {
-  return { material: JSON.parse(row.body) as Material, supplier: row.supplier, documents };
+  return {
+    material: JSON.parse(row.body) as Material,
+    supplier: row.supplier,
+    documents,
+    mix: row.mix === null ? null : (JSON.parse(row.mix) as MixPart[]),
+    revision: row.revision,
+  };
 }
 
 /** All stored materials with their documents, newest document first. */
 export async function allMaterials(db: Knex): Promise<StoredMaterial[]> {
-  const rows: MaterialRow[] = await db('materials').select('id', 'supplier', 'body').orderBy('name');
+  const rows: MaterialRow[] = await db('materials')
+    .select(...COLUMNS)
+    .orderBy('name');
   const documentRows: DocumentRow[] = await db('documents').select('body').orderBy('issued_on', 'desc');
   const byMaterial = new Map<string, MaterialDocument[]>();
   for (const { body } of documentRows) {
@@ -54,13 +76,66 @@ export async function allMaterials(db: Knex): Promise<StoredMaterial[]> {
   return rows.map((row) => fromRow(row, byMaterial.get(row.id) ?? []));
 }
 
+/** A stored material without its documents, or null. */
+export async function findMaterial(db: Knex, id: string): Promise<StoredMaterial | null> {
+  const row: MaterialRow | undefined = await db('materials')
+    .select(...COLUMNS)
+    .where('id', id)
+    .first();
+  return row ? fromRow(row, []) : null;
+}
+
 /** Adds or replaces a material; its documents stay. */
 export async function putMaterial(db: Knex, material: Material, supplier: string | null): Promise<void> {
   const { id, name, kind } = material;
   await db('materials')
     .insert({ id, name, kind, supplier, body: JSON.stringify(material) })
     .onConflict('id')
-    .merge();
+    .merge(['name', 'kind', 'supplier', 'body']);
+}
+
+/** Removes a material with its documents and lots; true where there was one. */
+export async function removeMaterial(db: Knex, id: string): Promise<boolean> {
+  return (await db('materials').where('id', id).delete()) > 0;
+}
+
+/** Adds a mix; what it holds is reckoned from its parts whenever it is read. */
+export async function addMix(db: Knex, id: string, name: string, parts: MixPart[]): Promise<void> {
+  const body: Material = { id, name, kind: 'other' };
+  await db('materials').insert({
+    id,
+    name,
+    kind: 'mix',
+    supplier: null,
+    body: JSON.stringify(body),
+    mix: JSON.stringify(parts),
+  });
+}
+
+export type MixOutcome =
+  | { outcome: 'saved'; stored: StoredMaterial }
+  | { outcome: 'stale'; stored: StoredMaterial }
+  | { outcome: 'missing' };
+
+/** Changes a mix if it is still at the revision the change was made from. One transaction. */
+export async function saveMix(
+  db: Knex,
+  id: string,
+  fromRevision: number,
+  name: string,
+  parts: MixPart[],
+): Promise<MixOutcome> {
+  return db.transaction(async (trx) => {
+    const stored = await findMaterial(trx, id);
+    if (!stored?.mix) return { outcome: 'missing' };
+    if (stored.revision !== fromRevision) return { outcome: 'stale', stored };
+    const material = { ...stored.material, name };
+    const revision = fromRevision + 1;
+    await trx('materials')
+      .where('id', id)
+      .update({ name, revision, body: JSON.stringify(material), mix: JSON.stringify(parts) });
+    return { outcome: 'saved', stored: { ...stored, material, mix: parts, revision } };
+  });
 }
 
 /** Adds a document. An older one is never overwritten: each has an id of its own. */
@@ -75,4 +150,14 @@ export async function addDocument(db: Knex, document: MaterialDocument): Promise
     issued_on: issuedOn,
     body: JSON.stringify(document),
   });
+}
+
+/** Whether a document of that id is on file. */
+export async function hasDocument(db: Knex, id: string): Promise<boolean> {
+  return (await db('documents').where('id', id).first('id')) !== undefined;
+}
+
+/** Takes a document off the file again; true where there was one. */
+export async function removeDocument(db: Knex, materialId: string, id: string): Promise<boolean> {
+  return (await db('documents').where({ id, material_id: materialId }).delete()) > 0;
 }

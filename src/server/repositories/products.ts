@@ -11,8 +11,6 @@ export interface Product {
   /** One line for the maker. */
   note: string;
   markets: Market[];
-  /** Bars cut from one batch. */
-  bars: number;
   /** Net weight on the label, grams; null until the maker states it. */
   netMassG: number | null;
   /** Code of the batch a label is made for. */
@@ -91,6 +89,14 @@ export async function addProduct(
       formula: JSON.stringify(formula),
     });
   });
+}
+
+/** Replaces a product's body; its formula versions stay. */
+export async function putProduct(db: Knex, product: Product): Promise<void> {
+  const { id, name } = product;
+  await db('products')
+    .where('id', id)
+    .update({ name, body: JSON.stringify(product) });
 }
 
 export type SaveOutcome =

@@ -1,5 +1,6 @@
 /** The maker's own settings. */
 import type { Knex } from 'knex';
+import type { Mould } from '../../core/making/size';
 
 /** Who answers for the product, as a label names them. */
 export interface Maker {
@@ -43,4 +44,21 @@ export function putCraftFigure(db: Knex, id: string, maxPct: number | null): Pro
     const { [id]: _, ...rest } = await findCraftFigures(trx);
     await put(trx, 'craftFigures', maxPct === null ? rest : { ...rest, [id]: maxPct });
   });
+}
+
+/** The maker's moulds; empty before any is set. */
+export async function findMoulds(db: Knex): Promise<Mould[]> {
+  return (await find<Mould[]>(db, 'moulds')) ?? [];
+}
+
+/** Sets the maker's moulds. */
+export function putMoulds(db: Knex, moulds: readonly Mould[]): Promise<void> {
+  return put(db, 'moulds', moulds);
+}
+
+const USUAL_CURRENCY = 'EUR';
+
+/** The currency that prices are in, as its three letters. */
+export async function findCurrency(db: Knex): Promise<string> {
+  return (await find<string>(db, 'currency')) ?? USUAL_CURRENCY;
 }

@@ -2,15 +2,20 @@
  * What an assessment falls back on: the maker's cupboard first, then the starter library, with the limits and
  * constituents that the paperwork on file brings.
  */
+import { formatISO, parseISO, subDays } from 'date-fns';
 import type { Knex } from 'knex';
+import { mixFinder } from '../../core/formula/mix';
 import type { Limit, Material, Stored } from '../../core/formula/types';
+import { governingPaper } from '../../core/paperwork/governing';
 import { LIBRARY, libraryMaterial } from '../../library';
 import { rulebook } from '../../rulebook';
+import { today } from '../config';
 import { fault } from '../http';
 import { findCraftFigures, putCraftFigure, type CraftFigures } from '../repositories/settings';
 import { allMaterials, type MaterialDocument, type StoredMaterial } from '../repositories/materials';
 
-function certificateLimits(document: MaterialDocument): Limit[] {
+/** The limits of a certificate, in force from its own day until the day before the next one's. */
+function certificateLimits(document: MaterialDocument, until: string | null): Limit[] {
   const edition = document.edition ? `, ${document.edition} edition` : '';
   const category = document.category ? `, category ${document.category}` : '';
   const make = (id: string, subject: Limit['subject'], maxPct: number): Limit => ({
@@ -19,6 +24,8 @@ function certificateLimits(document: MaterialDocument): Limit[] {
     maxPct,
     basis: 'cured',
     force: 'certificate',
+    from: document.issuedOn,
+    to: until,
     source: `Certificate ${document.number}, ${document.issuer}${edition}${category}, ${document.issuedOn}`,
   });
   const limits = (document.limits ?? []).map(({ constituent, maxPct }) =>
@@ -28,25 +35,52 @@ function certificateLimits(document: MaterialDocument): Limit[] {
   return [make(document.id, { type: 'material', id: document.materialId }, document.maxPct), ...limits];
 }
 
+function dayBefore(day: string): string {
+  return formatISO(subDays(parseISO(day), 1), { representation: 'date' });
+}
+
 /**
- * A material with what its paperwork says: the newest certificate's limit beside its own limits, and the
- * newest allergen declaration's constituents in place of typical ones.
+ * A material with what its paperwork says: every certificate's limits, each for its own time, beside its own
+ * limits; and the constituents of the allergen declaration that counts today in place of typical ones.
  */
 function withPaperwork({ material, documents }: StoredMaterial): Material {
-  const newest = (type: MaterialDocument['type']) => documents.find((document) => document.type === type);
-  const certificate = newest('certificate');
-  const declared = newest('allergens')?.constituents;
+  const certificates = documents.filter(({ type }) => type === 'certificate');
+  const limits = certificates.flatMap((certificate, index) => {
+    const next = certificates[index - 1];
+    return certificateLimits(certificate, next ? dayBefore(next.issuedOn) : null);
+  });
+  const { newestEdition } = rulebook().scentStandard;
+  const declared = governingPaper(documents, 'allergens', today(), newestEdition)?.paper.constituents;
   return {
     ...material,
-    limits: [...(material.limits ?? []), ...(certificate ? certificateLimits(certificate) : [])],
+    limits: [...(material.limits ?? []), ...limits],
     constituents: declared ?? material.constituents,
   };
 }
 
-/** The maker's materials, with paperwork, by id. */
+/** Finds materials as they count today: the maker's own with their paperwork, mixes resolved, then the library. */
+export function materialFinder(stored: readonly StoredMaterial[]): (id: string) => Material | undefined {
+  const plain = new Map(
+    stored.filter(({ mix }) => !mix).map((entry) => [entry.material.id, withPaperwork(entry)]),
+  );
+  const mixes = new Map(
+    stored.flatMap(({ material: { id, name }, mix }) =>
+      mix ? [[id, { id, name, parts: mix }] as const] : [],
+    ),
+  );
+  return mixFinder((id) => plain.get(id) ?? libraryMaterial(id), mixes);
+}
+
+/** The maker's materials, with paperwork and mixes resolved, by id. */
 async function cupboard(db: Knex): Promise<Map<string, Material>> {
   const stored = await allMaterials(db);
-  return new Map(stored.map((entry) => [entry.material.id, withPaperwork(entry)]));
+  const find = materialFinder(stored);
+  return new Map(
+    stored.flatMap(({ material: { id } }) => {
+      const found = find(id);
+      return found ? [[id, found] as const] : [];
+    }),
+  );
 }
 
 function withOwnFigures(own: CraftFigures): Limit[] {

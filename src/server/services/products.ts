@@ -10,6 +10,8 @@ import {
   type Stored,
 } from '../../core/formula/types';
 import type { Assessment } from '../../core/formula/answer';
+import { pricePerGram } from '../../core/making/cost';
+import type { Mould } from '../../core/making/size';
 import { rulebook } from '../../rulebook';
 import { today } from '../config';
 import { fault, HttpFault } from '../http';
@@ -19,13 +21,19 @@ import {
   findProduct,
   keepVersion,
   keptVersions,
+  putProduct,
   saveFormula,
   type Product,
   type ProductWithFormula,
   type SaveOutcome,
   type WorkingVersion,
 } from '../repositories/products';
+import { allLots } from '../repositories/lots';
+import { allMaterials } from '../repositories/materials';
+import { findCurrency, findMoulds } from '../repositories/settings';
 import { ownMaterialsOfKinds, storedFor } from './cupboard';
+import { freeId } from './ids';
+import { papersStanding, type PapersStanding } from './materials';
 
 /** The request that assesses a product's formula in the product's own markets on a day. */
 function productRequest(product: Product, formula: Formula, onDate: string): AssessmentRequest {
@@ -64,6 +72,12 @@ export interface WorktableData {
   rules: Pick<Stored, 'limits' | 'declarables' | 'demands'>;
   rulebookEdition: string;
   onDate: string;
+  /** Which papers count, by material. */
+  papers: Record<string, PapersStanding>;
+  /** Price of a gram, by material; only of those that have one. */
+  prices: Record<string, number>;
+  currency: string;
+  moulds: Mould[];
 }
 
 /** Gathers a product for the worktable; 404 where there is none. */
@@ -73,6 +87,12 @@ export async function worktableData(db: Knex, id: string): Promise<WorktableData
   const ids = new Set(version.formula.lines.map(({ material }) => material));
   const materials = [...ids].flatMap((materialId) => stored.material(materialId) ?? []);
   const alternatives = await ownMaterialsOfKinds(db, new Set(materials.map(({ kind }) => kind)));
+  const entries = await allMaterials(db);
+  const papers = Object.fromEntries(
+    entries
+      .filter(({ documents }) => documents.length > 0)
+      .map(({ material, documents }) => [material.id, papersStanding(documents)]),
+  );
   const { limits, declarables } = stored;
   const { edition } = rulebook();
   const inMarkets = <T extends { markets?: readonly string[] | null }>(entry: T) =>
@@ -82,7 +102,31 @@ export async function worktableData(db: Knex, id: string): Promise<WorktableData
     declarables: declarables.filter(inMarkets),
     demands: stored.demands,
   };
-  return { product, version, materials, alternatives, rules, rulebookEdition: edition, onDate: today() };
+  return {
+    product,
+    version,
+    materials,
+    alternatives,
+    rules,
+    rulebookEdition: edition,
+    onDate: today(),
+    papers,
+    prices: await pricesPerGram(db),
+    currency: await findCurrency(db),
+    moulds: await findMoulds(db),
+  };
+}
+
+/** Price of a gram of every material that has one. */
+async function pricesPerGram(db: Knex): Promise<Record<string, number>> {
+  const lots = await allLots(db);
+  const ids = [...new Set(lots.map(({ material }) => material))];
+  return Object.fromEntries(
+    ids.flatMap((id) => {
+      const price = pricePerGram(lots.filter(({ material }) => material === id));
+      return price === null ? [] : [[id, price] as const];
+    }),
+  );
 }
 
 /** Saves a formula that reckons; 422 with paths where it does not, 409 with the newer version where stale. */
@@ -154,6 +198,7 @@ function starterFormula(name: string): Formula {
     cure: { residualWaterPct: 8 },
     marginPct: 10,
     scentNaming: 'parfum',
+    bars: 14,
     lines: [
       line('l1', 'olive', 65),
       line('l2', 'coconut', 28),
@@ -163,34 +208,100 @@ function starterFormula(name: string): Formula {
   };
 }
 
-/** An id of letters, digits and dashes that no other product has. */
-async function freeId(db: Knex, name: string): Promise<string> {
-  const plain = name
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '')
-    .slice(0, 60);
-  const base = plain || 'bar';
-  for (let count = 1; ; count++) {
-    const id = count === 1 ? base : `${base}-${count}`;
-    if (!(await findProduct(db, id))) return id;
-  }
+function freeProductId(db: Knex, name: string): Promise<string> {
+  return freeId(name, 'bar', async (id) => (await findProduct(db, id)) !== null);
 }
 
 /** Makes a new bar from the starter formula. */
 export async function createProduct(db: Knex, name: string): Promise<Product> {
   const product: Product = {
-    id: await freeId(db, name),
+    id: await freeProductId(db, name),
     name,
     identity: 'Soap',
     note: '',
     markets: ['EU', 'UK'],
-    bars: 14,
     netMassG: null,
     batchCode: '',
     firstPlacedOn: {},
   };
   await addProduct(db, product, starterFormula(name), new Date().toISOString());
   return product;
+}
+
+/** What a maker may change about a product besides its formula. */
+export type ProductDetails = Pick<
+  Product,
+  'name' | 'identity' | 'note' | 'markets' | 'netMassG' | 'batchCode' | 'firstPlacedOn'
+>;
+
+/** Changes a product's details; its formula and versions stay. */
+export async function changeDetails(db: Knex, id: string, details: ProductDetails): Promise<Product> {
+  const { product } = await requireProduct(db, id);
+  const { name, identity, note, markets, netMassG, batchCode, firstPlacedOn } = details;
+  const changed = { ...product, name, identity, note, markets, netMassG, batchCode, firstPlacedOn };
+  await putProduct(db, changed);
+  return changed;
+}
+
+/**
+ * Starts a variation: a new product with the formula as it stands, not on any market yet and without a net
+ * weight or batch of its own.
+ */
+export async function duplicateProduct(db: Knex, id: string, name: string): Promise<Product> {
+  const { product, version } = await requireProduct(db, id);
+  const copy: Product = {
+    ...product,
+    id: await freeProductId(db, name),
+    name,
+    note: `A variation of ${product.name}.`,
+    netMassG: null,
+    batchCode: '',
+    firstPlacedOn: {},
+  };
+  await addProduct(db, copy, { ...version.formula, name }, new Date().toISOString());
+  return copy;
+}
+
+/** One side of a comparison: a bar as it is, or one of its kept versions. */
+export interface ComparedSide {
+  product: Product;
+  /** The version's name; null for the formula as it is now. */
+  version: string | null;
+  number: number;
+  formula: Formula;
+  result: Result;
+  materials: Material[];
+}
+
+/** A product's formula as it is now, or its version of that number; 404 where there is none. */
+export async function comparedSide(db: Knex, id: string, number: number | null): Promise<ComparedSide> {
+  const { product, version } = await requireProduct(db, id);
+  const kept = number === null ? version : (await keptVersions(db, id)).find((one) => one.number === number);
+  if (!kept) throw fault(404, 'unknown-version', `${product.name} has no version ${number}.`, 'version');
+  const stored = await storedFor(db);
+  return {
+    product,
+    version: number === null ? null : kept.name,
+    number: kept.number,
+    formula: kept.formula,
+    result: assess(productRequest(product, kept.formula, today()), stored),
+    materials: kept.formula.lines.flatMap(({ material }) => stored.material(material) ?? []),
+  };
+}
+
+/** Every bar with the versions kept of it, for choosing what to compare. */
+export async function comparables(
+  db: Knex,
+): Promise<{ id: string; name: string; versions: { number: number; name: string }[] }[]> {
+  const products = await allProducts(db);
+  return Promise.all(
+    products.map(async ({ product: { id, name } }) => ({
+      id,
+      name,
+      versions: (await keptVersions(db, id)).map((version) => ({
+        number: version.number,
+        name: version.name ?? '',
+      })),
+    })),
+  );
 }

@@ -1,13 +1,11 @@
 import { database } from '../../../../server/database';
 import { CraftFigureDoor, type CraftFigure } from '../../../../server/doors/craft-figure';
-import { checkShape } from '../../../../server/doors/shape';
-import { answerJson, endpoint, HttpFault, onlyMethods, readJson } from '../../../../server/http';
+import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
 import { setCraftFigure } from '../../../../server/services/cupboard';
 
 export const PUT = endpoint(async ({ params, request }) => {
-  const shaped = checkShape<CraftFigure>(CraftFigureDoor, await readJson(request));
-  if (!shaped.ok) throw new HttpFault(422, shaped.errors);
-  return answerJson(await setCraftFigure(await database(), params.id ?? '', shaped.value.maxPct ?? null));
+  const asked = await readShaped<CraftFigure>(CraftFigureDoor, request);
+  return answerJson(await setCraftFigure(await database(), params.id ?? '', asked.maxPct ?? null));
 });
 
 export const ALL = onlyMethods('PUT');

@@ -1,7 +1,6 @@
 import { database } from '../../../../../server/database';
 import { KeepVersionDoor, type KeepVersion } from '../../../../../server/doors/keep-version';
-import { checkShape } from '../../../../../server/doors/shape';
-import { answerJson, endpoint, HttpFault, onlyMethods, readJson } from '../../../../../server/http';
+import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
 import { keepProductVersion, productVersions } from '../../../../../server/services/products';
 
 export const GET = endpoint(async ({ params }) =>
@@ -9,9 +8,8 @@ export const GET = endpoint(async ({ params }) =>
 );
 
 export const POST = endpoint(async ({ params, request }) => {
-  const shaped = checkShape<KeepVersion>(KeepVersionDoor, await readJson(request));
-  if (!shaped.ok) throw new HttpFault(422, shaped.errors);
-  const { revision, name } = shaped.value;
+  const asked = await readShaped<KeepVersion>(KeepVersionDoor, request);
+  const { revision, name } = asked;
   const kept = await keepProductVersion(await database(), params.id ?? '', revision, name.trim());
   return answerJson(kept, 'stale' in kept ? 409 : 201);
 });

@@ -1,20 +1,22 @@
 import type { SaveState } from './saving';
 
 interface Props {
-  save: SaveState;
+  /** What was changed in the other window, e.g. "This bar". */
+  what: string;
+  save: SaveState<unknown>;
   onTakeTheirs: () => void;
   onKeepMine: () => void;
 }
 
 /** Whether what is on the table is on file; and the choice where another window has saved in between. */
-export function SaveLine({ save, onTakeTheirs, onKeepMine }: Props) {
+export function SaveLine({ what, save, onTakeTheirs, onKeepMine }: Props) {
   if (save.state === 'stale') {
     return (
       <div
         role="alert"
         className="flex flex-wrap items-center gap-3 border-l-4 border-madder bg-wash px-3 py-2"
       >
-        <span>This bar was changed in another window. Nothing has been overwritten.</span>
+        <span>{what} was changed in another window. Nothing has been overwritten.</span>
         <button type="button" className="action" onClick={onTakeTheirs}>
           Take the other (undo brings yours back)
         </button>

@@ -1,0 +1,96 @@
+/** The doors of the cupboard: materials, papers, lots, mixes and moulds. */
+import { MaterialBodyDoor } from './assessment-request';
+import { Day, Id, ListOf, Name, Nested, NumberBetween, OneOf, Optional, Percent, Text } from './fields';
+import { Revision } from './revision';
+
+const MOST_ROWS = 500;
+const MOST_PAPERS = 4;
+const MOST_GRAMS = 1e7;
+const MOST_PRICE = 1e7;
+const HOTTEST_C = 400;
+
+/** A material of the maker's own, as a whole; what the door does not name is not taken. */
+export class OwnMaterialDoor {
+  @Nested(() => MaterialBodyDoor) material!: MaterialBodyDoor;
+  @Optional() @Text() supplier?: string | null;
+}
+
+/** Takes a material of the starter library into the cupboard. */
+export class FromLibraryDoor {
+  @Id() library!: string;
+  @Optional() @Text() supplier?: string | null;
+}
+
+class ConstituentRangeDoor {
+  @Id() id!: string;
+  @Percent() lowPct!: number;
+  @Percent() typicalPct!: number;
+  @Percent() highPct!: number;
+}
+
+class CategoryDoor {
+  @Id() category!: string;
+  @Percent() maxPct!: number;
+}
+
+class ConstituentLimitDoor {
+  @Id() constituent!: string;
+  @Percent() maxPct!: number;
+}
+
+class PaperDoor {
+  @OneOf(['certificate', 'allergens']) type!: string;
+  @Name('the paper') number!: string;
+  @Optional() @Text() edition?: string | null;
+  @Day() issuedOn!: string;
+  @Name('the issuer') issuer!: string;
+  @Optional() @Percent() maxPct?: number;
+  @Optional() @Text() category?: string;
+  @Optional() @ListOf(() => CategoryDoor, MOST_ROWS) otherCategories?: CategoryDoor[];
+  @Optional() @ListOf(() => ConstituentLimitDoor, MOST_ROWS) limits?: ConstituentLimitDoor[];
+  @Optional() @Percent() vanillinPct?: number;
+  @Optional() @NumberBetween(-100, HOTTEST_C) flashPointC?: number;
+  @Optional() @ListOf(() => ConstituentRangeDoor, MOST_ROWS) constituents?: ConstituentRangeDoor[];
+  @Optional() @Text() fileName?: string;
+}
+
+export class FilePapersDoor {
+  @ListOf(() => PaperDoor, MOST_PAPERS) papers!: PaperDoor[];
+  @Optional() @Id() inbox?: string | null;
+}
+
+export class LotDoor {
+  @Text() supplier!: string;
+  @Name('the lot') code!: string;
+  @Day() receivedOn!: string;
+  @Optional() @Day() openedOn?: string | null;
+  @Optional() @Day() bestBefore?: string | null;
+  @NumberBetween(0, MOST_GRAMS) quantityG!: number;
+  @NumberBetween(0, MOST_GRAMS) leftG!: number;
+  @Optional() @NumberBetween(0, MOST_PRICE) price?: number | null;
+}
+
+class MixPartDoor {
+  @Id() material!: string;
+  @NumberBetween(0, 1e6) parts!: number;
+}
+
+export class MixDoor {
+  @Name('the mix') name!: string;
+  @ListOf(() => MixPartDoor, MOST_ROWS) parts!: MixPartDoor[];
+}
+
+export class MixChangeDoor extends MixDoor {
+  @Revision() revision!: number;
+}
+
+class MouldDoor {
+  @Id() id!: string;
+  @Name('the mould') name!: string;
+  @NumberBetween(1, 1e6) volumeMl!: number;
+  @NumberBetween(1, 10_000) cavities!: number;
+}
+
+export class MouldsDoor {
+  @ListOf(() => MouldDoor, MOST_ROWS) moulds!: MouldDoor[];
+}

@@ -1,0 +1,22 @@
+interface SelectProps<T extends string> {
+  label: string;
+  value: T;
+  options: readonly (readonly [T, string])[];
+  onChange: (value: T) => void;
+}
+
+/** A labelled choice out of a list. */
+export function Select<T extends string>({ label, value, options, onChange }: SelectProps<T>) {
+  return (
+    <label>
+      <span className="eyebrow block">{label}</span>
+      <select className="field" value={value} onChange={(event) => onChange(event.target.value as T)}>
+        {options.map(([id, words]) => (
+          <option key={id} value={id}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
