@@ -26,9 +26,9 @@ export const DEMO_MIXES: readonly Mix[] = [
     id: 'evening-departure',
     name: 'Evening departure',
     parts: [
-      { material: 'clove-bud-oil', parts: 2 },
-      { material: 'sweet-orange-oil', parts: 5 },
-      { material: 'palmarosa-oil', parts: 3 },
+      { material: 'clove-bud-oil', parts: 6 },
+      { material: 'sweet-orange-oil', parts: 9 },
+      { material: 'palmarosa-oil', parts: 5 },
     ],
   },
   {

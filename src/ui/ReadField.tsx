@@ -81,6 +81,8 @@ interface NumberProps {
   least: number;
   most: number;
   unit: string;
+  /** Only for screen readers, where a heading or the row says it already. */
+  isLabelHidden?: boolean;
   onChange: (value: number) => void;
   onFault: (message: string | null) => void;
 }
@@ -90,7 +92,16 @@ const same = (a: number, b: number) => a === b;
 const write = (value: number) => String(Number(value.toFixed(DECIMALS)));
 
 /** A plain number between two bounds, with its unit beside it. */
-export function NumberField({ label, value, least, most, unit, onChange, onFault }: NumberProps) {
+export function NumberField({
+  label,
+  value,
+  least,
+  most,
+  unit,
+  isLabelHidden = false,
+  onChange,
+  onFault,
+}: NumberProps) {
   const read = (text: string): Reading<number> => {
     const number = Number(text.trim().replace(',', '.') || NaN);
     if (Number.isFinite(number) && number >= least && number <= most) return { ok: true, value: number };
@@ -98,9 +109,11 @@ export function NumberField({ label, value, least, most, unit, onChange, onFault
   };
   return (
     <div>
-      <span className="eyebrow block" aria-hidden="true">
-        {label}
-      </span>
+      {!isLabelHidden && (
+        <span className="eyebrow block" aria-hidden="true">
+          {label}
+        </span>
+      )}
       <div className="flex items-baseline gap-1">
         <ReadField
           label={label}

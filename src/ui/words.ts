@@ -87,6 +87,11 @@ export function grams(massG: number): string {
   return `${massG.toFixed(massG < 10 ? 2 : 1)} g`;
 }
 
+/** A stock for reading: kilograms from one up. */
+export function stock(massG: number): string {
+  return massG >= 1000 ? `${Number((massG / 1000).toFixed(2))} kg` : `${Number(massG.toFixed(0))} g`;
+}
+
 /** A percent for reading: enough decimals for small figures to say something. */
 export function percent(value: number): string {
   const size = Math.abs(value);
@@ -151,3 +156,19 @@ export function dayInWords(day: string): string {
     new Date(`${day}T00:00:00Z`),
   );
 }
+
+/** How far a figure can be leant on. */
+export const STANDING_WORDS = {
+  published: 'as published',
+  typical: 'typical, to be confirmed',
+  craft: 'as makers advise',
+} as const;
+
+/** What a concern about a scent means for the person who uses the bar. */
+export const CONCERN_WORDS = {
+  sun: 'Sensitises skin to the sun; the limits in use are for products left on, a rinsed-off bar is outside them, still take care',
+  cooling: 'Cools: keep from eyes and delicate skin',
+  pregnancy: 'Caution in pregnancy: ask a doctor or midwife',
+  children: 'Caution for small children',
+  oxidises: 'Takes up oxygen once opened: keep cool, dark, full and closed',
+} as const;

@@ -1,17 +1,6 @@
 /** The linear solver behind the scent desk: HiGHS, handed a problem as text in the LP format. */
+import type { Highs } from 'highs';
 import type { LinearProblem, Solve } from '../core/scent/nearest';
-
-/** What is used of a loaded HiGHS. */
-export interface Highs {
-  solve(
-    text: string,
-    options?: Record<string, unknown>,
-  ): {
-    Status: string;
-    ObjectiveValue: number;
-    Columns: Record<string, { Primal?: number }>;
-  };
-}
 
 const name = (variable: number) => `x${variable}`;
 
@@ -48,7 +37,7 @@ export function solveWith(highs: Highs): Solve {
     switch (answer.Status) {
       case 'Optimal': {
         const values = Array.from({ length: problem.variables }, (_, v) =>
-          Math.max(0, answer.Columns[name(v)]?.Primal ?? 0),
+          Math.max(0, (answer.Columns[name(v)] as { Primal?: number } | undefined)?.Primal ?? 0),
         );
         return { status: 'optimal', values, objective: answer.ObjectiveValue };
       }

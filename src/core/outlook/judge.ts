@@ -3,7 +3,7 @@
  * usual ones; they are advice, and each judgement says what it leans on.
  */
 import type { TraitMaterial } from '../formula/traits';
-import type { FattyAcids, Formula } from '../formula/types';
+import type { FattyAcids, Formula, UsedOn } from '../formula/types';
 
 /** Calm: nothing to mind. Some: mind it. Marked: expect it. */
 export type Grade = 'calm' | 'some' | 'marked';
@@ -201,19 +201,29 @@ function scrubs(outlook: Outlook) {
   });
 }
 
+/** Hands bear grains that a body minds; a face bears none. */
+const SCRATCH_BY_USE: Record<UsedOn, Record<Grade, Grade>> = {
+  hands: { calm: 'calm', some: 'calm', marked: 'some' },
+  body: { calm: 'calm', some: 'some', marked: 'marked' },
+  face: { calm: 'calm', some: 'marked', marked: 'marked' },
+};
+
 function scratch(outlook: Outlook): Judgement {
   const found = scrubs(outlook);
   const sharp = found.filter(({ material }) => material.behaviour?.sharp);
-  const at: Grade = sharp.length > 0 ? 'marked' : found.length > 0 ? 'some' : 'calm';
+  const usedOn = outlook.formula.usedOn ?? 'body';
+  const felt: Grade = sharp.length > 0 ? 'marked' : found.length > 0 ? 'some' : 'calm';
+  const at: Grade = SCRATCH_BY_USE[usedOn][felt];
   const says = {
     calm: 'Smooth.',
     some: 'A scrub for body and hands.',
     marked: 'Sharp grains: for hands and feet, not for faces.',
-  }[at];
+  }[felt];
   const reasons = found.map(
     ({ name, material }) =>
       `${name}, grains to ${((material.behaviour?.grainUm?.[1] ?? 0) / 1000).toFixed(1)} mm`,
   );
+  if (felt !== 'calm') reasons.push(`meant for the ${usedOn}`);
   return { id: 'scratch', grade: at, says, reasons, leansOn: 'usual' };
 }
 
@@ -265,7 +275,11 @@ function face(outlook: Outlook): Judgement {
     ...sharp.map(({ name }) => `${name} is sharp`),
     ...cooling.map(({ name }) => `${name} cools near the eyes`),
   );
-  const at: Grade = sharp.length + cooling.length > 0 ? 'marked' : grade(mean, 2.4, 3.2);
+  const found: Grade = sharp.length + cooling.length > 0 ? 'marked' : grade(mean, 2.4, 3.2);
+  const usedOn = outlook.formula.usedOn ?? 'body';
+  if (usedOn === 'face' && found !== 'calm') reasons.push('and it is meant for one');
+  // What is meant for hands need not suit a face; what does not suit one is still said, so that nobody sells it so.
+  const at: Grade = usedOn === 'hands' && found === 'some' ? 'calm' : found;
   const says = {
     calm: 'Nothing speaks against a face.',
     some: 'May clog some skins; informal ratings only.',

@@ -233,7 +233,7 @@ export function SizePanel() {
             {fill.full > 0 && `Fills ${fill.full} to the rim. `}
             {fill.leftMl < 1
               ? 'Nothing is left over.'
-              : `${litres(fill.leftMl)} (${grams(fill.leftG)}) ${fill.full > 0 ? 'left over' : 'in it'}, ${fill.leftBars} bars of its size.`}
+              : `${litres(fill.leftMl)} (${grams(fill.leftG)}) ${fill.full > 0 ? 'left over' : 'in it'}, enough for ${fill.leftBars === 1 ? 'one bar' : `${fill.leftBars} bars`} of its size.`}
           </p>
           <button
             type="button"

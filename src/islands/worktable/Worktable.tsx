@@ -15,9 +15,9 @@ import {
   useUndoKeys,
   type History,
 } from '../../ui/history';
+import { FindMaterial } from '../../ui/FindMaterial';
 import { SaveLine } from '../../ui/SaveLine';
 import { useSaving, type OnFile } from '../../ui/saving';
-import { AddLine } from './AddLine';
 import { BarPanel } from './BarPanel';
 import { BatterSettings } from './BatterSettings';
 import { TableContext, useTable, type Table } from './context';
@@ -269,8 +269,9 @@ export function Worktable({ data }: { data: WorktableData }) {
         <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
           <div>
             <Loads />
-            <AddLine
-              onAdd={({ material: found }) => {
+            <FindMaterial
+              label="Add a material"
+              onFound={({ material: found }) => {
                 add(found);
                 change(addLine(formula, found).formula, `add ${Date.now()}`);
                 focusAmount(found.name);

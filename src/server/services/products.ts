@@ -180,7 +180,7 @@ export async function assessProduct(
 }
 
 /** What a new bar starts from: plain, balanced, and all of it to be changed. */
-function starterFormula(name: string): Formula {
+export function starterFormula(name: string): Formula {
   const line = (id: string, material: string, value: number) => ({
     id,
     material,

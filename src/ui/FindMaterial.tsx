@@ -1,11 +1,18 @@
 import { useEffect, useState } from 'react';
 import { ComboBox, Input, Label, ListBox, ListBoxItem, Popover } from 'react-aria-components';
-import type { FoundMaterial } from '../../server/services/cupboard';
+import type { Material } from '../core/formula/types';
 
 const REST_MS = 120;
 
+export interface FoundMaterial {
+  material: Material;
+  /** Whether it stands in the maker's own cupboard, or only in the starter library. */
+  isOwn: boolean;
+}
+
 interface Props {
-  onAdd: (found: FoundMaterial) => void;
+  label: string;
+  onFound: (found: FoundMaterial) => void;
 }
 
 /** Finds materials as a few letters are typed. */
@@ -27,15 +34,15 @@ function useSearch(text: string): FoundMaterial[] {
   return found;
 }
 
-/** Adds a line by typing a few letters of a material. */
-export function AddLine({ onAdd }: Props) {
+/** Finds a material by a few letters of its name or ingredient name, the maker's own first. */
+export function FindMaterial({ label, onFound }: Props) {
   const [text, setText] = useState('');
   const found = useSearch(text);
   const add = (key: string | number | null) => {
     const chosen = found.find(({ material }) => material.id === key);
     if (!chosen) return;
     setText('');
-    onAdd(chosen);
+    onFound(chosen);
   };
   return (
     <ComboBox
@@ -48,7 +55,7 @@ export function AddLine({ onAdd }: Props) {
       allowsEmptyCollection
       className="mt-3 flex items-baseline gap-3"
     >
-      <Label className="font-medium">Add a material</Label>
+      <Label className="font-medium">{label}</Label>
       <Input className="field w-72" placeholder="a few letters, e.g. lav" />
       <Popover className="finder">
         <ListBox renderEmptyState={() => <p className="px-3 py-1.5 text-soft">Nothing by that name.</p>}>

@@ -1,0 +1,249 @@
+import { FileInput, Pencil, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import type { Governing } from '../../core/paperwork/governing';
+import type { MaterialDocument } from '../../server/repositories/materials';
+import type { CupboardEntry } from '../../server/services/materials';
+import { address, send } from '../../ui/api';
+import { dayInWords, ONE_OF_KIND_WORDS, percent, STANDING_WORDS } from '../../ui/words';
+import { LotsPanel } from './Lots';
+import { MaterialForm } from './MaterialForm';
+import { MixForm } from './MixForm';
+import { signsOf } from './standing';
+import { inWords } from '../worktable/view';
+
+interface Props {
+  entry: CupboardEntry;
+  entries: readonly CupboardEntry[];
+  today: string;
+  currency: string;
+  onChanged: (entry: CupboardEntry) => void;
+  onRemoved: () => void;
+}
+
+function paperTitle({ type, number, issuer, edition, issuedOn }: MaterialDocument): string {
+  const what = type === 'certificate' ? 'Certificate' : 'Allergen declaration';
+  return `${what} ${number}, ${issuer}${edition ? `, ${edition} edition` : ''}, ${dayInWords(issuedOn)}`;
+}
+
+function Paper({ paper, onWithdraw }: { paper: MaterialDocument; onWithdraw: () => void }) {
+  const facts = [
+    paper.maxPct !== undefined &&
+      `at most ${percent(paper.maxPct)} of the bar, category ${paper.category ?? '9'}`,
+    ...(paper.limits ?? []).map(
+      ({ constituent, maxPct }) => `${inWords(constituent)} at most ${percent(maxPct)}`,
+    ),
+    paper.flashPointC !== undefined && `flash point ${paper.flashPointC} °C`,
+    paper.vanillinPct !== undefined && `vanillin ${percent(paper.vanillinPct)}`,
+    paper.constituents && `${paper.constituents.length} constituents`,
+    paper.fileName && `read from ${paper.fileName}`,
+  ].filter(Boolean);
+  return (
+    <div className="flex items-start justify-between gap-3">
+      <span>
+        {paperTitle(paper)}
+        {facts.length > 0 && <span className="font-narrow text-soft"> · {facts.join(' · ')}</span>}
+      </span>
+      {paper.takenOn && (
+        <button
+          type="button"
+          className="icon-action"
+          aria-label={`Take ${paper.number} off the file`}
+          onClick={onWithdraw}
+        >
+          <Trash2 size={15} aria-hidden="true" />
+        </button>
+      )}
+    </div>
+  );
+}
+
+function Papers({ entry, onChanged }: Pick<Props, 'entry' | 'onChanged'>) {
+  const { material, papers } = entry;
+  const told = [papers.certificate, papers.allergens].filter(
+    (one): one is Governing<MaterialDocument> => one !== null,
+  );
+  const withdraw = async (id: string) => {
+    const answer = await send<CupboardEntry>('DELETE', address('materials', material.id, 'papers', id));
+    if (answer.ok) onChanged(answer.body);
+  };
+  return (
+    <section aria-label="Papers" className="border-b border-line py-2">
+      <div className="flex items-baseline justify-between">
+        <h3 className="text-lg">Papers</h3>
+        <a className="action py-0" href={`/cupboard/papers?material=${encodeURIComponent(material.id)}`}>
+          <FileInput size={15} aria-hidden="true" /> Read a paper in
+        </a>
+      </div>
+      {told.length === 0 && <p className="text-soft">None on file.</p>}
+      <ul>
+        {told.map(({ paper, others, reasons, ask }) => (
+          <li key={paper.id} className="border-b border-hair py-1 last:border-0">
+            <Paper paper={paper} onWithdraw={() => void withdraw(paper.id)} />
+            <p className="font-narrow text-soft">It counts: {reasons.join('; ')}.</p>
+            {ask && <p className="font-medium">{ask}</p>}
+            {others.map((other) => (
+              <div key={other.id} className="pl-4 text-soft">
+                <Paper paper={other} onWithdraw={() => void withdraw(other.id)} />
+              </div>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const range = (low: number, typical: number, high: number) =>
+  low === high ? percent(typical) : `${percent(low)} to ${percent(high)}`;
+
+function Holds({ entry: { material } }: Pick<Props, 'entry'>) {
+  const constituents = material.constituents ?? [];
+  return (
+    <section aria-label="What it holds" className="border-b border-line py-2">
+      <h3 className="text-lg">What it holds</h3>
+      <p>
+        {(material.inci ?? [])
+          .map(({ name, sharePct }) => (sharePct < 100 ? `${name} ${percent(sharePct)}` : name))
+          .join(', ') || 'No ingredient name on file.'}
+      </p>
+      {constituents.length > 0 && (
+        <p className="mt-1 font-narrow tabular-nums">
+          {constituents
+            .map(
+              ({ id, lowPct, typicalPct, highPct }) => `${inWords(id)} ${range(lowPct, typicalPct, highPct)}`,
+            )
+            .join(' · ')}
+        </p>
+      )}
+      <p className="eyebrow mt-1">
+        {[
+          material.saponification && `${material.saponification.naohPerGram} g of sodium hydroxide a gram`,
+          material.waterPct ? `water ${percent(material.waterPct)}` : null,
+          material.density && `${Number(material.density.toFixed(3))} g/mL in batter`,
+          material.bulkDensity && `${Number(material.bulkDensity.toFixed(3))} g/mL spooned`,
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      </p>
+      {(material.cautions ?? []).map((caution) => (
+        <p key={caution} className="mt-1">
+          {caution}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+function Uses({ entry: { uses } }: Pick<Props, 'entry'>) {
+  return (
+    <section aria-label="Used in" className="py-2">
+      <h3 className="text-lg">Used in</h3>
+      {uses.length === 0 && <p className="text-soft">No bar yet.</p>}
+      <ul className="flex flex-wrap gap-x-4">
+        {uses.map(({ product, name, through }) => (
+          <li key={`${product} ${through}`}>
+            <a className="text-ultra underline" href={`/bars/${product}`}>
+              {name}
+            </a>
+            {through && <span className="text-soft"> through {through}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Provenance({ entry }: Pick<Props, 'entry'>) {
+  const { material, supplier, mix } = entry;
+  const { provenance } = material;
+  const from = supplier ? `from ${supplier}` : mix ? 'mixed here' : 'your own';
+  return (
+    <p className="text-soft">
+      {mix ? 'Mix' : ONE_OF_KIND_WORDS[material.kind]}, {from}
+      {provenance &&
+        ` · figures ${STANDING_WORDS[provenance.standing]}, ${dayInWords(provenance.asOf)}: ${provenance.source}`}
+      {material.origin && ` · ${material.origin} origin`}
+    </p>
+  );
+}
+
+/** One material: its standing, papers, what it holds, lots, uses; and changing it. */
+export function MaterialPanel({ entry, entries, today, currency, onChanged, onRemoved }: Props) {
+  const [isEditing, setEditing] = useState(false);
+  const [fault, setFault] = useState<string | null>(null);
+  const { material, mix } = entry;
+  const remove = async () => {
+    const answer = await send('DELETE', address('materials', material.id));
+    if (answer.ok) onRemoved();
+    else setFault(answer.faults[0]!.message);
+  };
+  const done = (changed: CupboardEntry) => {
+    setEditing(false);
+    onChanged(changed);
+  };
+  const isBlend =
+    mix && (material.madeOf ?? []).every(({ kind }) => /fragrance|essentialOil|isolate/.test(kind));
+  return (
+    <section aria-label={material.name} className="sheet">
+      <div className="flex items-baseline justify-between gap-3">
+        <h2 className="text-xl">{material.name}</h2>
+        <span className="flex gap-2">
+          {isBlend && (
+            <a className="action py-0" href={`/scent?blend=${encodeURIComponent(material.id)}`}>
+              Scent desk
+            </a>
+          )}
+          <button type="button" className="action py-0" onClick={() => setEditing((was) => !was)}>
+            <Pencil size={14} aria-hidden="true" /> {isEditing ? 'Leave it' : 'Change'}
+          </button>
+          <button
+            type="button"
+            className="icon-action"
+            aria-label={`Remove ${material.name}`}
+            onClick={() => void remove()}
+          >
+            <Trash2 size={16} aria-hidden="true" />
+          </button>
+        </span>
+      </div>
+      <Provenance entry={entry} />
+      {fault && (
+        <p role="alert" className="text-madder">
+          {fault}
+        </p>
+      )}
+      <ul>
+        {signsOf(entry, today).map(({ full, grave }) => (
+          <li key={full} className={grave ? 'font-medium' : ''}>
+            {full}
+          </li>
+        ))}
+      </ul>
+      {isEditing &&
+        (mix ? (
+          <MixForm entries={entries} entry={entry} onDone={done} />
+        ) : (
+          <MaterialForm entry={entry} onDone={done} />
+        ))}
+      {!isEditing && (
+        <>
+          {mix && (
+            <p className="border-b border-line py-2">
+              {(material.madeOf ?? [])
+                .map(
+                  (part) =>
+                    `${entries.find((one) => one.material.id === part.material)?.material.name ?? inWords(part.material)} ${percent(part.sharePct)}`,
+                )
+                .join(', ')}
+              <span className="text-soft"> · its limits are those of its parts</span>
+            </p>
+          )}
+          {!mix && <Papers entry={entry} onChanged={onChanged} />}
+          <Holds entry={entry} />
+          <LotsPanel entry={entry} today={today} currency={currency} onChanged={onChanged} />
+          <Uses entry={entry} />
+        </>
+      )}
+    </section>
+  );
+}

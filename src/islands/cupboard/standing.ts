@@ -1,0 +1,43 @@
+/** What is to be minded about a material: missing or old papers, old bottles, low stock. */
+import type { Lot } from '../../core/making/cost';
+import { SCENT_KINDS } from '../../core/formula/mix';
+import { storageCaution } from '../../core/scent/storage';
+import type { CupboardEntry } from '../../server/services/materials';
+
+export interface Sign {
+  short: string;
+  full: string;
+  grave: boolean;
+}
+
+/** Grams left over all lots. */
+export function stockOf(lots: readonly Lot[]): number {
+  return lots.reduce((sum, { leftG }) => sum + leftG, 0);
+}
+
+/** Everything to mind about a material on a day, gravest first. */
+export function signsOf({ material, papers, lots, mix }: CupboardEntry, today: string): Sign[] {
+  const signs: Sign[] = [];
+  if (!mix && SCENT_KINDS.has(material.kind) && !papers.certificate) {
+    signs.push({
+      short: 'no certificate',
+      full: 'No certificate on file: every bar with it is unproven. Ask the supplier for one.',
+      grave: true,
+    });
+  }
+  if (papers.certificate?.ask) {
+    signs.push({ short: 'ask for paper', full: papers.certificate.ask, grave: false });
+  }
+  for (const lot of lots.filter(({ leftG }) => leftG > 0)) {
+    if (lot.bestBefore && lot.bestBefore < today) {
+      const full = `Lot ${lot.code} is past its best-before day, ${lot.bestBefore}.`;
+      signs.push({ short: 'past its day', full, grave: true });
+    }
+    const caution = storageCaution(material, lot.openedOn, today);
+    if (caution) signs.push({ short: 'opened long ago', full: `Lot ${lot.code}: ${caution}`, grave: false });
+  }
+  const seen = new Set<string>();
+  return signs
+    .filter(({ full }) => !seen.has(full) && seen.add(full))
+    .sort((a, b) => Number(b.grave) - Number(a.grave));
+}

@@ -1,0 +1,202 @@
+/** What the maker sees of a reading and may correct, and what is filed of it in the end. */
+import type { Constituent } from '../../core/formula/types';
+import type { Taken } from '../../core/paperwork/fields';
+import { BAR_SOAP_CATEGORY, type PaperReading } from '../../core/paperwork/read';
+import type { AcceptedPaper } from '../../server/services/materials';
+
+/** One field: its text, where it was taken from, what is asked about it and whether the maker looked. */
+export interface DraftField {
+  text: string;
+  /** Line of the paper; null where nothing was found and the maker types. */
+  line: number | null;
+  question: string | null;
+  isLooked: boolean;
+}
+
+export const FIELD_WORDS = {
+  number: 'Number',
+  issuer: 'Issued by',
+  issuedOn: 'Issued on',
+  edition: 'Edition of the standard',
+  maxPct: 'Most in a bar, category 9, %',
+  flashPointC: 'Flash point, °C',
+  vanillinPct: 'Vanillin, %',
+} as const;
+export type FieldKey = keyof typeof FIELD_WORDS;
+
+export interface DraftRow {
+  isTaken: boolean;
+  name: string;
+  cas: string;
+  /** The constituent it is held as. */
+  constituent: string | null;
+  low: string;
+  typical: string;
+  high: string;
+  lines: number[];
+  question: string | null;
+}
+
+export interface Draft {
+  material: string;
+  materialQuestion: string | null;
+  materialLine: number | null;
+  fields: Record<FieldKey, DraftField>;
+  takesCertificate: boolean;
+  otherCategories: { category: string; maxPct: number }[];
+  rows: DraftRow[];
+  questions: string[];
+}
+
+function field(taken: Taken<string | number> | null | undefined): DraftField {
+  if (!taken) return { text: '', line: null, question: null, isLooked: true };
+  const { value, line, question } = taken;
+  return { text: String(value), line, question, isLooked: question === null };
+}
+
+const plain = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, ' ')
+    .trim();
+
+/** Leads the name on the paper to a material in the cupboard; asks where it is not plainly the same. */
+function findMaterial(
+  reading: PaperReading,
+  materials: readonly { id: string; name: string }[],
+  wanted: string | null,
+): Pick<Draft, 'material' | 'materialQuestion' | 'materialLine'> {
+  const taken = reading.material;
+  const same = taken && materials.find(({ name }) => plain(name) === plain(taken.value));
+  const materialLine = taken?.line ?? null;
+  if (same && (!wanted || wanted === same.id))
+    return { material: same.id, materialQuestion: null, materialLine };
+  const said = taken ? `The paper speaks of “${taken.value}”.` : 'The paper names no material.';
+  if (wanted) return { material: wanted, materialQuestion: `${said} Is that this material?`, materialLine };
+  return {
+    material: same?.id ?? '',
+    materialQuestion: `${said} Choose the material it belongs to.`,
+    materialLine,
+  };
+}
+
+/** A draft of what might be filed, from a reading. */
+export function draftFrom(
+  reading: PaperReading,
+  materials: readonly { id: string; name: string }[],
+  wanted: string | null,
+): Draft {
+  const bar = reading.categories.find(({ value }) => value.category === BAR_SOAP_CATEGORY);
+  return {
+    ...findMaterial(reading, materials, wanted),
+    fields: {
+      number: field(reading.number),
+      issuer: field(reading.issuer),
+      issuedOn: field(reading.issuedOn),
+      edition: field(reading.edition),
+      maxPct: field(bar && { ...bar, value: bar.value.maxPct }),
+      flashPointC: field(reading.flashPointC),
+      vanillinPct: field(reading.vanillinPct),
+    },
+    takesCertificate: bar !== undefined,
+    otherCategories: reading.categories
+      .map(({ value }) => value)
+      .filter(({ category }) => category !== BAR_SOAP_CATEGORY),
+    rows: reading.rows.map((row) => ({
+      isTaken: row.question === null && row.constituent !== null,
+      name: row.name,
+      cas: row.cas.join(', '),
+      constituent: row.constituent,
+      low: String(row.lowPct),
+      typical: String(row.typicalPct),
+      high: String(row.highPct),
+      lines: row.lines,
+      question:
+        row.question ??
+        (row.constituent === null ? 'No rule here speaks of it; it need not be taken.' : null),
+    })),
+    questions: reading.questions,
+  };
+}
+
+const number = (text: string) => Number(text.trim().replace(',', '.') || NaN);
+const constituentId = (row: DraftRow) =>
+  row.constituent ??
+  row.name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+
+/** The ranges of the rows taken; rows of one constituent add up, as isomers do. */
+function constituentsOf(rows: readonly DraftRow[]): Constituent[] {
+  const byId = new Map<string, Constituent>();
+  for (const row of rows.filter(({ isTaken }) => isTaken)) {
+    const id = constituentId(row);
+    const sum = byId.get(id) ?? { id, lowPct: 0, typicalPct: 0, highPct: 0 };
+    sum.lowPct += number(row.low);
+    sum.typicalPct += number(row.typical);
+    sum.highPct += number(row.high);
+    byId.set(id, sum);
+  }
+  return [...byId.values()];
+}
+
+function rowFault({ name, low, typical, high }: DraftRow): string | null {
+  const [a, b, c] = [number(low), number(typical), number(high)];
+  if ([a, b, c].some((value) => !Number.isFinite(value) || value < 0 || value > 100))
+    return `${name}: give shares from 0 to 100 %.`;
+  return a <= b && b <= c ? null : `${name}: the range runs from low to high.`;
+}
+
+/** What stands in the way of filing a draft, in words; empty where nothing does. */
+export function faultsOf(draft: Draft): string[] {
+  const faults: string[] = [];
+  const takesRows = draft.rows.some(({ isTaken }) => isTaken);
+  if (!draft.material) faults.push('Choose the material the paper belongs to.');
+  if (!draft.takesCertificate && !takesRows) faults.push('Nothing is taken yet. Tick what should be filed.');
+  for (const [key, label] of Object.entries(FIELD_WORDS) as [FieldKey, string][]) {
+    const { question, isLooked, text } = draft.fields[key];
+    const belongs = draft.takesCertificate || key === 'number' || key === 'issuer' || key === 'issuedOn';
+    if (belongs && question !== null && !isLooked) faults.push(`${label}: tick that you have looked at it.`);
+    const isNumber = key === 'maxPct' || key === 'flashPointC' || key === 'vanillinPct';
+    if (belongs && isNumber && text.trim() !== '' && !Number.isFinite(number(text)))
+      faults.push(`${label}: give a number.`);
+  }
+  if (!draft.fields.number.text.trim()) faults.push('Number: the paper needs one to be told apart.');
+  if (!draft.fields.issuer.text.trim()) faults.push('Issued by: say who issued it.');
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(draft.fields.issuedOn.text)) faults.push('Issued on: give the day.');
+  if (draft.takesCertificate && draft.fields.maxPct.text.trim() === '')
+    faults.push('Most in a bar: a certificate needs its maximum for category 9.');
+  for (const row of draft.rows.filter(({ isTaken }) => isTaken)) faults.push(...[rowFault(row) ?? []].flat());
+  const together = constituentsOf(draft.rows).reduce((sum, { lowPct }) => sum + lowPct, 0);
+  if (together > 100.5) faults.push('The low ends of the rows taken add up to more than 100 %.');
+  return faults;
+}
+
+/** The papers to file: a certificate, an allergen declaration, or both. */
+export function papersFrom(draft: Draft, fileName: string): AcceptedPaper[] {
+  const { fields } = draft;
+  const optional = (key: FieldKey) => (fields[key].text.trim() === '' ? undefined : number(fields[key].text));
+  const common = {
+    number: fields.number.text.trim(),
+    issuer: fields.issuer.text.trim(),
+    issuedOn: fields.issuedOn.text,
+    fileName,
+  };
+  const papers: AcceptedPaper[] = [];
+  if (draft.takesCertificate) {
+    papers.push({
+      ...common,
+      type: 'certificate',
+      edition: fields.edition.text.trim() || null,
+      category: BAR_SOAP_CATEGORY,
+      maxPct: optional('maxPct'),
+      flashPointC: optional('flashPointC'),
+      vanillinPct: optional('vanillinPct'),
+      otherCategories: draft.otherCategories,
+    });
+  }
+  const constituents = constituentsOf(draft.rows);
+  if (constituents.length > 0) papers.push({ ...common, type: 'allergens', edition: null, constituents });
+  return papers;
+}

@@ -1,0 +1,247 @@
+import { Plus, Redo2, Undo2 } from 'lucide-react';
+import { useEffect, useMemo, useReducer, useState } from 'react';
+import type { MixPart } from '../../core/formula/mix';
+import type { CupboardEntry } from '../../server/services/materials';
+import type { ScentDeskData } from '../../server/services/scent';
+import { address, send } from '../../ui/api';
+import { historyReducer, startHistory, useUndoKeys } from '../../ui/history';
+import { SaveLine } from '../../ui/SaveLine';
+import { useSaving, type OnFile } from '../../ui/saving';
+import { BlendOutcome } from './BlendOutcome';
+import { BlendParts } from './BlendParts';
+import { benchFrom, tryBlend } from './reckoning';
+import { SendToBar } from './SendToBar';
+import { SolverPanel } from './SolverPanel';
+
+/** A blend as it lies on the desk. */
+interface Blend {
+  name: string;
+  parts: MixPart[];
+}
+
+const START_TOTAL_PCT = 2;
+
+function onFile(entry: CupboardEntry): OnFile<Blend> {
+  return {
+    revision: entry.revision,
+    savedAt: '',
+    value: { name: entry.material.name, parts: entry.mix ?? [] },
+  };
+}
+const writeBlend = (revision: number, { name, parts }: Blend) => ({ revision, name, parts });
+const readBlend = (body: unknown) => {
+  const { entry, stale } = body as { entry?: CupboardEntry; stale?: CupboardEntry };
+  return stale ? { stale: onFile(stale) } : { saved: onFile(entry!) };
+};
+
+interface DeskProps {
+  data: ScentDeskData;
+  entry: CupboardEntry;
+}
+
+/** One blend: its parts, what they bring, how far it goes, and the nearest that fits. */
+function Desk({ data, entry }: DeskProps) {
+  const loaded = useMemo(() => onFile(entry), [entry]);
+  const [history, dispatch] = useReducer(historyReducer<Blend>, loaded.value, startHistory<Blend>);
+  useUndoKeys(dispatch);
+  const blend = history.present;
+  const change = (part: Partial<Blend>, key: string) =>
+    dispatch({ type: 'change', value: { ...blend, ...part }, key, at: Date.now() });
+  const saving = useSaving<Blend>({
+    url: address('mixes', entry.material.id),
+    loaded,
+    value: blend,
+    savable: blend.name.trim() !== '' && blend.parts.some(({ parts }) => parts > 0),
+    write: writeBlend,
+    read: readBlend,
+  });
+  const users = entry.uses.map(({ product }) => product);
+  const [barId, setBarId] = useState(users[0] ?? data.bars[0]!.id);
+  const [totalPct, setTotalPct] = useState(START_TOTAL_PCT);
+  const bench = useMemo(() => benchFrom(data), [data]);
+  const bar = data.bars.find(({ id }) => id === barId) ?? data.bars[0]!;
+  const tried = useMemo(
+    () => tryBlend(bench, bar, blend.parts, totalPct),
+    [bench, bar, blend.parts, totalPct],
+  );
+  const nameOf = (id: string) => bench.material(id)?.name ?? id;
+  const settle = (takeTheirs: boolean) => {
+    if (saving.save.state !== 'stale') return;
+    const { newer } = saving.save;
+    if (takeTheirs) change(newer.value, 'theirs');
+    saving.carryOnFrom(newer);
+  };
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-2">
+        <input
+          className="field w-72 font-display text-xl font-semibold"
+          aria-label="Name of the blend"
+          value={blend.name}
+          onChange={(event) => change({ name: event.target.value }, 'name')}
+        />
+        <div className="ml-auto flex items-center gap-2">
+          <SaveLine
+            what="This blend"
+            save={saving.save}
+            onTakeTheirs={() => settle(true)}
+            onKeepMine={() => settle(false)}
+          />
+          <button
+            type="button"
+            className="action"
+            disabled={history.past.length === 0}
+            onClick={() => dispatch({ type: 'undo' })}
+          >
+            <Undo2 size={16} aria-hidden="true" /> Undo
+          </button>
+          <button
+            type="button"
+            className="action"
+            disabled={history.future.length === 0}
+            onClick={() => dispatch({ type: 'redo' })}
+          >
+            <Redo2 size={16} aria-hidden="true" /> Redo
+          </button>
+        </div>
+      </div>
+      <div className="grid gap-5 lg:grid-cols-[minmax(0,1fr)_25rem]">
+        <div>
+          <BlendParts
+            data={data}
+            parts={blend.parts}
+            tried={tried}
+            bars={data.bars}
+            barId={bar.id}
+            totalPct={totalPct}
+            onParts={(parts, key) => change({ parts }, key)}
+            onBar={setBarId}
+            onTotal={setTotalPct}
+          />
+          <BlendOutcome
+            data={data}
+            bench={bench}
+            bar={bar}
+            parts={blend.parts}
+            totalPct={totalPct}
+            tried={tried}
+            nameOf={nameOf}
+          />
+        </div>
+        <div>
+          <SolverPanel
+            key={bar.id}
+            bench={bench}
+            bar={bar}
+            parts={blend.parts}
+            totalPct={totalPct}
+            nameOf={nameOf}
+            onTake={(parts, total) => {
+              change({ parts }, `solved ${Date.now()}`);
+              setTotalPct(total);
+            }}
+          />
+          <SendToBar
+            data={data}
+            blend={{ id: entry.material.id, parts: blend.parts }}
+            uses={entry.uses}
+            totalPct={totalPct}
+            barId={bar.id}
+            flush={saving.flush}
+          />
+        </div>
+      </div>
+    </>
+  );
+}
+
+function NewBlend({ data, onMade }: { data: ScentDeskData; onMade: (entry: CupboardEntry) => void }) {
+  const [name, setName] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const start = async () => {
+    const first = data.scents[0];
+    if (!first) {
+      setFault('The cupboard holds no scents yet. Put one in first.');
+      return;
+    }
+    const parts = [{ material: first.material.id, parts: 1 }];
+    const answer = await send<CupboardEntry>('POST', address('mixes'), { name, parts });
+    if (answer.ok) onMade(answer.body);
+    else setFault(answer.faults[0]!.message);
+  };
+  return (
+    <form
+      className="mt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void start();
+      }}
+    >
+      <label>
+        <span className="eyebrow block">A new blend</span>
+        <input
+          className="field w-full"
+          placeholder="its name"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </label>
+      <button type="submit" className="action mt-1">
+        <Plus size={16} aria-hidden="true" /> Start
+      </button>
+      {fault && (
+        <p role="alert" className="text-madder">
+          {fault}
+        </p>
+      )}
+    </form>
+  );
+}
+
+/** Blends of oils: what each brings, which constituent binds, how far the whole can go, the nearest that fits. */
+export function ScentDesk({ data }: { data: ScentDeskData }) {
+  const [blends, setBlends] = useState(data.blends);
+  const [chosen, setChosen] = useState<string | null>(null);
+  useEffect(() => setChosen(new URLSearchParams(location.search).get('blend')), []);
+  const choose = (id: string) => {
+    setChosen(id);
+    window.history.replaceState(null, '', `?blend=${encodeURIComponent(id)}`);
+  };
+  const entry = blends.find(({ material }) => material.id === chosen) ?? blends[0];
+  return (
+    <div className="grid gap-5 lg:grid-cols-[11.5rem_minmax(0,1fr)]">
+      <section aria-label="Blends">
+        <ul>
+          {blends.map(({ material, uses }) => (
+            <li key={material.id}>
+              <button
+                type="button"
+                className="w-full cursor-pointer border-b border-hair py-1 text-left aria-[current=true]:font-semibold"
+                aria-current={material.id === entry?.material.id ? 'true' : undefined}
+                onClick={() => choose(material.id)}
+              >
+                {material.name}
+                <span className="block font-narrow font-normal text-soft">
+                  {uses.length === 0 ? 'in no bar' : uses.map(({ name }) => name).join(', ')}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        {blends.length === 0 && (
+          <p className="text-soft">
+            No blend yet. Give one a name; then add oils by parts and see what each of them brings.
+          </p>
+        )}
+        <NewBlend
+          data={data}
+          onMade={(made) => {
+            setBlends((all) => [...all, made]);
+            choose(made.material.id);
+          }}
+        />
+      </section>
+      <div>{entry && <Desk key={entry.material.id} data={data} entry={entry} />}</div>
+    </div>
+  );
+}
