@@ -1,5 +1,5 @@
 /** The store and the endpoints over it, each called as the server calls it. */
-import type { APIContext, APIRoute } from 'astro';
+import type { APIRoute } from 'astro';
 import { expect } from 'chai';
 import { rulebook } from '../../src/rulebook';
 import { addDocument, allMaterials } from '../../src/server/repositories/materials';
@@ -7,6 +7,8 @@ import { findProduct, keepVersion, keptVersions, saveFormula } from '../../src/s
 import { findCraftFigures, putCraftFigure } from '../../src/server/repositories/settings';
 import { searchMaterials, storedFor } from '../../src/server/services/cupboard';
 import { createProduct, rangeOverview, worktableData } from '../../src/server/services/products';
+import { daysBefore } from '../../src/demo/days';
+import { call, sending } from './call';
 import { DAY, demoDatabase, type TestDatabase } from './database';
 
 let test: TestDatabase;
@@ -21,28 +23,6 @@ after(async () => {
   await test.close();
 });
 
-async function call(
-  route: Promise<{ [method: string]: APIRoute }>,
-  method: string,
-  url: string,
-  init: RequestInit = {},
-  params = {},
-) {
-  const address = new URL(url, 'http://127.0.0.1');
-  const context = {
-    request: new Request(address, { method, ...init }),
-    url: address,
-    params,
-  } as unknown as APIContext;
-  const answer = (await (await route)[method]!(context)) as Response;
-  const isJson = answer.headers.get('content-type')?.includes('json');
-  return {
-    status: answer.status,
-    body: isJson ? ((await answer.json()) as Record<string, never>) : await answer.arrayBuffer(),
-  };
-}
-
-const sending = (body: string, type = 'application/json') => ({ body, headers: { 'content-type': type } });
 const assessRoute = () => import('../../src/pages/api/v1/assess') as never as Promise<{ POST: APIRoute }>;
 const formulaRoute = () =>
   import('../../src/pages/api/v1/products/[id]/formula') as never as Promise<{ PUT: APIRoute }>;
@@ -94,7 +74,10 @@ describe('store', () => {
     const held = (await allMaterials(test.db)).find(({ material }) => material.id === 'coal-and-violets')!;
     expect(held.documents.map(({ number }) => number)).to.deep.equal(['BA-1500', 'BA-1407']);
     const { limits } = (await storedFor(test.db)).material('coal-and-violets')!;
-    expect(limits!.map(({ maxPct }) => maxPct)).to.deep.equal([3.9]);
+    expect(limits!.map(({ maxPct, from, to }) => [maxPct, from, to])).to.deep.equal([
+      [3.9, DAY, null],
+      [4.5, daysBefore(DAY, 214), daysBefore(DAY, 1)],
+    ]);
     await test.db('documents').where('id', 'cert-new').delete();
   });
 

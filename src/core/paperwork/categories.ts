@@ -9,8 +9,11 @@ export interface CategoryMax {
   maxPct: number;
 }
 
-const CATEGORY = String.raw`(1[0-2]|[1-9])\s?\.?\s?([A-D])?`;
-const WITH_WORD = new RegExp(`^cat(?:egory|egories|\\.)?\\s*:?\\s*${CATEGORY}(?!\\d|[.,]\\d)\\s*(.*)$`, 'i');
+const CATEGORY = String.raw`(1[0-2]|[1-9])(?:\s?\.?\s?([A-D])(?![A-Za-z]))?`;
+const WITH_WORD = new RegExp(
+  `^cat(?:egory|egories|\\.)?\\s*:?\\s*${CATEGORY}(?!\\d|[.,]\\d)\\s*[:,–-]?\\s*(.*)$`,
+  'i',
+);
 const BARE = new RegExp(
   `^(?:class\\s*)?${CATEGORY}(?!\\d|[.,]\\d)(?:$|\\s*[-–:]\\s*|\\s+(?=[a-z(]))(.*)$`,
   'i',

@@ -53,7 +53,9 @@ function apart(line: PaperLine): Cell[] {
     const last = cell.text.lastIndexOf(numbers.at(-1)!) + numbers.at(-1)!.length;
     const place = (index: number) => cell.xPt + (cell.widthPt * index) / cell.text.length;
     const piece = (from: number, to: number): Cell => ({
-      text: cell.text.slice(from, to).replace(/^[\s,;:(-]+|[\s,;:)(-]+$/g, ''),
+      text: cell.text
+        .slice(from, to)
+        .replace(/^[\s,;:)(-]+|[\s,;:)(-]+(?:CAS(?: no\.?)?[\s,;:)(-]*)?$/gi, ''),
       xPt: place(from),
       widthPt: place(to) - place(from),
     });

@@ -91,7 +91,7 @@ function BroughtTable({ bench, tried, nameOf }: Props) {
               <th scope="row">{name}</th>
               {byOil.map((share, index) => (
                 <td key={materials[index]} className="text-right tabular-nums">
-                  {share > 0 ? percent(100 * share) : ''}
+                  {share > 0 ? percent(share) : ''}
                 </td>
               ))}
               <td className="text-right tabular-nums">{percent(highPct)}</td>

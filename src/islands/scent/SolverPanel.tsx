@@ -1,15 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Verdict } from '../../core/formula/answer';
 import type { MixPart } from '../../core/formula/mix';
 import type { Market } from '../../core/formula/types';
+import { effectOnProduct } from '../../core/loads/limits';
 import type { BlendAnswer, Bound, Demanded } from '../../core/scent/nearest';
 import { blendProgramme, type BlendDemand } from '../../core/scent/programme';
 import type { TryBar } from '../../server/services/scent';
 import { NumberField } from '../../ui/ReadField';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { percent, VERDICT_WORDS } from '../../ui/words';
+import { FORCE_WORDS, percent, VERDICT_WORDS } from '../../ui/words';
 import type { BlendReply, BlendTask } from '../../workers/blend-worker';
-import { inWords } from '../worktable/view';
+import { inWords, subjectName } from '../worktable/view';
 import { tryBlend, type Bench } from './reckoning';
 
 interface Props {
@@ -119,7 +119,10 @@ function Answer({ answer, demand, bench, bar, nameOf, onTake }: AnswerProps) {
   }
   const parts = partsOf(answer);
   const total = totalOf(answer, demand);
-  const again: Verdict | null = tryBlend(bench, bar, parts, total)?.assessment.verdict ?? null;
+  const again = tryBlend(bench, bar, parts, total)?.assessment ?? null;
+  const telling = again?.limits.find(
+    ({ force, verdict }) => effectOnProduct(force, verdict) === again.verdict,
+  );
   return (
     <div role="status">
       <p>
@@ -138,7 +141,11 @@ function Answer({ answer, demand, bench, bar, nameOf, onTake }: AnswerProps) {
       </ul>
       {again && (
         <p className="mt-1 flex items-center gap-2">
-          <VerdictMark verdict={again} size={16} /> Assessed again: {VERDICT_WORDS[again].toLowerCase()}
+          <VerdictMark verdict={again.verdict} size={16} /> Assessed again:{' '}
+          {VERDICT_WORDS[again.verdict].toLowerCase()}
+          {telling &&
+            again.verdict !== 'clear' &&
+            ` (${subjectName(telling, nameOf)}, ${FORCE_WORDS[telling.force].toLowerCase()})`}
         </p>
       )}
       {answer.bounds.length > 0 && (

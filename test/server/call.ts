@@ -1,0 +1,30 @@
+/** Calls an endpoint as the server calls it. */
+import type { APIContext, APIRoute } from 'astro';
+
+/** The answer of a route's method: its status, and its body as JSON or as bytes. */
+export async function call(
+  route: Promise<{ [method: string]: APIRoute }>,
+  method: string,
+  url: string,
+  init: RequestInit = {},
+  params = {},
+) {
+  const address = new URL(url, 'http://127.0.0.1');
+  const context = {
+    request: new Request(address, { method, ...init }),
+    url: address,
+    params,
+  } as unknown as APIContext;
+  const answer = (await (await route)[method]!(context)) as Response;
+  const isJson = answer.headers.get('content-type')?.includes('json');
+  return {
+    status: answer.status,
+    body: isJson ? ((await answer.json()) as Record<string, never>) : await answer.arrayBuffer(),
+  };
+}
+
+/** A request's body with its type. */
+export const sending = (body: string, type = 'application/json') => ({
+  body,
+  headers: { 'content-type': type },
+});
