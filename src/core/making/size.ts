@@ -84,10 +84,13 @@ export interface Fill {
   lastFilled: number;
 }
 
+/** A mould filled to within this share of it counts as full; no pour is more exact. */
+const FULL_WITHIN = 1e-3;
+
 /** Fills moulds one after the other; batter that does not fill one is left over for small moulds. */
 export function fillMoulds(volumeMl: number, pourG: number, mould: Mould): Fill {
   const whole = volumeMl / mould.volumeMl;
-  const full = Math.floor(whole + 1e-9);
+  const full = Math.floor(whole + FULL_WITHIN);
   const leftMl = Math.max(0, volumeMl - full * mould.volumeMl);
   return {
     full,

@@ -86,13 +86,13 @@ function bodyOf(draft: Draft, before: Material | null): Omit<Material, 'id'> & {
       highPct: number(high ?? typical ?? low ?? ''),
     })),
     limits:
-      own === null
+      own === null || !before
         ? others
         : [
             ...others,
             {
               id: OWN_LIMIT,
-              subject: { type: 'material', id: before?.id ?? '' },
+              subject: { type: 'material', id: before.id },
               maxPct: own,
               basis: 'fats',
               force: 'craft',

@@ -210,7 +210,7 @@ export function PaperTray({ data }: { data: PaperTrayData }) {
           Read it
         </button>
       </section>
-      <div aria-busy={busy} className="paper-window">
+      <div role="region" aria-label="The paper" aria-busy={busy} tabIndex={0} className="paper-window">
         {busy && <p role="status">Opening…</p>}
         {fault && (
           <p role="alert" className="border-l-4 border-madder bg-wash px-3 py-1.5">
@@ -226,7 +226,7 @@ export function PaperTray({ data }: { data: PaperTrayData }) {
         )}
         {filed && !paper && <Filed entry={filed} onNext={() => setFiled(null)} />}
       </div>
-      <section aria-label="What was read" className="sheet paper-window">
+      <section aria-label="What was read" tabIndex={0} className="sheet paper-window">
         {draft && paper ? (
           <>
             <h2 className="text-lg">{paper.fileName}</h2>

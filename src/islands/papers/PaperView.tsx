@@ -13,7 +13,9 @@ interface Props {
 /** The paper itself, with what was taken from it marked; the field looked at is pointed out. */
 export function PaperView({ paper, taken, pointed }: Props) {
   const first = useRef<HTMLElement>(null);
-  useEffect(() => first.current?.scrollIntoView({ block: 'nearest' }), [pointed]);
+  useEffect(() => {
+    first.current?.scrollIntoView({ block: 'nearest' });
+  }, [pointed]);
   const mark = (index: number) =>
     pointed.includes(index) ? 'paper-mark paper-mark-pointed' : taken.has(index) ? 'paper-mark' : '';
   if (paper.pages.length === 0) {

@@ -35,7 +35,7 @@ function Field({ draft, setDraft, onPoint, at }: Omit<Props, 'materials'> & { at
         <label className="flex items-start gap-1.5 text-[0.9rem] leading-tight">
           <input
             type="checkbox"
-            className="mt-0.5 accent-ultra"
+            className="accent-ultra"
             checked={field.isLooked}
             onChange={(event) => set({ isLooked: event.target.checked })}
           />

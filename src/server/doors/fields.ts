@@ -63,7 +63,7 @@ export function Id(): PropertyDecorator {
 
 /** A name for something, not blank. */
 export function Name(what: string): PropertyDecorator {
-  return all(Id(), Matches(/\S/, { message: `Give ${what} a name.`, ...code('length') }));
+  return all(Matches(/\S/, { message: `Give ${what} a name.`, ...code('length') }), Id());
 }
 
 /** Free text, possibly empty. */

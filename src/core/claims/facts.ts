@@ -1,0 +1,98 @@
+/** What the formula itself says of vegan, palm free, unscented and the like. */
+import { SCENT_KINDS } from '../formula/mix';
+import type { TraitMaterial } from '../formula/traits';
+import type { FactId } from './types';
+
+/** `holds` as far as the formula tells, `contradicted` by a line, or `open`: it cannot be told from the formula. */
+export type FactStanding = 'holds' | 'contradicted' | 'open';
+
+export interface Fact {
+  id: FactId;
+  standing: FactStanding;
+  /** Names of materials that contradict it or leave it open, or what is missing. */
+  because: string[];
+}
+
+/** What a line holds, mixes taken apart. */
+export interface FactLine {
+  material: TraitMaterial;
+}
+
+const PALM = /elaeis|palm (kernel )?(oil|stearin|olein)|palmate|palm kernelate/i;
+/** Often made from palm; only the supplier can tell. */
+const OFTEN_PALM =
+  /stearic acid|palmitic acid|glycerin|cetyl|cetearyl|stearyl|glyceryl|tocopher|sodium lauroyl/i;
+const MILK = /\blac\b|milk|cream|butter ?milk|yogurt|casein|whey|lactose/i;
+const PLANT_MILK = /\b(oat|almond|soya?|coconut|cocos|rice|avena|prunus|glycine)\b/i;
+const NUT =
+  /prunus amygdalus|almond|corylus|hazelnut|juglans|walnut|macadamia|pistacia|anacardium|cashew|bertholletia|brazil nut|carya|pecan|arachis|peanut/i;
+const GLUTEN = /triticum|wheat|hordeum|barley|secale|rye|avena|oat/i;
+
+type Judge = (lines: readonly FactLine[]) => Omit<Fact, 'id'>;
+
+function inciOf(material: TraitMaterial): string {
+  return [material.name, ...(material.inci ?? []).map(({ name }) => name)].join(' ');
+}
+
+function judged(against: string[], open: string[]): Omit<Fact, 'id'> {
+  if (against.length > 0) return { standing: 'contradicted', because: against };
+  return open.length > 0 ? { standing: 'open', because: open } : { standing: 'holds', because: [] };
+}
+
+function names(lines: readonly FactLine[], test: (material: TraitMaterial) => boolean): string[] {
+  return [...new Set(lines.filter(({ material }) => test(material)).map(({ material }) => material.name))];
+}
+
+function holdsNone(pattern: RegExp, except?: RegExp): Judge {
+  return (lines) =>
+    judged(
+      names(lines, (material) => pattern.test(inciOf(material)) && !except?.test(inciOf(material))),
+      names(lines, (material) => material.kind === 'fragrance').map((name) => `${name}: ask the supplier`),
+    );
+}
+
+const JUDGES: Record<FactId, Judge> = {
+  vegan: (lines) =>
+    judged(
+      names(lines, ({ origin }) => origin === 'animal'),
+      names(lines, ({ origin }) => origin === undefined).map((name) => `${name}: origin not on file`),
+    ),
+  palmFree: (lines) =>
+    judged(
+      names(lines, (material) => PALM.test(inciOf(material))),
+      names(lines, (material) => OFTEN_PALM.test(inciOf(material)) || material.kind === 'fragrance').map(
+        (name) => `${name}: often made from palm, ask the supplier`,
+      ),
+    ),
+  unscented: (lines) =>
+    judged(
+      names(lines, ({ kind }) => SCENT_KINDS.has(kind)),
+      [],
+    ),
+  natural: (lines) =>
+    judged(
+      names(
+        lines,
+        ({ origin, kind, inci }) =>
+          origin === 'synthetic' ||
+          kind === 'fragrance' ||
+          (inci ?? []).some(({ name }) => /^CI \d/.test(name)),
+      ),
+      ['Sodium hydroxide is made, not grown; say what you count as natural'],
+    ),
+  organic: () => judged([], ['No certification is on file here; without one the word is not yours to use']),
+  milkFree: holdsNone(MILK, PLANT_MILK),
+  nutFree: holdsNone(NUT),
+  glutenFree: holdsNone(GLUTEN),
+  crueltyFree: () =>
+    judged(
+      [],
+      ['The formula cannot tell; where testing on animals is banned for all, it sets nothing apart'],
+    ),
+  handmade: () => judged([], ['The formula cannot tell; keep a record of how it is made']),
+};
+
+/** Every fact about a formula whose lines hold these materials. */
+export function formulaFacts(lines: readonly FactLine[]): Fact[] {
+  return (Object.keys(JUDGES) as FactId[]).map((id) => ({ id, ...JUDGES[id](lines) }));
+}

@@ -1,0 +1,60 @@
+/** Claims: phrases in a maker's words, what class they fall in per market, and what the formula says of them. */
+import type { Market } from '../formula/types';
+
+/**
+ * `plain` says what it is and that it cleans; `cosmetic` promises an effect on the look or feel of skin;
+ * `medicine` treats, prevents, or acts on the body; `absolute` promises without bounds or compares;
+ * `composition` speaks of what is in the bar and can be checked against the formula.
+ */
+export const CLAIM_CLASSES = ['plain', 'cosmetic', 'medicine', 'absolute', 'composition'] as const;
+export type ClaimClass = (typeof CLAIM_CLASSES)[number];
+
+export const LANGUAGES = ['en', 'fr'] as const;
+export type Language = (typeof LANGUAGES)[number];
+
+/** What a composition claim speaks of. */
+export const FACTS = [
+  'vegan',
+  'palmFree',
+  'unscented',
+  'natural',
+  'organic',
+  'milkFree',
+  'nutFree',
+  'glutenFree',
+  'crueltyFree',
+  'handmade',
+] as const;
+export type FactId = (typeof FACTS)[number];
+
+/**
+ * A phrase as data. In `say`, words stand in order; `a|b` is either, `word*` any ending, `(word)` may be left
+ * out, `..` is a gap of up to two words.
+ */
+export interface ClaimPhrase {
+  id: string;
+  language: Language;
+  class: ClaimClass;
+  say: string[];
+  why: string;
+  /** A wording that does not claim it; empty where leaving it out is best. */
+  plainer: string;
+  fact?: FactId;
+  /** Markets in which it falls in another class. */
+  markets?: Partial<Record<Market, ClaimClass>>;
+  /** Set where a negation before it is part of the claim or does not undo it. */
+  ignoresNegation?: boolean;
+}
+
+export interface ClaimFinding {
+  phrase: string;
+  language: Language;
+  /** The words as they stand in the text, and where. */
+  words: string;
+  from: number;
+  to: number;
+  class: Record<Market, ClaimClass>;
+  fact: FactId | null;
+  why: string;
+  plainer: string;
+}

@@ -1,0 +1,258 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { startApplication, type Application } from './application';
+
+let application: Application;
+test.beforeAll(async () => {
+  application = await startApplication();
+});
+test.afterAll(() => application.stop());
+
+async function open(page: Page, path: string) {
+  await page.goto(application.url + path);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+}
+const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' }).getByRole('heading');
+const amountOf = (page: Page, name: string) => page.getByRole('textbox', { name: `Amount of ${name}` });
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
+/** Chooses a tab; a click before the island is awake is made again. */
+const tab = (page: Page, name: string) =>
+  expect(async () => {
+    await page.getByRole('tab', { name }).click();
+    await expect(page.getByRole('tab', { name })).toHaveAttribute('aria-selected', 'true', { timeout: 500 });
+  }).toPass();
+const loads = (page: Page) =>
+  page
+    .getByRole('region', { name: 'Loads' })
+    .getByRole('button', { name: /^Details of/ })
+    .allTextContents();
+
+async function noViolations(page: Page) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+}
+
+test('lines are put in another order by keys and by pointer, and undone', async ({ page }) => {
+  await open(page, '/bars/lamp-room');
+  expect(await loads(page)).toEqual(['Clove bud oil', 'Cinnamon leaf oil', 'Petitgrain oil']);
+  await page.getByRole('button', { name: 'Move Petitgrain oil' }).focus();
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(120);
+  await page.keyboard.press('ArrowUp');
+  await page.waitForTimeout(120);
+  await page.keyboard.press('Space');
+  await expect.poll(() => loads(page)).toEqual(['Clove bud oil', 'Petitgrain oil', 'Cinnamon leaf oil']);
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => loads(page)).toEqual(['Clove bud oil', 'Cinnamon leaf oil', 'Petitgrain oil']);
+
+  const from = (await page.getByRole('button', { name: 'Move Clove bud oil' }).boundingBox())!;
+  const to = (await page.getByRole('button', { name: 'Move Petitgrain oil' }).boundingBox())!;
+  await page.mouse.move(from.x + 5, from.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 5, from.y + 40, { steps: 5 });
+  await page.mouse.move(to.x + 5, to.y + 12, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(() => loads(page)).toEqual(['Cinnamon leaf oil', 'Petitgrain oil', 'Clove bud oil']);
+  await saved(page);
+});
+
+test('what-if moves verdicts without touching the bar, until it is put on the table', async ({ page }) => {
+  await open(page, '/bars/night-mail');
+  await tab(page, 'What if');
+  const panel = page.getByRole('region', { name: 'What if' });
+  await panel.getByLabel(/^of/).selectOption('Coal & Violets');
+  await panel.getByLabel(/^Load/).fill('120');
+  await expect(panel.getByRole('status')).toContainText('Over');
+  await expect(verdict(page)).toHaveText('Tight');
+  await panel.getByRole('button', { name: 'Back to what is' }).click();
+  await panel.getByLabel(/^Cured weighs/).fill('76');
+  await expect(panel.getByRole('status')).toContainText('Over'); // the drier the bar, the higher the load
+  await panel.getByRole('button', { name: 'Put this on the table' }).click();
+  await expect(verdict(page)).toHaveText('Over');
+  await page.keyboard.press('Control+z');
+  await expect(verdict(page)).toHaveText('Tight');
+  await panel.getByLabel('Rules as of').selectOption('31 Jul 2028');
+  await expect(panel.getByRole('status')).toContainText('Tight');
+});
+
+test('a batch is sized to a mould, and costs what its lots cost', async ({ page }) => {
+  await open(page, '/bars/first-light');
+  await tab(page, 'Size');
+  const panel = page.getByRole('region', { name: 'Size and cost' });
+  await expect(panel).toContainText('left over');
+  await panel.getByLabel(/^Mould[^s]/).selectOption('Slab, 2.90 L, 30 bars');
+  await panel.getByRole('button', { name: 'Size to fill 1 × Slab' }).click();
+  await expect(panel).toContainText('Fills 1 to the rim. Nothing is left over.');
+  await expect(panel).toContainText('2.90 L of batter');
+  await expect(panel.getByRole('textbox', { name: 'Bars from a batch' })).toHaveValue('30');
+  const cost = panel.getByRole('region', { name: 'Cost' });
+  await expect(cost).toContainText('a bar of 30');
+  await expect(cost).toContainText('Sodium hydroxide');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('textbox', { name: 'Fats in all' })).toHaveValue('1000');
+
+  await panel.getByText('My moulds').click();
+  await panel.getByLabel('Name').fill('Tin');
+  await panel.getByLabel('Holds, mL').fill('nothing');
+  await panel.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(panel.getByRole('alert')).toContainText('Give a number');
+  await panel.getByLabel('Holds, mL').fill('700');
+  await panel.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(panel.getByRole('listitem').filter({ hasText: 'Tin, 700 mL, 1 bars' })).toBeVisible();
+});
+
+test('an add-in moves from one portion to the other, and a bar becomes a variation', async ({ page }) => {
+  await open(page, '/bars/level-crossing');
+  const portions = page.getByRole('region', { name: 'Portions' });
+  const salt = portions.getByRole('row').filter({ hasText: 'Sea salt' });
+  await expect(salt).toContainText('none');
+  await salt.getByRole('radio', { name: 'white' }).check();
+  await expect(page.getByText('in portion white').last()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await tab(page, 'Bar');
+  await page.getByLabel('A variation named').fill('Level Crossing, no salt');
+  await page.getByRole('button', { name: 'Start a variation' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Level Crossing, no salt' })).toBeVisible();
+  await open(page, '/compare?left=level-crossing&right=level-crossing-no-salt');
+  await expect(page.getByText('The two formulas are the same.')).toBeVisible();
+  await page.getByLabel('On the right').selectOption('Night Mail, as it is');
+  await expect(page.getByText(/without Sea salt, fine \(32 % fats\)/)).toBeVisible();
+});
+
+test('a certificate is read from its PDF, corrected, accepted, and the verdict follows', async ({ page }) => {
+  await open(page, '/bars/branch-line');
+  await expect(verdict(page)).toHaveText('Unproven');
+  await open(page, '/cupboard/papers');
+  await page.getByRole('button', { name: /BA-1502 Wet Slate certificate/ }).click();
+  const read = page.getByRole('region', { name: 'What was read' });
+  await expect(read.getByLabel('Belongs to')).toHaveValue('wet-slate');
+  await expect(read.getByLabel(/^Most in a bar/)).toHaveValue('5.2');
+  await expect(page.getByRole('img', { name: 'Page 1 of BA-1502 Wet Slate certificate.pdf' })).toBeVisible();
+  await read.getByRole('button', { name: 'File what is ticked' }).click();
+  await expect(read.getByRole('alert')).toContainText('Flash point, °C: tick that you have looked at it.');
+  await read.getByLabel(/I have looked/).check();
+  await noViolations(page);
+  await read.getByLabel(/^Most in a bar/).fill('5,1');
+  await read.getByRole('button', { name: 'File what is ticked' }).click();
+  await expect(page.getByRole('status', { name: 'Filed' })).toContainText('Certificate BA-1502 counts');
+  await page.getByRole('link', { name: 'Branch Line' }).click();
+  await expect(verdict(page)).toHaveText('Clear');
+  await page.getByRole('button', { name: 'Details of Wet Slate' }).click();
+  await expect(
+    page.getByText(/Certificate BA-1502 of 2026-11-22 counts: the only one on file/),
+  ).toBeVisible();
+});
+
+test('pasted text is read; what cannot be opened says what to do; doubtful rows wait', async ({ page }) => {
+  await open(page, '/cupboard/papers?material=palmarosa-oil');
+  const chooser = page.locator('input[type=file]');
+  await chooser.setInputFiles({
+    name: 'broken.pdf',
+    mimeType: 'application/pdf',
+    buffer: Buffer.from('%PDF-1.4 broken'),
+  });
+  await expect(page.getByRole('alert').first()).toContainText('This PDF cannot be opened');
+  await chooser.setInputFiles({
+    name: 'x.bin',
+    mimeType: 'application/octet-stream',
+    buffer: Buffer.from([0, 1, 2]),
+  });
+  await expect(page.getByRole('alert').first()).toContainText('neither a PDF nor text');
+  await page
+    .getByLabel('Or paste its text')
+    .fill('Declaration NB-900\nIssued on 2026-11-20\nLinalool  78-70-7  3 %\nGeraniol  106-24-1  80 %');
+  await page.getByRole('button', { name: 'Read it' }).click();
+  const read = page.getByRole('region', { name: 'What was read' });
+  await expect(read.getByText('The paper names no material. Is that this material?')).toBeVisible();
+  await expect(read.getByLabel('Take Linalool')).not.toBeChecked();
+  await expect(read.getByLabel('Take Geraniol')).toBeChecked();
+  await read.getByLabel('Issued by').fill('Ninefold Botanicals');
+  await read.getByRole('button', { name: 'File what is ticked' }).click();
+  await page.getByRole('link', { name: 'See it in the cupboard' }).click();
+  const material = page.getByRole('region', { name: 'Palmarosa oil' });
+  await expect(material).toContainText('Allergen declaration NB-900');
+  await expect(material.getByRole('region', { name: 'What it holds' })).toContainText('Geraniol 80 %');
+  await material.getByRole('button', { name: 'Take NB-900 off the file' }).click();
+  await expect(material).not.toContainText('NB-900');
+});
+
+test('the cupboard by keyboard: finding, stepping, a lot, an own material and its ceiling', async ({
+  page,
+}) => {
+  await open(page, '/cupboard');
+  await page.getByLabel('Find').focus();
+  await page.keyboard.type('clay');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('region', { name: 'Grey clay' })).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  const pink = page.getByRole('region', { name: 'Pink clay' });
+  await expect(pink).toContainText('Ticket Office');
+  await pink.getByRole('button', { name: 'A lot' }).click();
+  await pink.getByLabel('Lot', { exact: true }).fill('K-77');
+  await pink.getByLabel('Bought, g').fill('some');
+  await page.keyboard.press('Enter');
+  await expect(pink.getByRole('alert').first()).toContainText('Give a number');
+  await pink.getByLabel('Bought, g').fill('750');
+  await page.keyboard.press('Enter');
+  await expect(pink.getByRole('row').filter({ hasText: 'K-77' })).toContainText('750 g of 750 g');
+
+  await page.getByRole('button', { name: 'A material or mix' }).click();
+  await page.getByRole('radio', { name: 'One of your own' }).check();
+  await page.getByLabel('Name', { exact: true }).fill('Platform dust');
+  await page.getByLabel('Kind').last().selectOption('Botanical');
+  await page.getByLabel(/^Ingredient names/).fill('Calluna Vulgaris Flower Powder');
+  await page.getByLabel(/^Your own ceiling/).fill('1');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  const own = page.getByRole('region', { name: 'Platform dust' });
+  await expect(own).toContainText('Calluna Vulgaris Flower Powder');
+
+  await open(page, '/bars/waiting-room');
+  await page.getByRole('combobox', { name: 'Add a material' }).fill('platform');
+  await page.getByRole('option', { name: /Platform dust/ }).click();
+  await amountOf(page, 'Platform dust').fill('2 %');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Platform dust' })).toContainText(
+    'Your own ceiling',
+  );
+  await expect(verdict(page)).toHaveText('Tight'); // advice never makes it worse
+});
+
+test('a blend: what binds, the nearest that fits solved and assessed again, sent to a bar', async ({
+  page,
+}) => {
+  await open(page, '/scent?blend=evening-departure');
+  const parts = page.getByRole('region', { name: 'Parts' });
+  await parts.getByLabel('In all').fill('4');
+  await expect(parts.getByRole('status')).toContainText('Over');
+  await expect(page.getByRole('region', { name: 'How far it can go' })).toContainText(
+    'Eugenol, at most 0.75 %',
+  );
+  const solver = page.getByRole('region', { name: 'Nearest blend that fits' });
+  await solver.getByRole('button', { name: 'Find it' }).click();
+  await expect(solver.getByRole('status')).toContainText('of the blend changes hands');
+  await expect(solver).toContainText('Eugenol at most 0.75 %');
+  await noViolations(page);
+  await solver.getByRole('button', { name: 'Take these parts' }).click();
+  await expect(parts.getByRole('status')).not.toContainText('Over');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(parts.getByRole('status')).toContainText('Over');
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await saved(page);
+
+  await solver.getByLabel('hold each part').check();
+  await solver.getByLabel('Each part may move by').fill('0');
+  await parts.getByLabel('Parts of Clove bud oil').fill('80');
+  await solver.getByRole('button', { name: 'Find it' }).click();
+  await expect(solver.getByRole('status')).toContainText('Nothing fits. These do not go together');
+  await expect(solver.getByRole('status')).toContainText('4 % of the fats in all');
+  await page.keyboard.press('Control+z');
+
+  const bars = page.getByRole('region', { name: 'Bars' });
+  await bars.getByLabel(/^Bar/).selectOption('Waiting Room');
+  await bars.getByRole('button', { name: 'Add 4 % of the fats' }).click();
+  await bars.getByRole('status').getByRole('link', { name: 'Waiting Room' }).click();
+  await expect(amountOf(page, 'Evening departure')).toHaveValue('4 % fats');
+  await expect(verdict(page)).toHaveText('Tight');
+  await expect(page.getByTestId('list-text')).toContainText('Parfum');
+});
