@@ -1,15 +1,25 @@
 /** Fills an empty database with the made-up demo. */
 import type { Knex } from 'knex';
+import { addMonths, formatISO, parseISO } from 'date-fns';
 import { libraryMaterial } from '../library';
 import { addToInbox } from '../server/repositories/inbox';
 import { putLot } from '../server/repositories/lots';
 import { addDocument, addMix, putMaterial } from '../server/repositories/materials';
 import { addProduct } from '../server/repositories/products';
 import { putMaker, putMoulds } from '../server/repositories/settings';
+import { saveWrap, type Wrap } from '../server/repositories/wraps';
+import { wrapData } from '../server/services/wrap';
 import { demoProducts } from './bars';
 import { DEMO_MAKER, demoMaterials } from './materials';
 import { demoPapers } from './papers';
 import { DEMO_MIXES, DEMO_MOULDS, demoLots } from './stores';
+
+const KEEPS_MONTHS = 24;
+
+/** The durability the makers state: two years from the day, to the month. */
+function keepsFrom(today: string): Wrap['durability'] {
+  return { months: KEEPS_MONTHS, endsOn: formatISO(addMonths(parseISO(today), KEEPS_MONTHS)).slice(0, 7) };
+}
 
 /** Seeds the demo as of a day unless there are products already. True when it seeded. */
 export async function seedDemo(db: Knex, today: string): Promise<boolean> {
@@ -30,8 +40,11 @@ export async function seedDemo(db: Knex, today: string): Promise<boolean> {
     for (const { id, fileName, mime, receivedOn, bytes } of papers) {
       await addToInbox(trx, { id, fileName, mime, receivedOn, filedOn: null }, bytes);
     }
+    const savedAt = `${today}T08:00:00.000Z`;
     for (const { product, formula } of demoProducts(today)) {
-      await addProduct(trx, product, formula, `${today}T08:00:00.000Z`);
+      await addProduct(trx, product, formula, savedAt);
+      const { wrap } = (await wrapData(trx, product.id)).stored;
+      await saveWrap(trx, product.id, 0, { ...wrap, durability: keepsFrom(today) }, savedAt);
     }
   });
   return true;

@@ -29,7 +29,8 @@ export function answerJson(body: unknown, status = 200): Response {
   });
 }
 
-async function readBytes(request: Request): Promise<Uint8Array> {
+/** Reads a body within the largest size; 413 over it. */
+export async function readBytes(request: Request): Promise<Uint8Array> {
   const tooLarge = () =>
     fault(413, 'too-large', `The body is over ${LARGEST_BODY} bytes. Send less at once.`);
   if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BODY) throw tooLarge();

@@ -172,3 +172,40 @@ export const CONCERN_WORDS = {
   children: 'Caution for small children',
   oxidises: 'Takes up oxygen once opened: keep cool, dark, full and closed',
 } as const;
+
+export const CLAIM_CLASS_WORDS = {
+  plain: 'plain',
+  cosmetic: 'a cosmetic claim',
+  medicine: 'a medicine claim',
+  absolute: 'a promise without bounds',
+  composition: 'about what is in it',
+} as const;
+
+export const FACT_STANDING_WORDS = {
+  holds: 'holds by the formula',
+  contradicted: 'contradicted by the formula',
+  open: 'cannot be told from the formula',
+} as const;
+
+export const FACT_WORDS = {
+  vegan: 'Vegan',
+  palmFree: 'Palm free',
+  unscented: 'Unscented',
+  natural: 'Natural',
+  organic: 'Organic',
+  milkFree: 'Milk free',
+  nutFree: 'Nut free',
+  glutenFree: 'Gluten free',
+  crueltyFree: 'Cruelty free',
+  handmade: 'Handmade',
+} as const;
+
+export const SHAPE_WORDS = {
+  band: 'Band around the bar',
+  sticker: 'Sticker',
+  round: 'Round sticker',
+  box: 'Box',
+  tag: 'Hang tag',
+  leaflet: 'Leaflet, folded',
+  notice: 'Notice for the shelf',
+} as const;

@@ -1,7 +1,7 @@
 /** The cupboard over HTTP: own materials, papers, lots, mixes, the inbox, and bars' details and variations. */
 import type { APIRoute } from 'astro';
 import { expect } from 'chai';
-import { assessProduct, comparedSide, worktableData } from '../../src/server/services/products';
+import { assessEverywhere, comparedSide, worktableData } from '../../src/server/services/products';
 import { cupboardEntries, cupboardEntry, type CupboardEntry } from '../../src/server/services/materials';
 import { storedFor } from '../../src/server/services/cupboard';
 import { call, sending } from './call';
@@ -125,7 +125,8 @@ describe('papers on file', () => {
   };
 
   it('change the verdict from their day on, say which counts and why, and can be taken off again', async () => {
-    const verdict = async () => (await assessProduct(test.db, 'night-mail', 'EU')).assessment.verdict;
+    const verdict = async () =>
+      (await assessEverywhere(test.db, 'night-mail')).assessment.markets[0]!.verdict;
     expect(await verdict()).to.equal('tight');
     const params = { id: 'coal-and-violets' };
     const filed = await ask('papers', 'POST', { papers: [revision], inbox: 'ba-1407-r2' }, params);

@@ -25,6 +25,8 @@ export interface PlacedText {
   xMm: number;
   yMm: number;
   element: string;
+  /** Set where it stands past the room there is; such a label is not printed. */
+  isOver?: boolean;
 }
 
 export interface PlacedRule {
@@ -33,21 +35,53 @@ export interface PlacedRule {
   x2Mm: number;
   y2Mm: number;
   weightMm: number;
+  /** A fold or a hole is drawn on screen only. */
+  isGuide?: boolean;
 }
 
-/** What the maker has to see: text that does not fit, a character that cannot be drawn, a missing element. */
+/** A filled bar of a barcode. */
+export interface PlacedBar {
+  xMm: number;
+  yMm: number;
+  widthMm: number;
+  heightMm: number;
+}
+
+export interface PlacedImage extends PlacedBar {
+  /** Key under which the caller keeps the picture. */
+  key: string;
+}
+
+/** What the maker has to see. `blocks` keeps a label from being printed. */
 export interface LabelFinding {
   element: string;
-  code: 'does-not-fit' | 'cannot-draw' | 'missing';
+  code: 'does-not-fit' | 'cannot-draw' | 'missing' | 'contrast' | 'net-position' | 'barcode' | 'format';
   message: string;
+  /** What the market allows instead. */
+  waysOut?: string[];
+}
+
+/** A height as measured against what is asked for. */
+export interface MeasuredHeight {
+  element: string;
+  what: 'x-height' | 'digits';
+  heightMm: number;
+  leastMm: number;
+  source: string;
 }
 
 export interface Layout {
   widthMm: number;
   heightMm: number;
+  outline: 'rect' | 'disc';
+  paper: string;
+  ink: string;
   texts: PlacedText[];
   rules: PlacedRule[];
+  bars: PlacedBar[];
+  images: PlacedImage[];
   findings: LabelFinding[];
+  heights: MeasuredHeight[];
 }
 
 export interface Box {
@@ -65,43 +99,156 @@ export interface TextStyle {
   leading: number;
 }
 
-/** Breaks text into lines no wider than the width. A word wider than the line is broken between letters. */
-export function breakLines(text: string, style: TextStyle, widthMm: number, metrics: Metrics): string[] {
-  const fits = (candidate: string) => metrics.width(candidate, style.face, style.sizeMm) <= widthMm;
-  const lines: string[] = [];
-  let line = '';
-  for (const word of text.split(/\s+/).filter(Boolean)) {
-    const joined = line ? `${line} ${word}` : word;
-    if (fits(joined)) {
-      line = joined;
-      continue;
-    }
-    if (line) lines.push(line);
-    line = word;
-    while (!fits(line) && [...line].length > 1) {
-      const letters = [...line];
-      let count = letters.length - 1;
-      while (count > 1 && !fits(letters.slice(0, count).join(''))) count--;
-      lines.push(letters.slice(0, count).join(''));
-      line = letters.slice(count).join('');
-    }
+/** Part of the size from the top of a line to its baseline. */
+const ASCENT = 0.8;
+
+/** A place that text flows through: a box, or the part of a disc between two heights. */
+export interface Region extends Box {
+  /** The disc that bounds the lines, where it is one. */
+  disc?: { xMm: number; yMm: number; radiusMm: number };
+}
+
+/** The room for a line whose top is at a height: where it may start and how wide it may be. */
+export function lineRoom(region: Region, topMm: number, sizeMm: number): { xMm: number; widthMm: number } {
+  if (!region.disc) return { xMm: region.xMm, widthMm: region.widthMm };
+  const { xMm, yMm, radiusMm } = region.disc;
+  const far = Math.max(Math.abs(topMm - yMm), Math.abs(topMm + sizeMm - yMm));
+  const half = far < radiusMm ? Math.sqrt(radiusMm * radiusMm - far * far) : 0;
+  return { xMm: xMm - half, widthMm: 2 * half };
+}
+
+/** Takes as many words as a width holds; a word wider than the line is broken between letters. */
+export function takeLine(
+  words: readonly string[],
+  style: TextStyle,
+  widthMm: number,
+  metrics: Metrics,
+): { text: string; rest: string[] } {
+  const fits = (text: string) => metrics.width(text, style.face, style.sizeMm) <= widthMm;
+  let count = 0;
+  let text = '';
+  while (count < words.length) {
+    const joined = text ? `${text} ${words[count]}` : words[count]!;
+    if (!fits(joined)) break;
+    text = joined;
+    count++;
   }
-  if (line) lines.push(line);
+  if (count > 0) return { text, rest: words.slice(count) };
+  const letters = [...(words[0] ?? '')];
+  let kept = Math.max(1, letters.length - 1);
+  while (kept > 1 && !fits(letters.slice(0, kept).join(''))) kept--;
+  const tail = letters.slice(kept).join('');
+  return { text: letters.slice(0, kept).join(''), rest: [...(tail ? [tail] : []), ...words.slice(1)] };
+}
+
+/** The words of a text. */
+export function wordsOf(text: string): string[] {
+  return text.split(/\s+/).filter(Boolean);
+}
+
+/** Breaks text into lines no wider than the width. */
+export function breakLines(text: string, style: TextStyle, widthMm: number, metrics: Metrics): string[] {
+  const lines: string[] = [];
+  for (let words = wordsOf(text); words.length > 0;) {
+    const line = takeLine(words, style, widthMm, metrics);
+    lines.push(line.text);
+    words = line.rest;
+  }
   return lines;
 }
 
-/** Places lines from the top of a box down; gives the height they take, which may exceed the box. */
-export function placeLines(layout: Layout, lines: readonly string[], style: TextStyle, box: Box): number {
-  const step = style.sizeMm * style.leading;
-  lines.forEach((text, index) => {
-    layout.texts.push({
-      text,
-      face: style.face,
-      sizeMm: style.sizeMm,
-      xMm: box.xMm,
-      yMm: box.yMm + style.sizeMm * 0.8 + index * step,
-      element: style.element,
-    });
+/** Puts one line of text at a top left. */
+export function putLine(
+  layout: Layout,
+  text: string,
+  style: TextStyle,
+  xMm: number,
+  topMm: number,
+  isOver = false,
+): void {
+  layout.texts.push({
+    text,
+    face: style.face,
+    sizeMm: style.sizeMm,
+    xMm,
+    yMm: topMm + style.sizeMm * ASCENT,
+    element: style.element,
+    ...(isOver ? { isOver } : {}),
   });
-  return lines.length === 0 ? 0 : style.sizeMm + (lines.length - 1) * step;
+}
+
+/** An empty label. */
+export function emptyLayout(
+  widthMm: number,
+  heightMm: number,
+  look: { paper: string; ink: string; outline?: Layout['outline'] },
+): Layout {
+  return {
+    widthMm,
+    heightMm,
+    outline: look.outline ?? 'rect',
+    paper: look.paper,
+    ink: look.ink,
+    texts: [],
+    rules: [],
+    bars: [],
+    images: [],
+    findings: [],
+    heights: [],
+  };
+}
+
+/** Where a flow stands. */
+export interface Flow {
+  regions: readonly Region[];
+  region: number;
+  topMm: number;
+  /** Millimetres of height that the text lacks so far. */
+  lacksMm: number;
+}
+
+/** Starts a flow at the top of the first region. */
+export function startFlow(regions: readonly Region[]): Flow {
+  return { regions, region: 0, topMm: regions[0]!.yMm, lacksMm: 0 };
+}
+
+/** Moves on until a line of a size has room; past the last region it goes on below and counts what is lacking. */
+function nextLine(flow: Flow, sizeMm: number): Region {
+  const bottom = () => flow.regions[flow.region]!.yMm + flow.regions[flow.region]!.heightMm;
+  while (flow.topMm + sizeMm > bottom() + 1e-9 && flow.region < flow.regions.length - 1) {
+    flow.region++;
+    flow.topMm = flow.regions[flow.region]!.yMm;
+  }
+  return flow.regions[flow.region]!;
+}
+
+const NARROWEST_MM = 4;
+
+/** Flows a text through the regions; answers how much height it lacked in the end, 0 where it fits. */
+export function flowText(
+  layout: Layout,
+  text: string,
+  style: TextStyle,
+  flow: Flow,
+  metrics: Metrics,
+): number {
+  let words = wordsOf(text);
+  const stepMm = style.sizeMm * style.leading;
+  while (words.length > 0) {
+    const region = nextLine(flow, style.sizeMm);
+    const isOver = flow.topMm + style.sizeMm > region.yMm + region.heightMm + 1e-9;
+    const room = lineRoom(region, flow.topMm, style.sizeMm);
+    const widthMm = Math.max(room.widthMm, isOver ? NARROWEST_MM * 3 : 0);
+    if (widthMm < NARROWEST_MM && !isOver) {
+      flow.topMm += stepMm;
+      continue;
+    }
+    const line = takeLine(words, style, widthMm, metrics);
+    const blankMm = region.disc ? room.widthMm - metrics.width(line.text, style.face, style.sizeMm) : 0;
+    putLine(layout, line.text, style, room.xMm + Math.max(0, blankMm) / 2, flow.topMm, isOver);
+    if (isOver) flow.lacksMm += stepMm;
+    flow.topMm += stepMm;
+    words = line.rest;
+  }
+  return flow.lacksMm;
 }

@@ -1,4 +1,4 @@
-import { Columns2, Printer, Redo2, Undo2 } from 'lucide-react';
+import { Columns2, Printer, Redo2, Tag, Undo2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import type { School } from '../../core/formula/answer';
@@ -22,7 +22,6 @@ import { BarPanel } from './BarPanel';
 import { BatterSettings } from './BatterSettings';
 import { TableContext, useTable, type Table } from './context';
 import { addLine } from './edits';
-import { LabelPanel } from './LabelPanel';
 import { BatterLines, Loads } from './Lines';
 import { AdvicePanel, ListPanel, NotesPanel, VerdictPanel } from './Outcome';
 import { OutlookPanel } from './OutlookPanel';
@@ -115,6 +114,9 @@ function Tools({ history, dispatch }: ToolsProps) {
       <a className="action" href={`/compare?left=${encodeURIComponent(id)}`}>
         <Columns2 size={16} aria-hidden="true" /> Compare
       </a>
+      <a className="action" href={`/wrap/${encodeURIComponent(id)}`}>
+        <Tag size={16} aria-hidden="true" /> Wrap
+      </a>
       <a className="action" href={`/bars/${encodeURIComponent(id)}/sheet`}>
         <Printer size={16} aria-hidden="true" /> Sheet
       </a>
@@ -154,7 +156,6 @@ function Side({ remedies, onKept }: SideProps) {
         <Tab id="whatif">What if</Tab>
         <Tab id="size">Size</Tab>
         <Tab id="versions">Versions</Tab>
-        <Tab id="label">Label</Tab>
         <Tab id="bar">Bar</Tab>
       </TabList>
       <TabPanel id="leads">
@@ -174,9 +175,6 @@ function Side({ remedies, onKept }: SideProps) {
       </TabPanel>
       <TabPanel id="versions">
         <VersionsPanel onKept={onKept} />
-      </TabPanel>
-      <TabPanel id="label">
-        <LabelPanel school={school} />
       </TabPanel>
       <TabPanel id="bar">
         <BarPanel />

@@ -75,3 +75,20 @@ export const fontMetrics: Metrics = {
     return [...new Set(text)].filter((letter) => !files.some((file) => holds(file, letter)));
   },
 };
+
+/** Outlines of a line of text as SVG path data; its baseline starts at (xMm, yMm). */
+export function glyphPaths(text: string, face: Face, sizeMm: number, xMm: number, yMm: number): string {
+  let x = xMm;
+  const drawn: string[] = [];
+  for (const run of runsOf(text, face)) {
+    const scale = sizeMm / run.file.font.unitsPerEm;
+    const { glyphs, positions } = run.file.font.layout(run.text);
+    glyphs.forEach((glyph, index) => {
+      const { xAdvance, xOffset, yOffset } = positions[index]!;
+      const path = glyph.path.scale(scale, -scale).translate(x + xOffset * scale, yMm - yOffset * scale);
+      drawn.push(path.toSVG());
+      x += xAdvance * scale;
+    });
+  }
+  return drawn.join('').replace(/-?\d+\.\d{4,}/g, (digits) => String(Number(Number(digits).toFixed(3))));
+}

@@ -1,41 +1,169 @@
-/** Draws a layout as a one-page PDF with embedded fonts and text that can be selected. */
+/** Draws a layout as PDF with embedded fonts and text that can be selected: one up with bleed, or many on a sheet. */
 import PDFDocument from 'pdfkit';
 import type { Layout } from '../../core/labels/layout';
 import { runsOf, runWidth } from './fonts';
+import type { Picture } from './svg';
 
 /** Points in a millimetre: 72 to the inch, 25.4 mm to the inch. */
 const POINTS_PER_MM = 72 / 25.4;
+/** Past the trim the paper's colour goes on, so that a cut a hair off shows no white. */
+const BLEED_MM = 3;
+const MARK_MM = 4;
+const MARK_GAP_MM = 1;
+const SHEET_MARGIN_MM = 10;
+const SHEET_GAP_MM = 6;
 
-function drawTexts(document: PDFKit.PDFDocument, layout: Layout): void {
+export const SHEETS = { A4: [210, 297], Letter: [215.9, 279.4] } as const;
+export type Sheet = keyof typeof SHEETS;
+
+type Document = PDFKit.PDFDocument;
+const pt = (mm: number) => mm * POINTS_PER_MM;
+
+function drawTexts(document: Document, layout: Layout): void {
   for (const { text, face, sizeMm, xMm, yMm } of layout.texts) {
-    const size = sizeMm * POINTS_PER_MM;
-    let x = xMm * POINTS_PER_MM;
+    const size = pt(sizeMm);
+    let x = pt(xMm);
     for (const run of runsOf(text, face)) {
       document.registerFont(run.file.name, run.file.data);
-      document.font(run.file.name).fontSize(size);
-      document.text(run.text, x, yMm * POINTS_PER_MM, { lineBreak: false, baseline: 'alphabetic' });
+      document.font(run.file.name).fontSize(size).fillColor(layout.ink);
+      document.text(run.text, x, pt(yMm), { lineBreak: false, baseline: 'alphabetic' });
       x += runWidth(run, size);
     }
   }
 }
 
-/** The PDF of a layout; its page is the label itself. `title` stands in the document's properties. */
-export function layoutPdf(layout: Layout, title: string): Promise<Uint8Array> {
+function drawGround(
+  document: Document,
+  { widthMm, heightMm, outline, paper }: Layout,
+  bleedMm: number,
+): void {
+  if (/^#f{6}$/i.test(paper)) return;
+  document.fillColor(paper);
+  if (outline === 'disc')
+    document.circle(pt(widthMm / 2), pt(heightMm / 2), pt(widthMm / 2 + bleedMm)).fill();
+  else
+    document.rect(pt(-bleedMm), pt(-bleedMm), pt(widthMm + 2 * bleedMm), pt(heightMm + 2 * bleedMm)).fill();
+}
+
+/** Draws a label with its top left at the document's present origin. */
+function drawLabel(
+  document: Document,
+  layout: Layout,
+  pictures: ReadonlyMap<string, Picture>,
+  bleedMm: number,
+): void {
+  drawGround(document, layout, bleedMm);
+  for (const { key, xMm, yMm, widthMm, heightMm } of layout.images) {
+    const picture = pictures.get(key);
+    if (picture?.mime === 'image/png')
+      document.image(picture.data, pt(xMm), pt(yMm), { width: pt(widthMm), height: pt(heightMm) });
+  }
+  for (const { x1Mm, y1Mm, x2Mm, y2Mm, weightMm, isGuide } of layout.rules) {
+    if (isGuide) continue;
+    document.moveTo(pt(x1Mm), pt(y1Mm)).lineTo(pt(x2Mm), pt(y2Mm)).lineWidth(pt(weightMm)).stroke(layout.ink);
+  }
+  for (const { xMm, yMm, widthMm, heightMm } of layout.bars) {
+    document.rect(pt(xMm), pt(yMm), pt(widthMm), pt(heightMm)).fill(layout.ink);
+  }
+  drawTexts(document, layout);
+}
+
+/** Short lines outside the corners, where to cut. */
+function drawCutMarks(document: Document, { widthMm, heightMm }: Layout, gapMm: number): void {
+  document.lineWidth(0.25).strokeColor('#000000');
+  for (const xMm of [0, widthMm]) {
+    for (const [fromMm, toMm] of [
+      [-gapMm, -gapMm - MARK_MM],
+      [heightMm + gapMm, heightMm + gapMm + MARK_MM],
+    ] as const)
+      document.moveTo(pt(xMm), pt(fromMm)).lineTo(pt(xMm), pt(toMm)).stroke();
+  }
+  for (const yMm of [0, heightMm]) {
+    for (const [fromMm, toMm] of [
+      [-gapMm, -gapMm - MARK_MM],
+      [widthMm + gapMm, widthMm + gapMm + MARK_MM],
+    ] as const)
+      document.moveTo(pt(fromMm), pt(yMm)).lineTo(pt(toMm), pt(yMm)).stroke();
+  }
+}
+
+function finished(document: Document): Promise<Uint8Array> {
   return new Promise((resolve, reject) => {
-    const size: [number, number] = [layout.widthMm * POINTS_PER_MM, layout.heightMm * POINTS_PER_MM];
-    const document = new PDFDocument({ size, margin: 0, info: { Title: title, Creator: 'Proportia' } });
     const chunks: Buffer[] = [];
     document.on('data', (chunk: Buffer) => chunks.push(chunk));
     document.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
     document.on('error', reject);
-    for (const { x1Mm, y1Mm, x2Mm, y2Mm, weightMm } of layout.rules) {
-      document
-        .moveTo(x1Mm * POINTS_PER_MM, y1Mm * POINTS_PER_MM)
-        .lineTo(x2Mm * POINTS_PER_MM, y2Mm * POINTS_PER_MM)
-        .lineWidth(weightMm * POINTS_PER_MM)
-        .stroke();
-    }
-    drawTexts(document, layout);
     document.end();
   });
+}
+
+function newDocument(widthMm: number, heightMm: number, title: string): Document {
+  const size: [number, number] = [pt(widthMm), pt(heightMm)];
+  return new PDFDocument({ size, margin: 0, info: { Title: title, Creator: 'Proportia' } });
+}
+
+/** One label on a page of its own, with bleed and cut marks around the trim. */
+export function layoutPdf(
+  layout: Layout,
+  title: string,
+  pictures: ReadonlyMap<string, Picture> = new Map(),
+): Promise<Uint8Array> {
+  const edgeMm = BLEED_MM + MARK_GAP_MM + MARK_MM;
+  const { widthMm, heightMm } = layout;
+  const document = newDocument(widthMm + 2 * edgeMm, heightMm + 2 * edgeMm, title);
+  const boxAround = (aroundMm: number) => [
+    pt(edgeMm - aroundMm),
+    pt(edgeMm - aroundMm),
+    pt(edgeMm + widthMm + aroundMm),
+    pt(edgeMm + heightMm + aroundMm),
+  ];
+  Object.assign(document.page.dictionary.data as object, {
+    TrimBox: boxAround(0),
+    BleedBox: boxAround(BLEED_MM),
+  });
+  document.translate(pt(edgeMm), pt(edgeMm));
+  drawLabel(document, layout, pictures, BLEED_MM);
+  drawCutMarks(document, layout, BLEED_MM + MARK_GAP_MM);
+  return finished(document);
+}
+
+/** As many labels as a sheet holds, upright or turned, whichever holds more; 0 where it holds none. */
+export function labelsPerSheet(
+  { widthMm, heightMm }: Layout,
+  sheet: Sheet,
+): { columns: number; rows: number; isTurned: boolean } {
+  const fit = (wide: number, high: number) => ({
+    columns: Math.floor((wide - 2 * SHEET_MARGIN_MM + SHEET_GAP_MM) / (widthMm + SHEET_GAP_MM)),
+    rows: Math.floor((high - 2 * SHEET_MARGIN_MM + SHEET_GAP_MM) / (heightMm + SHEET_GAP_MM)),
+  });
+  const [wide, high] = SHEETS[sheet];
+  const [upright, turned] = [fit(wide, high), fit(high, wide)];
+  const isTurned = turned.columns * turned.rows > upright.columns * upright.rows;
+  return { ...(isTurned ? turned : upright), isTurned };
+}
+
+/** A sheet full of labels with cut marks; null where not one fits. */
+export async function sheetPdf(
+  layout: Layout,
+  title: string,
+  sheet: Sheet,
+  pictures: ReadonlyMap<string, Picture> = new Map(),
+): Promise<Uint8Array | null> {
+  const { columns, rows, isTurned } = labelsPerSheet(layout, sheet);
+  if (columns < 1 || rows < 1) return null;
+  const [wide, high] = isTurned ? [SHEETS[sheet][1], SHEETS[sheet][0]] : SHEETS[sheet];
+  const document = newDocument(wide, high, title);
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      document.save();
+      document.translate(
+        pt(SHEET_MARGIN_MM + column * (layout.widthMm + SHEET_GAP_MM)),
+        pt(SHEET_MARGIN_MM + row * (layout.heightMm + SHEET_GAP_MM)),
+      );
+      drawLabel(document, layout, pictures, 1);
+      drawCutMarks(document, layout, MARK_GAP_MM);
+      document.restore();
+    }
+  }
+  return finished(document);
 }

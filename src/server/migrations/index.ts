@@ -1,10 +1,12 @@
 import type { Knex } from 'knex';
 import * as firstTables from './001-first-tables';
 import * as cupboard from './002-cupboard';
+import * as wraps from './003-wraps';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
   '002-cupboard': cupboard,
+  '003-wraps': wraps,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

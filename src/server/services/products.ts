@@ -3,6 +3,7 @@ import type { Knex } from 'knex';
 import { assess, type Result } from '../../core/assess';
 import {
   FORMULA_FORMAT,
+  MARKETS,
   REQUEST_FORMAT,
   type AssessmentRequest,
   type Formula,
@@ -166,17 +167,19 @@ export async function keepProductVersion(
   return told(id, await keepVersion(db, id, revision, name, new Date().toISOString()));
 }
 
-/** A product with its saved formula's assessment for one market; 404 and 422 as faults. */
-export async function assessProduct(
+/** A product with its saved formula's assessment in every market there is; 404 and 422 as faults. */
+export async function assessEverywhere(
   db: Knex,
   id: string,
-  market: Product['markets'][number],
-): Promise<{ product: Product; assessment: Assessment }> {
+): Promise<{ product: Product; version: WorkingVersion; assessment: Assessment; materials: Material[] }> {
   const { product, version } = await requireProduct(db, id);
-  const request = { ...productRequest(product, version.formula, today()), markets: [market] };
-  const result = assess(request, await storedFor(db));
+  const request = { ...productRequest(product, version.formula, today()), markets: [...MARKETS] };
+  const stored = await storedFor(db);
+  const result = assess(request, stored);
   if (!result.ok) throw new HttpFault(422, result.errors);
-  return { product, assessment: result.assessment };
+  const ids = [...new Set(version.formula.lines.map(({ material }) => material))];
+  const materials = ids.flatMap((one) => stored.material(one) ?? []);
+  return { product, version, assessment: result.assessment, materials };
 }
 
 /** What a new bar starts from: plain, balanced, and all of it to be changed. */

@@ -1,0 +1,158 @@
+/** What a market asks of a bar, item by item, and what the application can see of it. */
+import type { ClaimFinding } from '../claims/types';
+import type { Assessment } from '../formula/answer';
+import type { Market, Material } from '../formula/types';
+import { compareVerdicts } from '../loads/limits';
+import type { Words } from './content';
+import type { Regime, Standing } from './standing';
+
+export interface AskedItem {
+  id: string;
+  text: string;
+  when: readonly Regime[];
+  check: string | null;
+}
+
+export type ItemState = 'seen' | 'missing' | 'yours';
+
+export interface CheckedItem<T extends AskedItem> {
+  item: T;
+  /** `seen`: the application sees it is so. `missing`: it sees it is not. `yours`: only the maker can tell. */
+  state: ItemState;
+  because: string;
+}
+
+export interface ColourFinding {
+  name: string;
+  materials: string[];
+  permission: 'permitted' | 'notPermitted' | 'unlisted';
+}
+
+/** Every colourant of a formula's materials and whether the market lets it in. */
+export function colourFindings(
+  materials: readonly Material[],
+  permission: (name: string) => ColourFinding['permission'],
+): ColourFinding[] {
+  const byName = new Map<string, string[]>();
+  for (const material of materials) {
+    for (const { name, role } of material.inci ?? []) {
+      if (role === 'colourant' || (material.kind === 'colourant' && role !== 'water'))
+        byName.set(name, [...(byName.get(name) ?? []), material.name]);
+    }
+  }
+  return [...byName].map(([name, from]) => ({
+    name,
+    materials: [...new Set(from)],
+    permission: permission(name),
+  }));
+}
+
+/** What the application knows of a bar in a market. */
+export interface Seen {
+  market: Market;
+  standing: Standing;
+  assessment: Assessment;
+  claims: readonly ClaimFinding[];
+  colours: readonly ColourFinding[];
+  responsible: readonly string[];
+  netMassG: number | null;
+  batchCode: string;
+  durabilityStated: boolean;
+  identity: Words;
+  cautions: Words;
+}
+
+type Look = (seen: Seen) => { isSeen: boolean; because: string };
+
+function limits({ assessment, market }: Seen) {
+  const verdict = assessment.markets.find((entry) => entry.market === market)?.verdict ?? 'unproven';
+  const isSeen = compareVerdicts(verdict, 'tight') >= 0;
+  const words = {
+    over: 'a load is over',
+    unproven: 'a scent is unproven',
+    atRisk: 'a load is at risk',
+    tight: 'tight',
+    clear: 'clear',
+  };
+  return { isSeen, because: words[verdict] };
+}
+
+function colours({ colours: found, standing }: Seen) {
+  if (standing.regime === 'soap') return { isSeen: true, because: 'soap proper is outside the colour rule' };
+  const barred = found.filter(({ permission }) => permission === 'notPermitted');
+  const unlisted = found.filter(({ permission }) => permission === 'unlisted');
+  if (barred.length > 0)
+    return { isSeen: false, because: `not let in as a colour: ${barred.map(({ name }) => name).join(', ')}` };
+  if (unlisted.length > 0)
+    return {
+      isSeen: false,
+      because: `not on the list here, ask: ${unlisted.map(({ name }) => name).join(', ')}`,
+    };
+  return {
+    isSeen: true,
+    because: found.length === 0 ? 'no colours in it' : found.map(({ name }) => name).join(', '),
+  };
+}
+
+function claimed({ claims, market }: Seen) {
+  const graver = claims.filter((claim) => claim.class[market] === 'medicine');
+  return graver.length === 0
+    ? { isSeen: true, because: 'none found in the words under “Words”' }
+    : { isSeen: false, because: [...new Set(graver.map(({ words }) => `“${words}”`))].join(', ') };
+}
+
+function french({ identity, cautions }: Seen) {
+  const lacking = [
+    ...(identity.fr?.trim() ? [] : ['what it is']),
+    ...(!cautions.en?.trim() || cautions.fr?.trim() ? [] : ['the cautions']),
+  ];
+  return {
+    isSeen: lacking.length === 0,
+    because: lacking.length === 0 ? 'both given' : `no French for ${lacking.join(' and ')}`,
+  };
+}
+
+const LOOKS: Record<string, Look> = {
+  limits,
+  colours,
+  claims: claimed,
+  french,
+  list: ({ assessment, market }) => {
+    const named = assessment.declarables.filter((row) => row.market === market && row.declare).length;
+    return { isSeen: true, because: `made from the formula; ${named} allergens named` };
+  },
+  responsible: ({ responsible }) => {
+    const isSeen = responsible.join('').trim() !== '';
+    return {
+      isSeen,
+      because: isSeen
+        ? 'an address is on file; whether it lies in the market is yours to see'
+        : 'no address on file',
+    };
+  },
+  net: ({ netMassG }) => ({
+    isSeen: netMassG !== null,
+    because: netMassG === null ? 'not stated yet' : `${netMassG} g`,
+  }),
+  batch: ({ batchCode }) => ({ isSeen: batchCode.trim() !== '', because: batchCode || 'none given' }),
+  durability: ({ durabilityStated }) => ({
+    isSeen: durabilityStated,
+    because: durabilityStated ? 'stated' : 'not stated yet',
+  }),
+  soapProper: ({ standing }) => ({
+    isSeen: standing.regime === 'soap',
+    because: [...standing.because, ...standing.assumed].join('; '),
+  }),
+};
+
+/** The items that apply to what the bar is, with what is seen of each. */
+export function checkItems<T extends AskedItem>(items: readonly T[], seen: Seen): CheckedItem<T>[] {
+  return items
+    .filter(({ when }) => when.includes(seen.standing.regime))
+    .map((item) => {
+      const look = item.check === null ? undefined : LOOKS[item.check];
+      if (!look) return { item, state: 'yours', because: '' };
+      const { isSeen, because } = look(seen);
+      return { item, state: isSeen ? 'seen' : 'missing', because };
+    });
+}

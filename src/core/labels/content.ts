@@ -1,0 +1,165 @@
+/** What stands on a label in a market: its elements in their order, their words, and what is missing. */
+import type { Language } from '../claims/types';
+import type { Market } from '../formula/types';
+import { netText } from './heights';
+import type { LabelFinding } from './layout';
+import type { Regime } from './standing';
+
+export type ElementId =
+  | 'name'
+  | 'identity'
+  | 'net'
+  | 'ingredients'
+  | 'use'
+  | 'cautions'
+  | 'responsible'
+  | 'batch'
+  | 'durability'
+  | 'text';
+
+export type Words = Partial<Record<Language, string>>;
+
+export interface LabelInput {
+  market: Market;
+  regime: Regime;
+  name: string;
+  identity: Words;
+  use: Words;
+  cautions: Words;
+  /** The maker's own words on the back. */
+  text: string;
+  ingredients: string;
+  netMassG: number | null;
+  responsible: readonly string[];
+  batchCode: string;
+  /** Months the bar keeps, and the last month of that, YYYY-MM; null where not stated. */
+  durability: { months: number; endsOn: string | null } | null;
+}
+
+export interface LabelElement {
+  id: ElementId;
+  text: string;
+}
+
+export interface LabelContent {
+  market: Market;
+  front: { name: string; identity: string; net: string };
+  info: LabelElement[];
+  findings: LabelFinding[];
+}
+
+const LONGEST_BEST_BEFORE_MONTHS = 30;
+
+/** Languages a market asks for on what the bar is and on cautions; the EU's depend on the country. */
+const ASKED: Record<Market, readonly Language[]> = {
+  EU: ['en'],
+  UK: ['en'],
+  US: ['en'],
+  CA: ['en', 'fr'],
+  AU: ['en'],
+};
+
+const HEADINGS: Record<'ingredients' | 'batch' | 'use' | 'cautions', Record<Language, string>> = {
+  ingredients: { en: 'Ingredients', fr: 'Ingrédients' },
+  batch: { en: 'Batch', fr: 'Lot' },
+  use: { en: 'Use', fr: 'Emploi' },
+  cautions: { en: 'Caution', fr: 'Attention' },
+};
+
+function heading(market: Market, of: keyof typeof HEADINGS): string {
+  return [...new Set(ASKED[market].map((language) => HEADINGS[of][language]))].join(' / ');
+}
+
+/** Words in every language the market asks for; for the EU also in any other that is given. */
+function inLanguages(market: Market, words: Words): string {
+  const asked = market === 'EU' ? (Object.keys(words) as Language[]).sort() : ASKED[market];
+  return asked
+    .map((language) => words[language]?.trim())
+    .filter(Boolean)
+    .join(' / ');
+}
+
+const WORDS: Record<string, string> = {
+  name: 'name',
+  identity: 'statement of what it is',
+  ingredients: 'ingredient list',
+  responsible: 'name and address of who answers for it',
+  batch: 'batch code',
+  durability: 'durability',
+  net: 'net content',
+};
+
+function missing(element: string, message?: string): LabelFinding {
+  return { element, code: 'missing', message: message ?? `The label has no ${WORDS[element]}. Give one.` };
+}
+
+function missingWords(input: LabelInput, of: 'identity' | 'use' | 'cautions'): LabelFinding[] {
+  const words = input[of];
+  const isUsed = Object.values(words).some((text) => text?.trim());
+  if (!isUsed && of !== 'identity') return [];
+  const lacking = ASKED[input.market].filter((language) => !words[language]?.trim());
+  const names = { en: 'English', fr: 'French' };
+  return lacking.map((language) =>
+    missing(of, `${input.market} asks for this in ${names[language]} (${of}). Write it under “Words”.`),
+  );
+}
+
+function durabilityText({ durability, market }: LabelInput): string {
+  if (!durability || market === 'US' || market === 'CA' || market === 'AU') return '';
+  if (durability.months > LONGEST_BEST_BEFORE_MONTHS) return `${durability.months} M after opening`;
+  const [year, month] = (durability.endsOn ?? '').split('-');
+  return year && month ? `Best before end of ${month}/${year}` : '';
+}
+
+/** Whether a market asks for an element, given what the bar is there. */
+function asks(input: LabelInput, element: ElementId): boolean {
+  const european = input.market === 'EU' || input.market === 'UK';
+  if (element === 'ingredients') return input.regime !== 'soap';
+  if (element === 'batch' || element === 'durability') return european;
+  return true;
+}
+
+/** The label's words for a market, and what is missing of what it asks for. */
+export function labelContent(input: LabelInput): LabelContent {
+  const { market } = input;
+  const findings: LabelFinding[] = [];
+  if (!input.name.trim()) findings.push(missing('name'));
+  for (const of of ['identity', 'use', 'cautions'] as const) findings.push(...missingWords(input, of));
+  const durability = durabilityText(input);
+  const present: Record<string, boolean> = {
+    ingredients: input.ingredients.trim() !== '',
+    responsible: input.responsible.join('').trim() !== '',
+    batch: input.batchCode.trim() !== '',
+    durability: durability !== '',
+  };
+  for (const [element, there] of Object.entries(present)) {
+    if (!there && asks(input, element as ElementId)) findings.push(missing(element));
+  }
+  if (input.netMassG === null || !(input.netMassG >= 1)) findings.push(missing('net'));
+  const words = (of: 'use' | 'cautions') => {
+    const text = inLanguages(market, input[of]);
+    return text && `${heading(market, of)}: ${text}`;
+  };
+  const info: LabelElement[] = [
+    {
+      id: 'ingredients',
+      text: input.ingredients && `${heading(market, 'ingredients')}: ${input.ingredients}`,
+    },
+    { id: 'cautions', text: words('cautions') },
+    { id: 'use', text: words('use') },
+    { id: 'responsible', text: input.responsible.filter((line) => line.trim()).join(', ') },
+    { id: 'batch', text: input.batchCode && `${heading(market, 'batch')} ${input.batchCode}` },
+    { id: 'durability', text: durability },
+    { id: 'text', text: input.text },
+  ];
+  return {
+    market,
+    front: {
+      name: input.name.trim(),
+      identity: inLanguages(market, input.identity),
+      net: input.netMassG === null ? '' : netText(market, input.netMassG),
+    },
+    info: info.filter(({ text }) => text.trim() !== ''),
+    findings,
+  };
+}

@@ -1,0 +1,197 @@
+/** The shapes a label comes in, and the places on each where text may stand. */
+import type { PlacedRule, Region } from './layout';
+
+export const SHAPES = ['band', 'sticker', 'round', 'box', 'tag', 'leaflet', 'notice'] as const;
+export type Shape = (typeof SHAPES)[number];
+
+/** A label's size. `depthMm` is a box's; the others have none. */
+export interface LabelFormat {
+  shape: Shape;
+  widthMm: number;
+  heightMm: number;
+  depthMm?: number;
+  marginMm: number;
+}
+
+/** Usual sizes to start from. */
+export const USUAL_FORMATS: Record<Shape, LabelFormat> = {
+  band: { shape: 'band', widthMm: 210, heightMm: 50, marginMm: 3 },
+  sticker: { shape: 'sticker', widthMm: 90, heightMm: 60, marginMm: 3 },
+  round: { shape: 'round', widthMm: 80, heightMm: 80, marginMm: 3 },
+  box: { shape: 'box', widthMm: 85, heightMm: 58, depthMm: 30, marginMm: 3 },
+  tag: { shape: 'tag', widthMm: 55, heightMm: 110, marginMm: 3 },
+  leaflet: { shape: 'leaflet', widthMm: 74, heightMm: 105, marginMm: 4 },
+  notice: { shape: 'notice', widthMm: 148, heightMm: 105, marginMm: 6 },
+};
+
+export interface Plan {
+  /** The flat sheet. */
+  widthMm: number;
+  heightMm: number;
+  outline: 'rect' | 'disc';
+  /** The panel a customer sees first: name, what it is, net content. */
+  front: Region;
+  /** Where the rest flows, one after the other. */
+  info: Region[];
+  guides: PlacedRule[];
+  /** Set where the front is only the upper part of the panel a customer sees, so that its foot is not the panel's. */
+  isStacked: boolean;
+  /** Area of the front panel, for letter heights that hang on it, mm². */
+  frontAreaMm2: number;
+  longestSideMm: number;
+}
+
+const GAP_MM = 4;
+const HOLE_MM = 9;
+const FRONT_OF_BAND = 0.27;
+const FRONT_BESIDE = 0.36;
+const FRONT_ABOVE = 0.42;
+const FRONT_OF_NOTICE = 0.26;
+/** Wider than this against its height, a sticker is set side by side. */
+const WIDE = 1.3;
+
+const box = (xMm: number, yMm: number, widthMm: number, heightMm: number): Region => ({
+  xMm,
+  yMm,
+  widthMm,
+  heightMm,
+});
+
+const fold = (xMm: number, heightMm: number): PlacedRule => ({
+  x1Mm: xMm,
+  y1Mm: 0,
+  x2Mm: xMm,
+  y2Mm: heightMm,
+  weightMm: 0.1,
+  isGuide: true,
+});
+
+function areaOf({ widthMm, heightMm }: Pick<LabelFormat, 'widthMm' | 'heightMm'>): number {
+  return widthMm * heightMm;
+}
+
+function band({ widthMm, heightMm, marginMm: m }: LabelFormat): Plan {
+  const inner = widthMm - 2 * m - 2 * GAP_MM;
+  const high = heightMm - 2 * m;
+  const front = box(m, m, inner * FRONT_OF_BAND, high);
+  const column = (inner - front.widthMm) / 2;
+  const first = front.xMm + front.widthMm + GAP_MM;
+  return {
+    widthMm,
+    heightMm,
+    outline: 'rect',
+    front,
+    info: [box(first, m, column, high), box(first + column + GAP_MM, m, column, high)],
+    guides: [],
+    isStacked: false,
+    frontAreaMm2: areaOf({ widthMm: front.widthMm + 2 * m, heightMm }),
+    longestSideMm: Math.max(widthMm, heightMm),
+  };
+}
+
+function sideBySide({ widthMm, heightMm, marginMm: m }: LabelFormat, share: number): Plan {
+  const inner = widthMm - 2 * m - GAP_MM;
+  const front = box(m, m, inner * share, heightMm - 2 * m);
+  const info = box(m + front.widthMm + GAP_MM, m, inner - front.widthMm, heightMm - 2 * m);
+  return {
+    widthMm,
+    heightMm,
+    outline: 'rect',
+    front,
+    info: [info],
+    guides: [],
+    isStacked: false,
+    frontAreaMm2: areaOf({ widthMm, heightMm }),
+    longestSideMm: Math.max(widthMm, heightMm),
+  };
+}
+
+function stacked({ widthMm, heightMm, marginMm: m }: LabelFormat, share: number, topMm: number): Plan {
+  const inner = heightMm - topMm - m - GAP_MM / 2;
+  const front = box(m, topMm, widthMm - 2 * m, inner * share);
+  const info = box(m, topMm + front.heightMm + GAP_MM / 2, widthMm - 2 * m, inner * (1 - share));
+  return {
+    widthMm,
+    heightMm,
+    outline: 'rect',
+    front,
+    info: [info],
+    guides: [],
+    isStacked: true,
+    frontAreaMm2: areaOf({ widthMm, heightMm }),
+    longestSideMm: Math.max(widthMm, heightMm),
+  };
+}
+
+function round({ widthMm, marginMm: m }: LabelFormat): Plan {
+  const radiusMm = widthMm / 2 - m;
+  const disc = { xMm: widthMm / 2, yMm: widthMm / 2, radiusMm };
+  const high = 2 * radiusMm;
+  const part = (from: number, to: number): Region => ({
+    ...box(m, m + high * from, high, high * (to - from)),
+    disc,
+  });
+  return {
+    widthMm,
+    heightMm: widthMm,
+    outline: 'disc',
+    front: part(0.04, 0.4),
+    info: [part(0.42, 0.98)],
+    guides: [],
+    isStacked: true,
+    frontAreaMm2: Math.PI * (widthMm / 2) ** 2,
+    longestSideMm: widthMm,
+  };
+}
+
+function boxPanels({ widthMm, heightMm, depthMm = 30, marginMm: m }: LabelFormat): Plan {
+  const starts = [0, widthMm, widthMm + depthMm, 2 * widthMm + depthMm];
+  const panel = (index: number, wide: number) => box(starts[index]! + m, m, wide - 2 * m, heightMm - 2 * m);
+  return {
+    widthMm: 2 * (widthMm + depthMm),
+    heightMm,
+    outline: 'rect',
+    front: panel(0, widthMm),
+    info: [panel(2, widthMm), panel(1, depthMm), panel(3, depthMm)],
+    guides: starts.slice(1).map((x) => fold(x, heightMm)),
+    isStacked: false,
+    frontAreaMm2: areaOf({ widthMm, heightMm }),
+    longestSideMm: Math.max(widthMm, heightMm, depthMm),
+  };
+}
+
+function leaflet({ widthMm, heightMm, marginMm: m }: LabelFormat): Plan {
+  return {
+    widthMm: 2 * widthMm,
+    heightMm,
+    outline: 'rect',
+    front: box(m, m, widthMm - 2 * m, heightMm - 2 * m),
+    info: [box(widthMm + m, m, widthMm - 2 * m, heightMm - 2 * m)],
+    guides: [fold(widthMm, heightMm)],
+    isStacked: false,
+    frontAreaMm2: areaOf({ widthMm, heightMm }),
+    longestSideMm: Math.max(widthMm, heightMm),
+  };
+}
+
+/** The places of a format. */
+export function planFormat(format: LabelFormat): Plan {
+  switch (format.shape) {
+    case 'band':
+      return band(format);
+    case 'sticker':
+      return format.widthMm >= WIDE * format.heightMm
+        ? sideBySide(format, FRONT_BESIDE)
+        : stacked(format, FRONT_ABOVE, format.marginMm);
+    case 'round':
+      return round(format);
+    case 'box':
+      return boxPanels(format);
+    case 'tag':
+      return stacked(format, FRONT_ABOVE, format.marginMm + HOLE_MM);
+    case 'leaflet':
+      return leaflet(format);
+    case 'notice':
+      return stacked(format, FRONT_OF_NOTICE, format.marginMm);
+  }
+}

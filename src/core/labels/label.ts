@@ -1,0 +1,380 @@
+/** Lays a label out: front panel, the flow of the rest, measured heights, and what does not fit and by how much. */
+import type { LabelContent } from './content';
+import { planFormat, type LabelFormat, type Plan } from './formats';
+import { contrast, leastDigits, leastLetters, type LeastHeight } from './heights';
+import {
+  breakLines,
+  emptyLayout,
+  flowText,
+  lineRoom,
+  putLine,
+  startFlow,
+  wordsOf,
+  type Face,
+  type Layout,
+  type Metrics,
+  type Region,
+  type TextStyle,
+} from './layout';
+
+export interface LabelLook {
+  /** Colours as #rrggbb. */
+  paper: string;
+  ink: string;
+  /** Face of the name. */
+  nameFace: Face;
+  /** Key and shape of the maker's picture; null for none. */
+  logo: { key: string; widthOverHeight: number } | null;
+  /** Widths of bars and gaps in turn, in modules, with the digits under them; null for none. */
+  barcode: { modules: number[]; text: string; quietModules: number } | null;
+}
+
+const NAME_SIZES_MM = [14, 12, 10, 9, 8, 7, 6, 5, 4.2, 3.6];
+const LEADING = 1.25;
+const NAME_LEADING = 1.1;
+const PARAGRAPH = 0.55;
+/** Text is set larger than its least height where there is room, up to so many times. */
+const ROOMIER = [1.6, 1.45, 1.3, 1.2, 1.1, 1];
+/** The US asks for the net weight within the lower part of the front panel. */
+const LOWER_PART = 0.3;
+const LEAST_CONTRAST = 4.5;
+const LOGO_SHARE = 0.34;
+const HAIRLINE_MM = 0.15;
+const MODULE_MM = 0.3;
+const BARS_MM = 13;
+const DIGITS_MM = 2.6;
+const FOOT_STEP_MM = 0.25;
+const SMALLEST_MM = 15;
+const LARGEST_MM = 1200;
+
+const WAYS_OUT: Record<string, string[]> = {
+  EU: ['a larger band or sticker', 'a leaflet or tag with the list', 'a notice beside small unwrapped bars'],
+  UK: ['a larger band or sticker', 'a leaflet or tag with the list', 'a notice beside small unwrapped bars'],
+  US: ['a larger label', 'a box, whose outer panels hold the list', 'English names, which are shorter'],
+  CA: ['a larger label', 'a leaflet where the package is small', 'English and French in columns on a box'],
+  AU: ['a larger label', 'the list at the point of sale, if the container is too small for it'],
+};
+
+const ELEMENT_WORDS: Record<string, string> = {
+  name: 'name',
+  identity: 'statement of what it is',
+  net: 'net content',
+  ingredients: 'ingredient list',
+  use: 'use',
+  cautions: 'cautions',
+  responsible: 'address',
+  batch: 'batch code',
+  durability: 'durability',
+  text: 'your own text',
+};
+
+function sizeFor(least: LeastHeight, metrics: Metrics, face: Face, what: 'x' | 'digit'): number {
+  return least.mm / (what === 'x' ? metrics.xHeight(face) : metrics.digitHeight(face));
+}
+
+interface Setting {
+  content: LabelContent;
+  plan: Plan;
+  look: LabelLook;
+  metrics: Metrics;
+  letters: LeastHeight;
+  digits: LeastHeight;
+  /** Where the net content stands at the foot. */
+  netRegion: Region;
+}
+
+function linesHeight(count: number, style: TextStyle): number {
+  return count === 0 ? 0 : style.sizeMm + (count - 1) * style.sizeMm * style.leading;
+}
+
+/** Places lines from a top down within a region; answers where they end. */
+function placeBlock(
+  layout: Layout,
+  text: string,
+  style: TextStyle,
+  region: Region,
+  topMm: number,
+  metrics: Metrics,
+): number {
+  let top = topMm;
+  let words = wordsOf(text);
+  while (words.length > 0) {
+    const room = lineRoom(region, top, style.sizeMm);
+    const [line] = breakLines(words.join(' '), style, Math.max(room.widthMm, 1), metrics);
+    const isOver = top + style.sizeMm > region.yMm + region.heightMm + 1e-6;
+    const widthMm = metrics.width(line!, style.face, style.sizeMm);
+    const xMm = region.disc ? room.xMm + (room.widthMm - widthMm) / 2 : room.xMm;
+    putLine(layout, line!, style, xMm, top, isOver);
+    words = wordsOf(words.join(' ').slice(line!.length));
+    top += style.sizeMm * style.leading;
+  }
+  return top;
+}
+
+/** How high a block would be; discs are measured at their widest, boxes exactly. */
+function blockHeight(
+  text: string,
+  style: TextStyle,
+  region: Region,
+  topMm: number,
+  metrics: Metrics,
+): number {
+  const scratch = emptyLayout(1, 1, { paper: '#ffffff', ink: '#000000' });
+  placeBlock(scratch, text, style, { ...region, heightMm: Infinity }, topMm, metrics);
+  return linesHeight(scratch.texts.length, style);
+}
+
+function placeLogo(layout: Layout, { look, plan }: Setting): number {
+  const { front } = plan;
+  if (!look.logo) return front.yMm;
+  const heightMm = Math.min(front.heightMm * LOGO_SHARE, front.widthMm / look.logo.widthOverHeight);
+  const widthMm = heightMm * look.logo.widthOverHeight;
+  const xMm = front.disc ? front.disc.xMm - widthMm / 2 : front.xMm;
+  layout.images.push({ key: look.logo.key, xMm, yMm: front.yMm, widthMm, heightMm });
+  return front.yMm + heightMm + 1;
+}
+
+function netStyle({ metrics, digits }: Pick<Setting, 'metrics' | 'digits'>): TextStyle {
+  return {
+    element: 'net',
+    face: 'strong',
+    sizeMm: sizeFor(digits, metrics, 'strong', 'digit'),
+    leading: LEADING,
+  };
+}
+
+/** How far above a region's foot one line of the net content can stand; on a disc, where it is wide enough. */
+function footTop(text: string, style: TextStyle, region: Region, metrics: Metrics): number {
+  const widthMm = metrics.width(text, style.face, style.sizeMm);
+  const lowest = region.yMm + region.heightMm - style.sizeMm;
+  if (!region.disc) return lowest;
+  let top = lowest;
+  while (top > region.yMm && lineRoom(region, top, style.sizeMm).widthMm < widthMm) top -= FOOT_STEP_MM;
+  return top;
+}
+
+/**
+ * Where the net content goes: the foot of the front; in the US the foot of the whole panel, which is kept free
+ * of the rest where the front is only its upper part.
+ */
+function netPlace(
+  content: LabelContent,
+  plan: Plan,
+  style: TextStyle,
+  metrics: Metrics,
+): { region: Region; plan: Plan } {
+  if (content.market !== 'US' || !plan.isStacked || !content.front.net) return { region: plan.front, plan };
+  const last = plan.info[plan.info.length - 1]!;
+  const top = footTop(content.front.net, style, last, metrics);
+  const shortened = { ...last, heightMm: top - last.yMm - style.sizeMm * 0.3 };
+  return { region: last, plan: { ...plan, info: [...plan.info.slice(0, -1), shortened] } };
+}
+
+/** Places the net content; answers where the front's own room ends. */
+function placeNet(layout: Layout, setting: Setting): number {
+  const { content, plan, metrics, digits, netRegion } = setting;
+  const frontFoot = plan.front.yMm + plan.front.heightMm;
+  if (!content.front.net) return frontFoot;
+  const style = netStyle(setting);
+  const oneLine = footTop(content.front.net, style, netRegion, metrics);
+  const widthMm = metrics.width(content.front.net, style.face, style.sizeMm);
+  const fitsOneLine = lineRoom(netRegion, oneLine, style.sizeMm).widthMm >= widthMm;
+  const foot = netRegion.yMm + netRegion.heightMm;
+  const several = foot - blockHeight(content.front.net, style, netRegion, netRegion.yMm, metrics);
+  const top = fitsOneLine ? oneLine : several;
+  placeBlock(layout, content.front.net, style, netRegion, top, metrics);
+  layout.heights.push({
+    element: 'net',
+    what: 'digits',
+    heightMm: style.sizeMm * metrics.digitHeight('strong'),
+    leastMm: digits.mm,
+    source: digits.source,
+  });
+  if (content.market === 'US' && top < layout.heightMm * (1 - LOWER_PART)) {
+    layout.findings.push({
+      element: 'net',
+      code: 'net-position',
+      message: 'The net weight takes more than the lower 30 % of the front panel. Make the front larger.',
+    });
+  }
+  return netRegion === plan.front ? top - style.sizeMm * 0.4 : frontFoot;
+}
+
+/** Name and statement between the logo and the net content, the name as large as fits. */
+function placeFront(layout: Layout, setting: Setting): void {
+  const { content, plan, metrics, look, letters } = setting;
+  const region = plan.front;
+  const top = placeLogo(layout, setting);
+  const bottom = placeNet(layout, setting);
+  const identitySize = Math.max(sizeFor(letters, metrics, 'text', 'x') * 1.15, 2.6);
+  const identity: TextStyle = { element: 'identity', face: 'text', sizeMm: identitySize, leading: LEADING };
+  const nameStyle = (sizeMm: number): TextStyle => ({
+    element: 'name',
+    face: look.nameFace,
+    sizeMm,
+    leading: NAME_LEADING,
+  });
+  const heightAt = (style: TextStyle) => {
+    const nameMm = blockHeight(content.front.name, style, region, top, metrics);
+    return nameMm + 1.2 + blockHeight(content.front.identity, identity, region, top + nameMm, metrics);
+  };
+  const breaksNoWord = (style: TextStyle) =>
+    wordsOf(content.front.name).every(
+      (word) => metrics.width(word, style.face, style.sizeMm) <= lineRoom(region, top, style.sizeMm).widthMm,
+    );
+  const styles = NAME_SIZES_MM.map(nameStyle);
+  const style =
+    styles.find((one) => breaksNoWord(one) && heightAt(one) <= bottom - top) ?? styles[styles.length - 1]!;
+  const nameEnds = placeBlock(layout, content.front.name, style, region, top, metrics);
+  const start = nameEnds - style.sizeMm * (style.leading - 1) + 1.2;
+  placeBlock(layout, content.front.identity, identity, region, start, metrics);
+  const lacks = heightAt(style) - (bottom - top);
+  if (lacks > 1e-6) reportLack(layout, setting, 'name', lacks);
+}
+
+function reportLack(layout: Layout, { content }: Setting, element: string, lacksMm: number): void {
+  layout.findings.push({
+    element,
+    code: 'does-not-fit',
+    message: `The ${ELEMENT_WORDS[element]} needs ${lacksMm.toFixed(1)} mm more height than there is.`,
+    waysOut: WAYS_OUT[content.market],
+  });
+}
+
+/** The regions of the flow with the foot of the last kept free for a barcode. */
+function flowRegions({ plan, look }: Setting): { regions: Region[]; foot: Region | null } {
+  if (!look.barcode || plan.outline === 'disc') return { regions: plan.info, foot: null };
+  const last = plan.info[plan.info.length - 1]!;
+  const heightMm = BARS_MM + DIGITS_MM + 1;
+  const foot = { ...last, yMm: last.yMm + last.heightMm - heightMm, heightMm };
+  const shortened = { ...last, heightMm: last.heightMm - heightMm - 1 };
+  return { regions: [...plan.info.slice(0, -1), shortened], foot };
+}
+
+function placeBarcode(layout: Layout, { look, metrics }: Setting, foot: Region | null): void {
+  if (!look.barcode) return;
+  const { modules, text, quietModules } = look.barcode;
+  const widthMm = (modules.reduce((sum, one) => sum + one, 0) + 2 * quietModules) * MODULE_MM;
+  if (!foot || widthMm > foot.widthMm) {
+    const message = foot
+      ? `The barcode needs ${widthMm.toFixed(1)} mm of width, there are ${foot.widthMm.toFixed(1)}.`
+      : 'A round label has no straight foot for a barcode. Choose another shape or leave it out.';
+    layout.findings.push({ element: 'barcode', code: 'barcode', message });
+    return;
+  }
+  let xMm = foot.xMm + quietModules * MODULE_MM;
+  modules.forEach((module, index) => {
+    if (index % 2 === 0)
+      layout.bars.push({ xMm, yMm: foot.yMm, widthMm: module * MODULE_MM, heightMm: BARS_MM });
+    xMm += module * MODULE_MM;
+  });
+  const style: TextStyle = { element: 'barcode', face: 'text', sizeMm: DIGITS_MM, leading: 1 };
+  const centre = foot.xMm + (widthMm - metrics.width(text, 'text', DIGITS_MM)) / 2;
+  putLine(layout, text, style, centre, foot.yMm + BARS_MM + 0.6);
+}
+
+/** Flows everything but the front at a size; answers the height each element lacks. */
+function flowInfo(layout: Layout, setting: Setting, sizeMm: number): Map<string, number> {
+  const { content, metrics } = setting;
+  const flow = startFlow(flowRegions(setting).regions);
+  const lacks = new Map<string, number>();
+  for (const { id, text } of content.info) {
+    const before = flow.lacksMm;
+    const style: TextStyle = { element: id, face: 'text', sizeMm, leading: LEADING };
+    flowText(layout, text, style, flow, metrics);
+    if (flow.lacksMm > before) lacks.set(id, flow.lacksMm - before);
+    flow.topMm += sizeMm * PARAGRAPH;
+  }
+  return lacks;
+}
+
+function placeInfo(layout: Layout, setting: Setting): void {
+  const { metrics, letters } = setting;
+  const leastSize = sizeFor(letters, metrics, 'text', 'x');
+  const fits = (size: number) => flowInfo({ ...layout, texts: [] }, setting, size).size === 0;
+  const scale = ROOMIER.find((times) => fits(leastSize * times)) ?? 1;
+  const lacks = flowInfo(layout, setting, leastSize * scale);
+  for (const [element, lacksMm] of lacks) reportLack(layout, setting, element, lacksMm);
+  layout.heights.push({
+    element: 'ingredients and the rest',
+    what: 'x-height',
+    heightMm: leastSize * scale * metrics.xHeight('text'),
+    leastMm: letters.mm,
+    source: letters.source,
+  });
+  placeBarcode(layout, setting, flowRegions(setting).foot);
+}
+
+function placeRules(layout: Layout, { plan }: Setting): void {
+  layout.rules.push(...plan.guides);
+  if (plan.outline === 'disc') return;
+  const { front, info } = plan;
+  const first = info[0]!;
+  const beside = first.xMm >= front.xMm + front.widthMm;
+  if (beside && plan.guides.length === 0) {
+    const xMm = (front.xMm + front.widthMm + first.xMm) / 2;
+    layout.rules.push({
+      x1Mm: xMm,
+      y1Mm: front.yMm,
+      x2Mm: xMm,
+      y2Mm: front.yMm + front.heightMm,
+      weightMm: HAIRLINE_MM,
+    });
+  }
+}
+
+function checkText(layout: Layout, { content, metrics }: Setting): void {
+  const all = [content.front.name, content.front.identity, ...content.info.map(({ text }) => text)].join(' ');
+  const letters = metrics.missing(all);
+  if (letters.length > 0) {
+    const shown = letters.slice(0, 12).join(' ');
+    const message = `The shipped fonts cannot draw ${shown}. Write it in Latin letters.`;
+    layout.findings.push({ element: 'text', code: 'cannot-draw', message });
+  }
+}
+
+function checkLook(layout: Layout, { look }: Setting): void {
+  const ratio = contrast(look.paper, look.ink);
+  if (ratio < LEAST_CONTRAST) {
+    const message = `Ink on paper has a contrast of ${ratio.toFixed(1)} to 1; take at least ${LEAST_CONTRAST}.`;
+    layout.findings.push({ element: 'look', code: 'contrast', message });
+  }
+}
+
+function formatFault({ widthMm, heightMm, marginMm, depthMm }: LabelFormat): string | null {
+  const sides = [widthMm, heightMm, ...(depthMm === undefined ? [] : [depthMm])];
+  if (sides.some((side) => !(side >= SMALLEST_MM && side <= LARGEST_MM)))
+    return `Give sides from ${SMALLEST_MM} to ${LARGEST_MM} mm.`;
+  if (!(marginMm >= 0 && marginMm * 2 < Math.min(widthMm, heightMm) / 2))
+    return 'Give a margin that leaves more than half of the label.';
+  return null;
+}
+
+/** Lays a label out. Findings tell what is missing, cannot be drawn, or does not fit and by how much. */
+export function layoutLabel(
+  content: LabelContent,
+  format: LabelFormat,
+  look: LabelLook,
+  netMassG: number,
+  metrics: Metrics,
+): Layout {
+  const fault = formatFault(format);
+  if (fault) {
+    const empty = emptyLayout(SMALLEST_MM, SMALLEST_MM, look);
+    empty.findings.push({ element: 'format', code: 'format', message: fault });
+    return empty;
+  }
+  const whole = planFormat(format);
+  const letters = leastLetters(content.market, whole, format.shape);
+  const digits = leastDigits(content.market, netMassG, whole);
+  const { region: netRegion, plan } = netPlace(content, whole, netStyle({ metrics, digits }), metrics);
+  const setting: Setting = { content, plan, look, metrics, letters, digits, netRegion };
+  const layout = emptyLayout(plan.widthMm, plan.heightMm, { ...look, outline: plan.outline });
+  layout.findings.push(...content.findings);
+  checkText(layout, setting);
+  checkLook(layout, setting);
+  placeRules(layout, setting);
+  placeFront(layout, setting);
+  placeInfo(layout, setting);
+  return layout;
+}

@@ -1,0 +1,159 @@
+import { useState } from 'react';
+import type { IssuedLabel } from '../../server/repositories/wraps';
+import { address, send, type Fault } from '../../ui/api';
+import { dayInWords, MARKET_WORDS, VERDICT_WORDS } from '../../ui/words';
+import { useDesk } from './context';
+
+type Listed = IssuedLabel & { differs: string[] };
+
+const OUTS = [
+  ['pdf', 'PDF with trim and bleed'],
+  ['a4', 'PDF, A4 full'],
+  ['letter', 'PDF, Letter full'],
+  ['svg', 'SVG'],
+  ['text', 'Text'],
+  ['html', 'HTML'],
+  ['sheet', 'Product sheet'],
+  ['sheet-ranges', 'Sheet in ranges'],
+] as const;
+
+function saveFile(blob: Blob, name: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(blob);
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}
+
+function elements(label: Listed): Map<string, string> {
+  const { front, info } = label.content;
+  return new Map([
+    ['name', front.name],
+    ['what it is', front.identity],
+    ['net content', front.net],
+    ...info.map(({ id, text }) => [id, text] as const),
+    [
+      'papers',
+      label.papers.map(({ material, number, issuedOn }) => `${material} ${number} ${issuedOn}`).join('; '),
+    ],
+    ['rulebook', label.rulebookEdition],
+    ['verdict', VERDICT_WORDS[label.verdict]],
+  ]);
+}
+
+function Comparison({ one, two }: { one: Listed; two: Listed }) {
+  const [a, b] = [elements(one), elements(two)];
+  const keys = [...new Set([...a.keys(), ...b.keys()])].filter((key) => a.get(key) !== b.get(key));
+  if (keys.length === 0) return <p>These two read the same.</p>;
+  return (
+    <table className="plain-table mt-1">
+      <thead>
+        <tr>
+          <th scope="col">Differs in</th>
+          <th scope="col">{one.id}</th>
+          <th scope="col">{two.id}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {keys.map((key) => (
+          <tr key={key}>
+            <th scope="row">{key}</th>
+            <td>{a.get(key) ?? 'none'}</td>
+            <td>{b.get(key) ?? 'none'}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** What leaves the house: downloads, and labels issued and frozen. */
+export function IssuedPanel() {
+  const { data, market, flush } = useDesk();
+  const [issued, setIssued] = useState<Listed[]>(data.issued);
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const [picked, setPicked] = useState<readonly string[]>([]);
+  const url = address('products', data.product.id, 'label');
+  const held = { path: '', message: 'Save first: see what holds it up above.' };
+
+  const download = async (as: string) => {
+    if (!(await flush())) return setFaults([held]);
+    const answer = await fetch(`${url}?market=${market}&as=${as}`).catch(() => null);
+    if (answer?.ok) {
+      setFaults([]);
+      const name = /filename="([^"]+)"/.exec(answer.headers.get('content-disposition') ?? '')?.[1] ?? 'label';
+      return saveFile(await answer.blob(), name);
+    }
+    const body = (await answer?.json().catch(() => null)) as { errors?: Fault[] } | null;
+    setFaults(body?.errors ?? [{ path: '', message: 'The application does not answer. Try again.' }]);
+  };
+  const issue = async () => {
+    if (!(await flush())) return setFaults([held]);
+    const answer = await send<IssuedLabel>('POST', address('products', data.product.id, 'issued'), {
+      market,
+    });
+    if (!answer.ok) return setFaults(answer.faults);
+    setFaults([]);
+    setIssued((all) => [{ ...answer.body, differs: [] }, ...all]);
+  };
+  const pick = (id: string) =>
+    setPicked((all) => (all.includes(id) ? all.filter((one) => one !== id) : [...all, id].slice(-2)));
+  const [one, two] = picked.map((id) => issued.find((label) => label.id === id));
+  return (
+    <section aria-label="Out" className="py-2">
+      <div className="flex flex-wrap gap-2">
+        {OUTS.map(([as, words]) => (
+          <button key={as} type="button" className="action py-0" onClick={() => void download(as)}>
+            {words}
+          </button>
+        ))}
+      </div>
+      <div role="alert" className="text-madder">
+        {faults.map((fault) => (
+          <p key={fault.path + fault.message}>{fault.message}</p>
+        ))}
+      </div>
+      <div className="mt-2 flex items-baseline justify-between">
+        <h3 className="text-lg">Issued labels</h3>
+        <button type="button" className="action" onClick={() => void issue()}>
+          Issue for {MARKET_WORDS[market]}
+        </button>
+      </div>
+      {issued.length === 0 && (
+        <p className="text-soft">
+          None yet. An issued label is frozen with its formula, papers and rulebook, and reprints the same for
+          years.
+        </p>
+      )}
+      <ul>
+        {issued.map((label) => (
+          <li key={label.id} className="flex flex-wrap items-baseline gap-x-3 border-b border-hair py-1">
+            <label className="flex cursor-pointer items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="accent-ultra"
+                checked={picked.includes(label.id)}
+                onChange={() => pick(label.id)}
+              />
+              <span className="font-medium">
+                {label.market}, {dayInWords(label.issuedOn)}, batch {label.batchCode}
+              </span>
+            </label>
+            <span className="font-narrow text-soft">
+              {label.netMassG} g, rulebook {label.rulebookEdition},{' '}
+              {VERDICT_WORDS[label.verdict].toLowerCase()} then
+            </span>
+            <a className="text-ultra underline" href={address('labels', label.id)}>
+              Print again
+            </a>
+            {label.differs.length > 0 && (
+              <span className="font-medium">Would read differently today: {label.differs.join(', ')}.</span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {issued.length > 1 && !(one && two) && <p className="eyebrow">Tick two to compare them.</p>}
+      {one && two && <Comparison one={one} two={two} />}
+    </section>
+  );
+}

@@ -1,0 +1,103 @@
+import { useEffect, useState } from 'react';
+import type { LabelContent } from '../../core/labels/content';
+import type { LabelFinding, MeasuredHeight } from '../../core/labels/layout';
+import { address, send, type Fault } from '../../ui/api';
+import { useDesk } from './context';
+
+const REST_MS = 150;
+
+interface Drawn {
+  svg: string;
+  findings: LabelFinding[];
+  heights: MeasuredHeight[];
+  widthMm: number;
+  heightMm: number;
+  content: LabelContent;
+}
+
+/** The label drawn as it would print, a moment after the hands rest; the last good one stays meanwhile. */
+function useDrawn() {
+  const { data, wrap, market } = useDesk();
+  const [drawn, setDrawn] = useState<Drawn | null>(null);
+  const [faults, setFaults] = useState<Fault[]>([]);
+  useEffect(() => {
+    let isLatest = true;
+    const timer = setTimeout(() => {
+      void send<Drawn>('POST', address('products', data.product.id, 'label', 'preview'), {
+        market,
+        wrap,
+      }).then((answer) => {
+        if (!isLatest) return;
+        setFaults(answer.ok ? [] : answer.faults);
+        if (answer.ok) setDrawn(answer.body);
+      });
+    }, REST_MS);
+    return () => {
+      isLatest = false;
+      clearTimeout(timer);
+    };
+  }, [data.product.id, market, wrap]);
+  return { drawn, faults };
+}
+
+function Findings({ findings }: { findings: readonly LabelFinding[] }) {
+  if (findings.length === 0) return null;
+  return (
+    <ul
+      role="status"
+      aria-label="In the way of a print"
+      className="border-l-4 border-madder bg-wash px-3 py-1.5"
+    >
+      {findings.map(({ element, code, message, waysOut }) => (
+        <li key={element + code + message}>
+          {message}
+          {waysOut && <span className="text-soft"> Ways out: {waysOut.join('; ')}.</span>}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Heights({ heights }: { heights: readonly MeasuredHeight[] }) {
+  return (
+    <p className="eyebrow tabular-nums">
+      {heights
+        .map(
+          ({ element, what, heightMm, leastMm, source }) =>
+            `${element}: ${what} ${heightMm.toFixed(2)} mm, at least ${leastMm.toFixed(2)} mm (${source})`,
+        )
+        .join(' · ')}
+    </p>
+  );
+}
+
+/** The label as it would print, what stands in the way, and its heights as measured. */
+export function Preview() {
+  const { data, market } = useDesk();
+  const { drawn, faults } = useDrawn();
+  if (!drawn) return <p role="status">{faults[0]?.message ?? 'Drawing…'}</p>;
+  const { front, info } = drawn.content;
+  const words = [front.name, front.identity, front.net, ...info.map(({ text }) => text)]
+    .filter(Boolean)
+    .join('. ');
+  return (
+    <section aria-label="Label" className="grid gap-2">
+      <div className="label-stage">
+        <img
+          src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawn.svg)}`}
+          alt={`${data.product.name}, label for ${market}. ${words}`}
+        />
+      </div>
+      <p className="eyebrow tabular-nums">
+        {drawn.widthMm} × {drawn.heightMm} mm
+      </p>
+      {faults.map((fault) => (
+        <p key={fault.path} role="alert" className="text-madder">
+          {fault.message}
+        </p>
+      ))}
+      <Findings findings={drawn.findings} />
+      <Heights heights={drawn.heights} />
+    </section>
+  );
+}

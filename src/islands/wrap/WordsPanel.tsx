@@ -1,0 +1,166 @@
+import type { Fact } from '../../core/claims/facts';
+import type { ClaimFinding, Language } from '../../core/claims/types';
+import { MARKETS } from '../../core/formula/types';
+import type { Words } from '../../core/labels/content';
+import { CLAIM_CLASS_WORDS, FACT_STANDING_WORDS, FACT_WORDS } from '../../ui/words';
+import { useDesk } from './context';
+
+type WordsKey = 'identity' | 'use' | 'cautions';
+
+const WORDS_LABELS: Record<WordsKey, string> = {
+  identity: 'What it is',
+  use: 'How to use it',
+  cautions: 'Cautions',
+};
+const LANGUAGE_WORDS: Record<Language, string> = { en: 'English', fr: 'French' };
+
+function InBothLanguages({ of }: { of: WordsKey }) {
+  const { wrap, data, change } = useDesk();
+  const set = (language: Language, text: string) => {
+    const words: Words = { ...wrap[of], [language]: text };
+    change({ [of]: words }, `${of} ${language}`);
+  };
+  return (
+    <fieldset className="grid grid-cols-2 gap-3">
+      <legend className="font-medium">{WORDS_LABELS[of]}</legend>
+      {(['en', 'fr'] as const).map((language) => (
+        <label key={language}>
+          <span className="eyebrow block">{LANGUAGE_WORDS[language]}</span>
+          <textarea
+            className="field w-full border border-line"
+            lang={language}
+            rows={of === 'identity' ? 1 : 3}
+            value={wrap[of][language] ?? ''}
+            onChange={(event) => set(language, event.target.value)}
+          />
+        </label>
+      ))}
+      {of === 'cautions' && (
+        <p className="col-span-2">
+          <button
+            type="button"
+            className="cursor-pointer text-ultra underline"
+            onClick={() => change({ cautions: data.proposedCautions }, 'proposed cautions')}
+          >
+            Take the usual cautions for this formula
+          </button>
+        </p>
+      )}
+    </fieldset>
+  );
+}
+
+/** Markets in which a claim falls in each class, told together. */
+function byClass(claim: ClaimFinding): string {
+  const classes = new Map<string, string[]>();
+  for (const market of MARKETS)
+    classes.set(claim.class[market], [...(classes.get(claim.class[market]) ?? []), market]);
+  return [...classes]
+    .map(([one, markets]) => {
+      const words = CLAIM_CLASS_WORDS[one as keyof typeof CLAIM_CLASS_WORDS];
+      return markets.length === MARKETS.length ? words : `${words} in ${markets.join(', ')}`;
+    })
+    .join('; ');
+}
+
+function factOf(claim: ClaimFinding, facts: readonly Fact[]): string | null {
+  const fact = facts.find(({ id }) => id === claim.fact);
+  if (!fact) return null;
+  const because = fact.because.length > 0 ? `: ${fact.because.join(', ')}` : '';
+  return `${FACT_STANDING_WORDS[fact.standing]}${because}`;
+}
+
+function Claims() {
+  const { wrap, claims, facts, change } = useDesk();
+  if (claims.length === 0)
+    return <p className="text-soft">Nothing in these words promises more than a soap that cleans.</p>;
+  const replace = (claim: ClaimFinding) => {
+    for (const key of ['description', 'back'] as const) {
+      const at = wrap[key].indexOf(claim.words);
+      if (at < 0) continue;
+      const text = wrap[key].slice(0, at) + claim.plainer + wrap[key].slice(at + claim.words.length);
+      change({ [key]: text.replace(/ {2,}/g, ' ').replace(/ ([.,;])/g, '$1') }, `plainer ${Date.now()}`);
+      return;
+    }
+  };
+  const isInText = (claim: ClaimFinding) =>
+    wrap.description.includes(claim.words) || wrap.back.includes(claim.words);
+  return (
+    <ul>
+      {claims.map((claim) => {
+        const fact = factOf(claim, facts);
+        const grave = Object.values(claim.class).includes('medicine') || fact?.startsWith('contradicted');
+        return (
+          <li key={`${claim.from} ${claim.phrase}`} className="border-b border-hair py-1 leading-snug">
+            <span className={grave ? 'font-semibold' : 'font-medium'}>“{claim.words}”</span> {byClass(claim)}
+            {fact && <>, {fact}</>}. <span className="text-soft">{claim.why}</span>
+            {isInText(claim) && (
+              <>
+                {' '}
+                <button
+                  type="button"
+                  className="cursor-pointer text-ultra underline"
+                  aria-label={
+                    claim.plainer
+                      ? `Write “${claim.plainer}” for “${claim.words}”`
+                      : `Leave out “${claim.words}”`
+                  }
+                  onClick={() => replace(claim)}
+                >
+                  {claim.plainer ? `Write “${claim.plainer}”` : 'Leave it out'}
+                </button>
+              </>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** The bar's words as the maker types them, every claim classed, and the facts of the formula. */
+export function WordsPanel() {
+  const { wrap, facts, change } = useDesk();
+  return (
+    <section aria-label="Words" className="grid gap-2 py-2">
+      <label>
+        <span className="font-medium">Description, for the shop</span>
+        <textarea
+          className="field w-full border border-line"
+          rows={3}
+          value={wrap.description}
+          onChange={(event) => change({ description: event.target.value }, 'description')}
+        />
+      </label>
+      <label>
+        <span className="font-medium">Own words on the label</span>
+        <textarea
+          className="field w-full border border-line"
+          rows={2}
+          value={wrap.back}
+          onChange={(event) => change({ back: event.target.value }, 'back')}
+        />
+      </label>
+      <section aria-label="Claims" aria-live="polite">
+        <h3 className="text-lg">What these words claim</h3>
+        <Claims />
+      </section>
+      <InBothLanguages of="identity" />
+      <InBothLanguages of="cautions" />
+      <InBothLanguages of="use" />
+      <section aria-label="Facts">
+        <h3 className="text-lg">What the formula says</h3>
+        <ul className="font-narrow">
+          {facts
+            .filter(({ id }) => id !== 'handmade' && id !== 'crueltyFree')
+            .map(({ id, standing, because }) => (
+              <li key={id}>
+                <span className="font-medium">{FACT_WORDS[id]}</span> {FACT_STANDING_WORDS[standing]}
+                {because.length > 0 && <span className="text-soft">: {because.join(', ')}</span>}
+              </li>
+            ))}
+        </ul>
+      </section>
+    </section>
+  );
+}

@@ -1,0 +1,160 @@
+import { Redo2, Undo2 } from 'lucide-react';
+import { useCallback, useMemo, useReducer, useState } from 'react';
+import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
+import { MARKETS, type Market } from '../../core/formula/types';
+import { marketRules } from '../../rulebook/markets';
+import type { StoredWrap, Wrap } from '../../server/repositories/wraps';
+import type { WrapData } from '../../server/services/wrap';
+import { address } from '../../ui/api';
+import { historyReducer, startHistory, useUndoKeys } from '../../ui/history';
+import { SaveLine } from '../../ui/SaveLine';
+import { useSaving, type OnFile } from '../../ui/saving';
+import { DeskContext, marketView, useFindings, type Desk } from './context';
+import { IssuedPanel } from './IssuedPanel';
+import { ListView } from './ListView';
+import { LookPanel } from './LookPanel';
+import { MeasuresPanel } from './MeasuresPanel';
+import { Preview } from './Preview';
+import { StandingPanel } from './StandingPanel';
+import { WordsPanel } from './WordsPanel';
+
+function onFile({ revision, savedAt, wrap }: StoredWrap): OnFile<Wrap> {
+  return { revision, savedAt, value: wrap };
+}
+const writeWrap = (revision: number, wrap: Wrap) => ({ revision, wrap });
+const readWrap = (body: unknown) => {
+  const { saved, stale } = body as { saved?: StoredWrap; stale?: StoredWrap };
+  return stale ? { stale: onFile(stale) } : { saved: onFile(saved!) };
+};
+
+function Markets({ desk, onMarket }: { desk: Desk; onMarket: (market: Market) => void }) {
+  return (
+    <fieldset className="flex flex-wrap gap-x-5">
+      <legend className="sr-only">Market</legend>
+      {MARKETS.map((market) => {
+        const { standing, items } = marketView(desk, market);
+        const missing = items.filter(({ state }) => state === 'missing').length;
+        return (
+          <label key={market} className="flex cursor-pointer items-center gap-1.5">
+            <input
+              type="radio"
+              name="market"
+              className="accent-ultra"
+              checked={market === desk.market}
+              onChange={() => onMarket(market)}
+            />
+            <span className="font-medium">{market}</span>
+            <span className="font-narrow text-soft">
+              {marketRules(market).regimes[standing.regime].split(',')[0]}
+              {missing > 0 && `, ${missing} not yet`}
+            </span>
+          </label>
+        );
+      })}
+    </fieldset>
+  );
+}
+
+/** What goes on a bar: words, measures and looks beside the label they make, market by market. */
+export function WrapDesk({ data }: { data: WrapData }) {
+  const { product, stored } = data;
+  const [history, dispatch] = useReducer(historyReducer<Wrap>, stored.wrap, startHistory<Wrap>);
+  useUndoKeys(dispatch);
+  const wrap = history.present;
+  const [market, setMarket] = useState<Market>(product.markets[0]!);
+  const { save, flush, carryOnFrom } = useSaving<Wrap>({
+    url: address('products', product.id, 'wrap'),
+    loaded: useMemo(() => onFile(stored), [stored]),
+    value: wrap,
+    savable: true,
+    write: writeWrap,
+    read: readWrap,
+  });
+  const change = useCallback(
+    (part: Partial<Wrap>, key: string) =>
+      dispatch({ type: 'change', value: { ...wrap, ...part }, key, at: Date.now() }),
+    [wrap],
+  );
+  const desk: Desk = { data, wrap, market, ...useFindings(data, wrap), change, flush };
+  const settle = (takeTheirs: boolean) => {
+    if (save.state !== 'stale') return;
+    if (takeTheirs) change(save.newer.value, 'theirs');
+    carryOnFrom(save.newer);
+  };
+  return (
+    <DeskContext.Provider value={desk}>
+      <div className="px-6 py-3">
+        <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 pb-1">
+          <h1 className="text-2xl">{product.name}</h1>
+          <a className="text-ultra underline" href={`/bars/${product.id}`}>
+            on the worktable
+          </a>
+          <div className="ml-auto flex items-center gap-2">
+            <SaveLine
+              what="This wrap"
+              save={save}
+              onTakeTheirs={() => settle(true)}
+              onKeepMine={() => settle(false)}
+            />
+            <button
+              type="button"
+              className="action"
+              disabled={history.past.length === 0}
+              onClick={() => dispatch({ type: 'undo' })}
+            >
+              <Undo2 size={16} aria-hidden="true" /> Undo
+            </button>
+            <button
+              type="button"
+              className="action"
+              disabled={history.future.length === 0}
+              onClick={() => dispatch({ type: 'redo' })}
+            >
+              <Redo2 size={16} aria-hidden="true" /> Redo
+            </button>
+          </div>
+        </div>
+        <Markets desk={desk} onMarket={setMarket} />
+        <div className="mt-2 grid gap-6 lg:grid-cols-[27rem_minmax(0,1fr)]">
+          <div className="sheet">
+            <Tabs className="side-tabs">
+              <TabList aria-label="What goes on it" className="tab-list">
+                <Tab id="words">Words</Tab>
+                <Tab id="measures">Measures</Tab>
+                <Tab id="look">Look</Tab>
+              </TabList>
+              <TabPanel id="words">
+                <WordsPanel />
+              </TabPanel>
+              <TabPanel id="measures">
+                <MeasuresPanel />
+              </TabPanel>
+              <TabPanel id="look">
+                <LookPanel />
+              </TabPanel>
+            </Tabs>
+          </div>
+          <div>
+            <Preview />
+            <Tabs className="side-tabs">
+              <TabList aria-label="What it leads to" className="tab-list">
+                <Tab id="standing">Standing</Tab>
+                <Tab id="list">The list</Tab>
+                <Tab id="out">Out and issued</Tab>
+              </TabList>
+              <TabPanel id="standing">
+                <StandingPanel />
+              </TabPanel>
+              <TabPanel id="list">
+                <ListView />
+              </TabPanel>
+              <TabPanel id="out">
+                <IssuedPanel />
+              </TabPanel>
+            </Tabs>
+          </div>
+        </div>
+      </div>
+    </DeskContext.Provider>
+  );
+}

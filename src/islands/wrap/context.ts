@@ -1,0 +1,85 @@
+/** What every part of the wrap's screen shares, and what follows from it on the spot. */
+import { createContext, useContext, useMemo } from 'react';
+import { formulaFacts, type Fact } from '../../core/claims/facts';
+import { findClaims } from '../../core/claims/find';
+import type { ClaimFinding } from '../../core/claims/types';
+import type { TraitMaterial } from '../../core/formula/traits';
+import type { Market } from '../../core/formula/types';
+import {
+  checkItems,
+  colourFindings,
+  type CheckedItem,
+  type ColourFinding,
+} from '../../core/labels/checklist';
+import { netFromBars } from '../../core/labels/heights';
+import { standingIn, type Standing } from '../../core/labels/standing';
+import { colourPermission, rulebook } from '../../rulebook';
+import { claimPatterns } from '../../rulebook/claims';
+import { marketRules, type MarketItem } from '../../rulebook/markets';
+import type { Wrap } from '../../server/repositories/wraps';
+import type { WrapData } from '../../server/services/wrap';
+
+export interface Desk {
+  data: WrapData;
+  wrap: Wrap;
+  market: Market;
+  claims: readonly ClaimFinding[];
+  facts: readonly Fact[];
+  change: (part: Partial<Wrap>, key: string) => void;
+  flush: () => Promise<boolean>;
+}
+
+export const DeskContext = createContext<Desk | null>(null);
+
+export function useDesk(): Desk {
+  const desk = useContext(DeskContext);
+  if (!desk) throw new Error('Used outside the wrap.');
+  return desk;
+}
+
+/** Every claim in the wrap's words and every fact of the formula. */
+export function useFindings(data: WrapData, wrap: Wrap) {
+  const words = [
+    data.product.name,
+    wrap.description,
+    wrap.back,
+    ...Object.values(wrap.identity),
+    ...Object.values(wrap.use),
+  ].join('\n');
+  const claims = useMemo(() => findClaims(words, claimPatterns()), [words]);
+  const facts = useMemo(() => {
+    const used = data.materials as TraitMaterial[];
+    return formulaFacts(used.map((material) => ({ material })));
+  }, [data.materials]);
+  return { claims, facts };
+}
+
+export interface MarketView {
+  standing: Standing;
+  colours: ColourFinding[];
+  items: CheckedItem<MarketItem>[];
+}
+
+/** What the bar is in a market and what that asks for. */
+export function marketView(
+  { data, wrap, claims }: Pick<Desk, 'data' | 'wrap' | 'claims'>,
+  market: Market,
+): MarketView {
+  const standing = standingIn(market, claims, data.assessment);
+  const colours = colourFindings(data.materials, (name) => colourPermission(rulebook(), name, market));
+  const durability = wrap.durability;
+  const items = checkItems(marketRules(market).items, {
+    market,
+    standing,
+    assessment: data.assessment,
+    claims,
+    colours,
+    responsible: data.maker ? [data.maker.name, ...data.maker.addressLines] : [],
+    netMassG: netFromBars(wrap.weighedG) ?? wrap.netMassG,
+    batchCode: wrap.batchCode,
+    durabilityStated: durability !== null && (durability.months > 30 || Boolean(durability.endsOn)),
+    identity: wrap.identity,
+    cautions: wrap.cautions,
+  });
+  return { standing, colours, items };
+}
