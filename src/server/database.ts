@@ -43,3 +43,10 @@ export function database(): Promise<Knex> {
   });
   return opened;
 }
+
+/** Closes the application's database, if it is open; the next call opens it anew. */
+export async function closeDatabase(): Promise<void> {
+  const closing = opened;
+  opened = null;
+  await (await closing?.catch(() => null))?.destroy();
+}

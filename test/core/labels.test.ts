@@ -176,7 +176,7 @@ describe('the layout', () => {
       const net = stacked.texts.filter(({ element }) => element === 'net');
       for (const { yMm } of net) expect(yMm, shape).to.be.above(stacked.heightMm * 0.7);
     }
-    const narrow = label({ market: 'US' }, { shape: 'sticker', widthMm: 22, heightMm: 30, marginMm: 1 });
+    const narrow = label({ market: 'US' }, { shape: 'sticker', widthMm: 60, heightMm: 15, marginMm: 1 });
     expect(codes(narrow)).to.include('net net-position');
   });
 

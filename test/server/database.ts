@@ -27,3 +27,25 @@ export async function demoDatabase(): Promise<TestDatabase> {
     },
   };
 }
+
+/** Closes the database that endpoints have opened; they are imported where they are called, and so is this. */
+async function closeServed(): Promise<void> {
+  const { closeDatabase } = await import('../../src/server/database');
+  await closeDatabase();
+}
+
+/** The demo for the tests of a `describe`, which endpoints called in them read as well. */
+export function useDemo(): TestDatabase {
+  const held = {} as TestDatabase;
+  before(async () => {
+    await closeServed();
+    Object.assign(held, await demoDatabase());
+    process.env.PROPORTIA_DATA = held.folder;
+    process.env.PROPORTIA_TODAY = DAY;
+  });
+  after(async () => {
+    await closeServed();
+    await held.close();
+  });
+  return held;
+}

@@ -2,7 +2,8 @@ import type { Fact } from '../../core/claims/facts';
 import type { ClaimFinding, Language } from '../../core/claims/types';
 import { MARKETS } from '../../core/formula/types';
 import type { Words } from '../../core/labels/content';
-import { CLAIM_CLASS_WORDS, FACT_STANDING_WORDS, FACT_WORDS } from '../../ui/words';
+import { CLAIM_SOURCE } from '../../rulebook/claims';
+import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS } from '../../ui/words';
 import { useDesk } from './context';
 
 type WordsKey = 'identity' | 'use' | 'cautions';
@@ -144,6 +145,9 @@ export function WordsPanel() {
       <section aria-label="Claims" aria-live="polite">
         <h3 className="text-lg">What these words claim</h3>
         <Claims />
+        <p className="eyebrow">
+          {CLAIM_SOURCE.source}, as of {dayInWords(CLAIM_SOURCE.asOf)}.
+        </p>
       </section>
       <InBothLanguages of="identity" />
       <InBothLanguages of="cautions" />
