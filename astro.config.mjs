@@ -12,6 +12,6 @@ export default defineConfig({
   devToolbar: { enabled: false },
   vite: {
     plugins: [tailwindcss()],
-    ssr: { external: ['better-sqlite3', 'knex', 'pdfkit', 'fontkit'] },
+    ssr: { external: ['better-sqlite3', 'knex', 'pdfkit', 'fontkit', 'svg-to-pdfkit', 'bwip-js'] },
   },
 });

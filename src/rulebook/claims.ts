@@ -1,6 +1,6 @@
 /** Phrases that claim something, as data by language, made ready for finding. */
 import { preparePhrases, type Pattern } from '../core/claims/find';
-import type { ClaimPhrase } from '../core/claims/types';
+import type { ClaimPhrase, OwnPhrase } from '../core/claims/types';
 import english from './claims/en.json';
 import french from './claims/fr.json';
 
@@ -16,8 +16,19 @@ export const CLAIM_SOURCE = {
 
 let prepared: Pattern[] | null = null;
 
-/** The shipped phrases, ready for `findClaims`. */
-export function claimPatterns(): readonly Pattern[] {
+function ownPhrase({ say, class: kind, language }: OwnPhrase, index: number): ClaimPhrase {
+  return {
+    id: `own ${index}`,
+    language,
+    class: kind,
+    say: [say],
+    why: 'A phrase you added yourself.',
+    plainer: '',
+  };
+}
+
+/** The shipped phrases with the maker's own before them, ready for `findClaims`. */
+export function claimPatterns(own: readonly OwnPhrase[] = []): readonly Pattern[] {
   prepared ??= preparePhrases(CLAIM_PHRASES);
-  return prepared;
+  return own.length === 0 ? prepared : [...preparePhrases(own.map(ownPhrase)), ...prepared];
 }

@@ -250,6 +250,15 @@ describe('claims', () => {
     ]);
   });
 
+  it('takes the maker’s own phrases before those that ship', () => {
+    const own = [{ say: 'signal glow*', class: 'plain' as const, language: 'en' as const }];
+    const found = findClaims('With a signal glow', claimPatterns(own));
+    expect(found.map(({ class: of }) => of.EU)).to.deep.equal(['plain']);
+    expect(findClaims('With a signal glow', claimPatterns()).map(({ class: of }) => of.EU)).to.deep.equal([
+      'cosmetic',
+    ]);
+  });
+
   it('bears any text: empty, emoji, other scripts, very long', () => {
     for (const text of ['', '🧼🧼', 'صابون طبيعي', '石鹸', '…', 'heal '.repeat(5000)])
       expect(() => findClaims(text, claimPatterns())).to.not.throw();

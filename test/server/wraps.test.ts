@@ -227,12 +227,12 @@ describe('labels over the demo', () => {
     });
 
     it('are refused while anything stands in the way of a print', async () => {
-      await change('branch-line', { netMassG: null });
+      await change('branch-line', { netMassG: null, batchCode: '' });
       const refused = await call(issuedRoute(), 'POST', '/', sending('{"market":"EU"}'), {
         id: 'branch-line',
       });
       expect(refused.status).to.equal(422);
-      expect(refused.body).to.have.nested.property('errors[0].path', 'net');
+      expect(refused.body).to.have.nested.property('errors[0].path', 'batch');
       const odd = await call(issuedRoute(), 'POST', '/', sending('{"market":"MOON"}'), { id: 'branch-line' });
       expect(odd.status).to.equal(422);
     });
@@ -329,7 +329,7 @@ describe('labels over the demo', () => {
       expect(await get('market=EU&as=pdf', 'nowhere')).to.equal(404);
     });
 
-    it('takes a PNG as the maker’s picture and nothing else', async () => {
+    it('takes a PNG or a plain SVG as the maker’s picture, and nothing that could be executed', async () => {
       const png = Buffer.from(
         'iVBORw0KGgoAAAANSUhEUgAAAAIAAAABCAIAAAB7QOjdAAAADElEQVR4nGNgYGAAAAAEAAH2FzhVAAAAAElFTkSuQmCC',
         'base64',
@@ -338,6 +338,13 @@ describe('labels over the demo', () => {
         (await call(logoRoute(), 'PUT', '/', { body: body as BodyInit, headers: { 'content-type': type } }))
           .status;
       expect(await put('<svg onload="alert(1)"/>', 'image/svg+xml')).to.equal(422);
+      expect(
+        await put(
+          '<!DOCTYPE svg [<!ENTITY x "y">]><svg viewBox="0 0 1 1"><path d="M0 0"/></svg>',
+          'image/svg+xml',
+        ),
+      ).to.equal(422);
+      expect(await put('no picture', 'image/svg+xml')).to.equal(422);
       expect(await put('{}', 'application/json')).to.equal(415);
       expect(await put(png.subarray(0, 40), 'image/png')).to.equal(422);
       expect(await put(png, 'image/png')).to.equal(200);

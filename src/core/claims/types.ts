@@ -46,6 +46,13 @@ export interface ClaimPhrase {
   ignoresNegation?: boolean;
 }
 
+/** A phrase of the maker's own, beside those that ship. */
+export interface OwnPhrase {
+  say: string;
+  class: ClaimClass;
+  language: Language;
+}
+
 export interface ClaimFinding {
   phrase: string;
   language: Language;

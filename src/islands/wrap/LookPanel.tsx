@@ -70,11 +70,11 @@ function LogoField() {
   return (
     <div className="flex flex-wrap items-center gap-4">
       <label className="action py-0">
-        {has ? 'Another picture' : 'Your picture, PNG'}
+        {has ? 'Another picture' : 'Your picture, PNG or SVG'}
         <input
           type="file"
           className="sr-only"
-          accept="image/png"
+          accept="image/png,image/svg+xml"
           onChange={(event) => void upload(event.target.files?.[0])}
         />
       </label>

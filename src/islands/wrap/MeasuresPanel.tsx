@@ -19,8 +19,8 @@ function readWeights(text: string): number[] {
 export function MeasuresPanel() {
   const { wrap, data, market, change } = useDesk();
   const weighed = netFromBars(wrap.weighedG);
-  const net = weighed ?? wrap.netMassG;
-  const isOptimistic = weighed === null && net !== null && net > data.predictedBarG;
+  const net = weighed ?? wrap.netMassG ?? Math.floor(data.predictedBarG);
+  const isOptimistic = weighed === null && net > data.predictedBarG;
   const { durability } = wrap;
   return (
     <section aria-label="Measures" className="grid gap-3 py-2">
@@ -46,7 +46,7 @@ export function MeasuresPanel() {
           />
         </label>
         <p className="leading-snug">
-          {net === null ? 'No net weight yet.' : `On the label: ${netText(market, net)}.`}{' '}
+          On the label: {netText(market, net)}.{' '}
           {weighed !== null
             ? `The lightest of ${wrap.weighedG.length} weighed bars counts.`
             : `Predicted ${grams(data.predictedBarG)} a cured bar; nothing weighed yet, so weigh the lightest before sale.`}

@@ -1,9 +1,17 @@
+import { useState } from 'react';
 import type { Fact } from '../../core/claims/facts';
-import type { ClaimFinding, Language } from '../../core/claims/types';
+import {
+  CLAIM_CLASSES,
+  type ClaimClass,
+  type ClaimFinding,
+  type Language,
+  type OwnPhrase,
+} from '../../core/claims/types';
 import { MARKETS } from '../../core/formula/types';
 import type { Words } from '../../core/labels/content';
 import { CLAIM_SOURCE } from '../../rulebook/claims';
 import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS } from '../../ui/words';
+import { address, send } from '../../ui/api';
 import { useDesk } from './context';
 
 type WordsKey = 'identity' | 'use' | 'cautions';
@@ -119,6 +127,88 @@ function Claims() {
   );
 }
 
+/** Phrases the maker adds to those that ship. */
+function OwnPhrases() {
+  const { ownPhrases, setOwnPhrases } = useDesk();
+  const [say, setSay] = useState('');
+  const [kind, setKind] = useState<ClaimClass>('cosmetic');
+  const [language, setLanguage] = useState<Language>('en');
+  const [fault, setFault] = useState<string | null>(null);
+  const keep = async (phrases: OwnPhrase[]) => {
+    const answer = await send<{ phrases: OwnPhrase[] }>('PUT', address('phrases'), { phrases });
+    setFault(answer.ok ? null : answer.faults[0]!.message);
+    if (answer.ok) setOwnPhrases(answer.body.phrases);
+    return answer.ok;
+  };
+  return (
+    <details>
+      <summary className="cursor-pointer text-ultra">My own phrases</summary>
+      <ul>
+        {ownPhrases.map((phrase, index) => (
+          <li key={phrase.say + index} className="flex items-baseline justify-between border-b border-hair">
+            <span>
+              “{phrase.say}” {CLAIM_CLASS_WORDS[phrase.class]}, {LANGUAGE_WORDS[phrase.language]}
+            </span>
+            <button
+              type="button"
+              className="cursor-pointer text-ultra underline"
+              aria-label={`Remove ${phrase.say}`}
+              onClick={() => void keep(ownPhrases.filter((_, at) => at !== index))}
+            >
+              Remove
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-1 flex flex-wrap items-end gap-2">
+        <label>
+          <span className="eyebrow block">Words, in order</span>
+          <input className="field w-40" value={say} onChange={(event) => setSay(event.target.value)} />
+        </label>
+        <label>
+          <span className="eyebrow block">Counts as</span>
+          <select
+            className="field"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as ClaimClass)}
+          >
+            {CLAIM_CLASSES.map((one) => (
+              <option key={one} value={one}>
+                {CLAIM_CLASS_WORDS[one]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          <span className="eyebrow block">In</span>
+          <select
+            className="field"
+            value={language}
+            onChange={(event) => setLanguage(event.target.value as Language)}
+          >
+            <option value="en">English</option>
+            <option value="fr">French</option>
+          </select>
+        </label>
+        <button
+          type="button"
+          className="action py-0"
+          onClick={() =>
+            void keep([...ownPhrases, { say, class: kind, language }]).then((kept) => kept && setSay(''))
+          }
+        >
+          Add
+        </button>
+      </div>
+      {fault && (
+        <p role="alert" className="text-madder">
+          {fault}
+        </p>
+      )}
+    </details>
+  );
+}
+
 /** The bar's words as the maker types them, every claim classed, and the facts of the formula. */
 export function WordsPanel() {
   const { wrap, facts, change } = useDesk();
@@ -145,6 +235,7 @@ export function WordsPanel() {
       <section aria-label="Claims" aria-live="polite">
         <h3 className="text-lg">What these words claim</h3>
         <Claims />
+        <OwnPhrases />
         <p className="eyebrow">
           {CLAIM_SOURCE.source}, as of {dayInWords(CLAIM_SOURCE.asOf)}.
         </p>

@@ -75,7 +75,9 @@ export function WrapDesk({ data }: { data: WrapData }) {
       dispatch({ type: 'change', value: { ...wrap, ...part }, key, at: Date.now() }),
     [wrap],
   );
-  const desk: Desk = { data, wrap, market, ...useFindings(data, wrap), change, flush };
+  const [ownPhrases, setOwnPhrases] = useState(data.ownPhrases);
+  const findings = useFindings(data, wrap, ownPhrases);
+  const desk: Desk = { data, wrap, market, ...findings, ownPhrases, setOwnPhrases, change, flush };
   const settle = (takeTheirs: boolean) => {
     if (save.state !== 'stale') return;
     if (takeTheirs) change(save.newer.value, 'theirs');

@@ -2,7 +2,7 @@
 import { createContext, useContext, useMemo } from 'react';
 import { formulaFacts, type Fact } from '../../core/claims/facts';
 import { findClaims } from '../../core/claims/find';
-import type { ClaimFinding } from '../../core/claims/types';
+import type { ClaimFinding, OwnPhrase } from '../../core/claims/types';
 import type { TraitMaterial } from '../../core/formula/traits';
 import type { Market } from '../../core/formula/types';
 import {
@@ -25,6 +25,8 @@ export interface Desk {
   market: Market;
   claims: readonly ClaimFinding[];
   facts: readonly Fact[];
+  ownPhrases: readonly OwnPhrase[];
+  setOwnPhrases: (phrases: OwnPhrase[]) => void;
   change: (part: Partial<Wrap>, key: string) => void;
   flush: () => Promise<boolean>;
 }
@@ -38,7 +40,7 @@ export function useDesk(): Desk {
 }
 
 /** Every claim in the wrap's words and every fact of the formula. */
-export function useFindings(data: WrapData, wrap: Wrap) {
+export function useFindings(data: WrapData, wrap: Wrap, ownPhrases: readonly OwnPhrase[]) {
   const words = [
     data.product.name,
     wrap.description,
@@ -46,7 +48,7 @@ export function useFindings(data: WrapData, wrap: Wrap) {
     ...Object.values(wrap.identity),
     ...Object.values(wrap.use),
   ].join('\n');
-  const claims = useMemo(() => findClaims(words, claimPatterns()), [words]);
+  const claims = useMemo(() => findClaims(words, claimPatterns(ownPhrases)), [words, ownPhrases]);
   const facts = useMemo(() => {
     const used = data.materials as TraitMaterial[];
     return formulaFacts(used.map((material) => ({ material })));
@@ -75,7 +77,7 @@ export function marketView(
     claims,
     colours,
     responsible: data.maker ? [data.maker.name, ...data.maker.addressLines] : [],
-    netMassG: netFromBars(wrap.weighedG) ?? wrap.netMassG,
+    netMassG: netFromBars(wrap.weighedG) ?? wrap.netMassG ?? Math.floor(data.predictedBarG),
     batchCode: wrap.batchCode,
     durabilityStated: durability !== null && (durability.months > 30 || Boolean(durability.endsOn)),
     identity: wrap.identity,

@@ -12,7 +12,8 @@ import {
 } from 'class-validator';
 import { MARKETS } from '../../core/formula/types';
 import { SHAPES } from '../../core/labels/formats';
-import { Nested, NumberBetween, OneOf, Optional, Text } from './fields';
+import { CLAIM_CLASSES, LANGUAGES } from '../../core/claims/types';
+import { ListOf, Name, Nested, NumberBetween, OneOf, Optional, Text } from './fields';
 
 const SCHOOLS = ['added', 'formed'];
 const FACES = ['display', 'text', 'strong'];
@@ -121,4 +122,16 @@ export class IssueDoor {
 export class LabelQueryDoor {
   @OneOf(MARKETS) market!: string;
   @OneOf(['pdf', 'a4', 'letter', 'svg', 'text', 'html', 'sheet', 'sheet-ranges']) as!: string;
+}
+
+class OwnPhraseDoor {
+  @Name('the phrase')
+  @Length(1, 80, { message: 'Give a phrase of up to 80 letters.', context: { code: 'length' } })
+  say!: string;
+  @OneOf(CLAIM_CLASSES) class!: string;
+  @OneOf(LANGUAGES) language!: string;
+}
+
+export class OwnPhrasesDoor {
+  @ListOf(() => OwnPhraseDoor, 200) phrases!: OwnPhraseDoor[];
 }

@@ -1,5 +1,6 @@
 /** Draws a layout as PDF with embedded fonts and text that can be selected: one up with bleed, or many on a sheet. */
 import PDFDocument from 'pdfkit';
+import SVGtoPDF from 'svg-to-pdfkit';
 import type { Layout } from '../../core/labels/layout';
 import { runsOf, runWidth } from './fonts';
 import type { Picture } from './svg';
@@ -55,8 +56,10 @@ function drawLabel(
   drawGround(document, layout, bleedMm);
   for (const { key, xMm, yMm, widthMm, heightMm } of layout.images) {
     const picture = pictures.get(key);
-    if (picture?.mime === 'image/png')
-      document.image(picture.data, pt(xMm), pt(yMm), { width: pt(widthMm), height: pt(heightMm) });
+    const size = { width: pt(widthMm), height: pt(heightMm) };
+    if (picture?.mime === 'image/png') document.image(picture.data, pt(xMm), pt(yMm), size);
+    if (picture?.mime === 'image/svg+xml')
+      SVGtoPDF(document, picture.data.toString('utf8'), pt(xMm), pt(yMm), size);
   }
   for (const { x1Mm, y1Mm, x2Mm, y2Mm, weightMm, isGuide } of layout.rules) {
     if (isGuide) continue;

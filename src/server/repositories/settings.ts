@@ -1,5 +1,6 @@
 /** The maker's own settings. */
 import type { Knex } from 'knex';
+import type { OwnPhrase } from '../../core/claims/types';
 import type { Mould } from '../../core/making/size';
 
 /** Who answers for the product, as a label names them. */
@@ -61,4 +62,14 @@ const USUAL_CURRENCY = 'EUR';
 /** The currency that prices are in, as its three letters. */
 export async function findCurrency(db: Knex): Promise<string> {
   return (await find<string>(db, 'currency')) ?? USUAL_CURRENCY;
+}
+
+/** Phrases the maker added to those that ship; empty before any is set. */
+export async function findOwnPhrases(db: Knex): Promise<OwnPhrase[]> {
+  return (await find<OwnPhrase[]>(db, 'ownPhrases')) ?? [];
+}
+
+/** Sets the maker's own phrases. */
+export function putOwnPhrases(db: Knex, phrases: readonly OwnPhrase[]): Promise<void> {
+  return put(db, 'ownPhrases', phrases);
 }

@@ -121,7 +121,7 @@ export async function issuedPdf(db: Knex, id: string): Promise<Uint8Array | null
 }
 
 export interface Logo {
-  mime: 'image/png';
+  mime: 'image/png' | 'image/svg+xml';
   widthOverHeight: number;
   bytes: Uint8Array;
 }
@@ -131,7 +131,7 @@ const LOGO_ID = 'maker';
 
 /** The maker's picture, or null. */
 export async function findLogo(db: Knex): Promise<Logo | null> {
-  const row: { mime: 'image/png'; width_over_height: number; bytes: Uint8Array } | undefined = await db(
+  const row: { mime: Logo['mime']; width_over_height: number; bytes: Uint8Array } | undefined = await db(
     'logos',
   )
     .where('id', LOGO_ID)

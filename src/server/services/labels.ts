@@ -83,7 +83,7 @@ export async function issueLabel(db: Knex, productId: string, market: Market): P
     school: settings.school,
     regime: standingOf(gathered, wrap, market).regime,
     format: settings.format,
-    netMassG: netOf(wrap)!,
+    netMassG: netOf(gathered, wrap),
     batchCode: wrap.batchCode,
     formula: version.formula,
     formulaRevision: version.revision,

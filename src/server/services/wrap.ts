@@ -21,7 +21,8 @@ import { fontMetrics } from '../labels/fonts';
 import type { Picture } from '../labels/svg';
 import { allMaterials } from '../repositories/materials';
 import { allProducts, type Product, type WorkingVersion } from '../repositories/products';
-import { findMaker, type Maker } from '../repositories/settings';
+import { findMaker, findOwnPhrases, type Maker } from '../repositories/settings';
+import type { OwnPhrase } from '../../core/claims/types';
 import {
   findLogo,
   findWrap,
@@ -45,6 +46,8 @@ export interface WrapData {
   hasLogo: boolean;
   predictedBarG: number;
   proposedCautions: { en: string; fr: string };
+  /** Phrases the maker added to those that ship. */
+  ownPhrases: OwnPhrase[];
   issued: (IssuedLabel & { differs: string[] })[];
   onDate: string;
   rulebookEdition: string;
@@ -84,6 +87,7 @@ interface Gathered {
   materials: Material[];
   stored: StoredWrap;
   proposedCautions: { en: string; fr: string };
+  ownPhrases: OwnPhrase[];
 }
 
 async function gather(db: Knex, productId: string): Promise<Gathered> {
@@ -94,7 +98,8 @@ async function gather(db: Knex, productId: string): Promise<Gathered> {
     savedAt: '',
     wrap: startingWrap(product, proposedCautions),
   };
-  return { product, version, assessment, materials, stored, proposedCautions };
+  const ownPhrases = await findOwnPhrases(db);
+  return { product, version, assessment, materials, stored, proposedCautions, ownPhrases };
 }
 
 /** Everything a maker says of a bar, as one text. */
@@ -103,13 +108,19 @@ export function wordsOfWrap(product: Pick<Product, 'name'>, wrap: Wrap): string 
   return [product.name, description, back, ...Object.values(identity), ...Object.values(use)].join('\n');
 }
 
-/** The net content that is stated: of the lightest weighed bar where bars were weighed. */
-export function netOf(wrap: Wrap): number | null {
-  return netFromBars(wrap.weighedG) ?? wrap.netMassG ?? null;
+/** What a cured bar is predicted to weigh, grams. */
+function predictedBar({ assessment, version }: Pick<Gathered, 'assessment' | 'version'>): number {
+  return assessment.masses.curedG / (version.formula.bars || 1);
 }
 
-function standingOf({ product, assessment }: Gathered, wrap: Wrap, market: Market): Standing {
-  return standingIn(market, findClaims(wordsOfWrap(product, wrap), claimPatterns()), assessment);
+/** The net content: of the lightest weighed bar, else as the maker states it, else as it is predicted. */
+export function netOf(gathered: Gathered, wrap: Wrap): number {
+  return netFromBars(wrap.weighedG) ?? wrap.netMassG ?? Math.floor(predictedBar(gathered));
+}
+
+function standingOf({ product, assessment, ownPhrases }: Gathered, wrap: Wrap, market: Market): Standing {
+  const claims = findClaims(wordsOfWrap(product, wrap), claimPatterns(ownPhrases));
+  return standingIn(market, claims, assessment);
 }
 
 function contentOf(gathered: Gathered, wrap: Wrap, market: Market, maker: Maker | null): LabelContent {
@@ -125,7 +136,7 @@ function contentOf(gathered: Gathered, wrap: Wrap, market: Market, maker: Maker 
     cautions: wrap.cautions,
     text: wrap.back,
     ingredients: list?.text ?? '',
-    netMassG: netOf(wrap),
+    netMassG: netOf(gathered, wrap),
     responsible: maker ? [maker.name, ...maker.addressLines] : [],
     batchCode: wrap.batchCode,
     durability: wrap.durability ? { ...wrap.durability, endsOn: wrap.durability.endsOn ?? null } : null,
@@ -155,7 +166,7 @@ async function makeLabel(db: Knex, gathered: Gathered, wrap: Wrap, market: Marke
       logo: logo && { key: LOGO_KEY, widthOverHeight: logo.widthOverHeight },
       barcode: barcode.ok ? barcode.bars : null,
     },
-    netOf(wrap) ?? 0,
+    netOf(gathered, wrap),
     fontMetrics,
   );
   if (!barcode.ok) layout.findings.push({ element: 'barcode', code: 'barcode', message: barcode.message });
@@ -166,6 +177,26 @@ async function makeLabel(db: Knex, gathered: Gathered, wrap: Wrap, market: Marke
   return { layout, content, pictures, title };
 }
 
+/** Where the list does not fit, whether the other school's would, as one more way out. */
+async function withOtherSchool(
+  db: Knex,
+  gathered: Gathered,
+  wrap: Wrap,
+  market: Market,
+  layout: Layout,
+): Promise<void> {
+  const lacking = layout.findings.find(
+    ({ element, code }) => element === 'ingredients' && code === 'does-not-fit',
+  );
+  const settings = wrap.markets[market];
+  if (!lacking || !settings) return;
+  const school = settings.school === 'added' ? 'formed' : 'added';
+  const other = { ...wrap, markets: { ...wrap.markets, [market]: { ...settings, school } } };
+  const { layout: tried } = await makeLabel(db, gathered, other, market);
+  if (!tried.findings.some(({ code }) => code === 'does-not-fit'))
+    lacking.waysOut = [`the list as ${school}, which fits`, ...(lacking.waysOut ?? [])];
+}
+
 /** A label as the saved wrap has it, or as a wrap on the screen would; 404 and 422 as faults. */
 export async function labelFor(
   db: Knex,
@@ -174,7 +205,9 @@ export async function labelFor(
   wrap?: Wrap,
 ): Promise<MadeLabel & { gathered: Gathered }> {
   const gathered = await gather(db, productId);
-  const made = await makeLabel(db, gathered, wrap ?? gathered.stored.wrap, market);
+  const used = wrap ?? gathered.stored.wrap;
+  const made = await makeLabel(db, gathered, used, market);
+  await withOtherSchool(db, gathered, used, market, made.layout);
   return { ...made, gathered };
 }
 
@@ -208,7 +241,7 @@ function differences(label: IssuedLabel, now: LabelContent, verdict: string): st
 /** Gathers the wrap of a bar; 404 where there is none. */
 export async function wrapData(db: Knex, productId: string): Promise<WrapData> {
   const gathered = await gather(db, productId);
-  const { product, version, assessment, materials, stored, proposedCautions } = gathered;
+  const { product, version, assessment, materials, stored, proposedCautions, ownPhrases } = gathered;
   const maker = await findMaker(db);
   const issued = (await issuedLabels(db, productId)).map((label) => {
     const wrap: Wrap = {
@@ -226,8 +259,9 @@ export async function wrapData(db: Knex, productId: string): Promise<WrapData> {
     materials,
     maker,
     hasLogo: (await findLogo(db)) !== null,
-    predictedBarG: assessment.masses.curedG / (version.formula.bars || 1),
+    predictedBarG: predictedBar(gathered),
     proposedCautions,
+    ownPhrases,
     issued,
     onDate: today(),
     rulebookEdition: rulebook().edition,
