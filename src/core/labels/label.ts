@@ -241,24 +241,33 @@ function reportLack(layout: Layout, { content }: Setting, element: string, lacks
   });
 }
 
-/** The regions of the flow with the foot of the last kept free for a barcode. */
-function flowRegions({ plan, look }: Setting): { regions: Region[]; foot: Region | null } {
-  if (!look.barcode || plan.outline === 'disc') return { regions: plan.info, foot: null };
-  const last = plan.info[plan.info.length - 1]!;
-  const heightMm = BARS_MM + DIGITS_MM + 1;
-  const foot = { ...last, yMm: last.yMm + last.heightMm - heightMm, heightMm };
-  const shortened = { ...last, heightMm: last.heightMm - heightMm - 1 };
-  return { regions: [...plan.info.slice(0, -1), shortened], foot };
+function barcodeWidth({ modules, quietModules }: NonNullable<LabelLook['barcode']>): number {
+  return (modules.reduce((sum, one) => sum + one, 0) + 2 * quietModules) * MODULE_MM;
 }
 
-function placeBarcode(layout: Layout, { look, metrics }: Setting, foot: Region | null): void {
+/** The regions of the flow with the foot of the last that is wide enough kept free for a barcode. */
+function flowRegions({ plan, look }: Setting): { regions: Region[]; foot: Region | null } {
+  if (!look.barcode || plan.outline === 'disc') return { regions: plan.info, foot: null };
+  const widthMm = barcodeWidth(look.barcode);
+  const at = plan.info.findLastIndex((region) => region.widthMm >= widthMm);
+  const chosen = plan.info[at];
+  if (!chosen) return { regions: plan.info, foot: null };
+  const heightMm = BARS_MM + DIGITS_MM + 1;
+  const foot = { ...chosen, yMm: chosen.yMm + chosen.heightMm - heightMm, heightMm };
+  const shortened = { ...chosen, heightMm: chosen.heightMm - heightMm - 1 };
+  return { regions: plan.info.map((region, index) => (index === at ? shortened : region)), foot };
+}
+
+function placeBarcode(layout: Layout, { look, metrics, plan }: Setting, foot: Region | null): void {
   if (!look.barcode) return;
   const { modules, text, quietModules } = look.barcode;
-  const widthMm = (modules.reduce((sum, one) => sum + one, 0) + 2 * quietModules) * MODULE_MM;
-  if (!foot || widthMm > foot.widthMm) {
-    const message = foot
-      ? `The barcode needs ${widthMm.toFixed(1)} mm of width, there are ${foot.widthMm.toFixed(1)}.`
-      : 'A round label has no straight foot for a barcode. Choose another shape or leave it out.';
+  const widthMm = barcodeWidth(look.barcode);
+  if (!foot) {
+    const widest = Math.max(...plan.info.map((region) => region.widthMm));
+    const message =
+      plan.outline === 'rect'
+        ? `The barcode needs ${widthMm.toFixed(1)} mm of width, there are ${widest.toFixed(1)}.`
+        : 'A round label has no straight foot for a barcode. Choose another shape or leave it out.';
     layout.findings.push({ element: 'barcode', code: 'barcode', message });
     return;
   }
