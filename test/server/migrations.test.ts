@@ -1,0 +1,60 @@
+/** A database of an earlier make is brought up without losing what its maker stated. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect } from 'chai';
+import knex from 'knex';
+import * as firstTables from '../../src/server/migrations/001-first-tables';
+import { DATABASE_FILE, openDatabase } from '../../src/server/database';
+import { findProduct } from '../../src/server/repositories/products';
+
+describe('a database of the first make', () => {
+  it('keeps its bars to a batch, in the formula and in every version of it', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+    const old = knex({
+      client: 'better-sqlite3',
+      connection: { filename: join(folder, DATABASE_FILE) },
+      useNullAsDefault: true,
+    });
+    const source: knex.Knex.MigrationSource<string> = {
+      getMigrations: () => Promise.resolve(['001-first-tables']),
+      getMigrationName: (name) => name,
+      getMigration: () => Promise.resolve(firstTables),
+    };
+    await old.migrate.latest({ migrationSource: source });
+    const body = {
+      id: 'a',
+      name: 'A',
+      identity: 'Soap',
+      note: '',
+      markets: ['EU'],
+      bars: 18,
+      netMassG: 90,
+      batchCode: '',
+      firstPlacedOn: {},
+    };
+    await old('products').insert({ id: 'a', name: 'A', position: 0, body: JSON.stringify(body) });
+    const formula = { alkali: { superfatPct: 5 }, lines: [] };
+    for (const number of [1, 2]) {
+      await old('formula_versions').insert({
+        product_id: 'a',
+        number,
+        name: number === 1 ? 'first' : null,
+        revision: 1,
+        saved_at: '2026-01-01',
+        formula: JSON.stringify(formula),
+      });
+    }
+    await old.destroy();
+
+    const db = await openDatabase(folder);
+    const { product, version } = (await findProduct(db, 'a'))!;
+    expect(version.formula).to.deep.equal({ bars: 18, ...formula });
+    expect(product).to.not.have.property('bars');
+    expect(product.netMassG).to.equal(90);
+    const all: { formula: string }[] = await db('formula_versions').select('formula');
+    expect(all.every((row) => (JSON.parse(row.formula) as { bars: number }).bars === 18)).to.equal(true);
+    await db.destroy();
+    rmSync(folder, { recursive: true, force: true });
+  });
+});
