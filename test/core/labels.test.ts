@@ -208,6 +208,19 @@ describe('the layout', () => {
     ]);
   });
 
+  it('lets only the list run on from one column to the next', () => {
+    const list = 'Sodium Olivate, '.repeat(22);
+    const layout = label({
+      ingredients: list,
+      use: { en: 'Wet, lather, rinse.', fr: 'Mouiller, faire mousser, rincer.' },
+    });
+    expect(layout.findings).to.deep.equal([]);
+    const columns = (element: string) =>
+      new Set(layout.texts.filter((one) => one.element === element).map(({ xMm }) => xMm.toFixed(3))).size;
+    for (const element of ['cautions', 'use', 'responsible', 'batch', 'durability'])
+      expect(columns(element), element).to.equal(1);
+  });
+
   it('never throws and never loses a word, whatever the words and the size', () => {
     fc.assert(
       fc.property(

@@ -11,6 +11,7 @@ import {
   startFlow,
   wordsOf,
   type Face,
+  type Flow,
   type Layout,
   type Metrics,
   type Region,
@@ -282,6 +283,18 @@ function placeBarcode(layout: Layout, { look, metrics, plan }: Setting, foot: Re
   putLine(layout, text, style, centre, foot.yMm + BARS_MM + 0.6);
 }
 
+/** Moves on to the next region where a paragraph fits whole there and not here; only the list runs on across. */
+function keepWhole(flow: Flow, text: string, style: TextStyle, metrics: Metrics): void {
+  const here = flow.regions[flow.region]!;
+  const next = flow.regions[flow.region + 1];
+  if (!next || here.disc) return;
+  const fits = (region: Region, topMm: number) =>
+    topMm + blockHeight(text, style, region, topMm, metrics) <= region.yMm + region.heightMm + 1e-9;
+  if (fits(here, flow.topMm) || !fits(next, next.yMm)) return;
+  flow.region++;
+  flow.topMm = next.yMm;
+}
+
 /** Flows everything but the front at a size; answers the height each element lacks. */
 function flowInfo(layout: Layout, setting: Setting, sizeMm: number): Map<string, number> {
   const { content, metrics } = setting;
@@ -290,6 +303,7 @@ function flowInfo(layout: Layout, setting: Setting, sizeMm: number): Map<string,
   for (const { id, text } of content.info) {
     const before = flow.lacksMm;
     const style: TextStyle = { element: id, face: 'text', sizeMm, leading: LEADING };
+    if (id !== 'ingredients') keepWhole(flow, text, style, metrics);
     flowText(layout, text, style, flow, metrics);
     if (flow.lacksMm > before) lacks.set(id, flow.lacksMm - before);
     flow.topMm += sizeMm * PARAGRAPH;
