@@ -195,3 +195,17 @@ export function planFormat(format: LabelFormat): Plan {
       return stacked(format, FRONT_OF_NOTICE, format.marginMm);
   }
 }
+
+/** Sides a label may have, millimetres. */
+export const SMALLEST_MM = 15;
+const LARGEST_MM = 1200;
+
+/** What is wrong with a format, in words; null where nothing. */
+export function formatFault({ widthMm, heightMm, marginMm, depthMm }: LabelFormat): string | null {
+  const sides = [widthMm, heightMm, ...(depthMm === undefined ? [] : [depthMm])];
+  if (sides.some((side) => !(side >= SMALLEST_MM && side <= LARGEST_MM)))
+    return `Give sides from ${SMALLEST_MM} to ${LARGEST_MM} mm.`;
+  if (!(marginMm >= 0 && marginMm * 2 < Math.min(widthMm, heightMm) / 2))
+    return 'Give a margin that leaves more than half of the label.';
+  return null;
+}

@@ -1,6 +1,6 @@
 /** Lays a label out: front panel, the flow of the rest, measured heights, and what does not fit and by how much. */
 import type { LabelContent } from './content';
-import { planFormat, type LabelFormat, type Plan } from './formats';
+import { formatFault, planFormat, SMALLEST_MM, type LabelFormat, type Plan } from './formats';
 import { contrast, leastDigits, leastLetters, type LeastHeight } from './heights';
 import {
   breakLines,
@@ -45,8 +45,6 @@ const MODULE_MM = 0.3;
 const BARS_MM = 13;
 const DIGITS_MM = 2.6;
 const FOOT_STEP_MM = 0.25;
-const SMALLEST_MM = 15;
-const LARGEST_MM = 1200;
 
 const WAYS_OUT: Record<string, string[]> = {
   EU: ['a larger band or sticker', 'a leaflet or tag with the list', 'a notice beside small unwrapped bars'],
@@ -362,15 +360,6 @@ function checkLook(layout: Layout, { look }: Setting): void {
     const message = `Ink on paper has a contrast of ${ratio.toFixed(1)} to 1; take at least ${LEAST_CONTRAST}.`;
     layout.findings.push({ element: 'look', code: 'contrast', message });
   }
-}
-
-function formatFault({ widthMm, heightMm, marginMm, depthMm }: LabelFormat): string | null {
-  const sides = [widthMm, heightMm, ...(depthMm === undefined ? [] : [depthMm])];
-  if (sides.some((side) => !(side >= SMALLEST_MM && side <= LARGEST_MM)))
-    return `Give sides from ${SMALLEST_MM} to ${LARGEST_MM} mm.`;
-  if (!(marginMm >= 0 && marginMm * 2 < Math.min(widthMm, heightMm) / 2))
-    return 'Give a margin that leaves more than half of the label.';
-  return null;
 }
 
 /** Lays a label out. Findings tell what is missing, cannot be drawn, or does not fit and by how much. */

@@ -1,4 +1,4 @@
-import { Plus, Redo2, Undo2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import type { MixPart } from '../../core/formula/mix';
 import type { CupboardEntry } from '../../server/services/materials';
@@ -6,6 +6,7 @@ import type { ScentDeskData } from '../../server/services/scent';
 import { address, send } from '../../ui/api';
 import { historyReducer, startHistory, useUndoKeys } from '../../ui/history';
 import { SaveLine } from '../../ui/SaveLine';
+import { UndoButtons } from '../../ui/UndoButtons';
 import { useSaving, type OnFile } from '../../ui/saving';
 import { BlendOutcome } from './BlendOutcome';
 import { BlendParts } from './BlendParts';
@@ -87,22 +88,7 @@ function Desk({ data, entry }: DeskProps) {
             onTakeTheirs={() => settle(true)}
             onKeepMine={() => settle(false)}
           />
-          <button
-            type="button"
-            className="action"
-            disabled={history.past.length === 0}
-            onClick={() => dispatch({ type: 'undo' })}
-          >
-            <Undo2 size={16} aria-hidden="true" /> Undo
-          </button>
-          <button
-            type="button"
-            className="action"
-            disabled={history.future.length === 0}
-            onClick={() => dispatch({ type: 'redo' })}
-          >
-            <Redo2 size={16} aria-hidden="true" /> Redo
-          </button>
+          <UndoButtons history={history} dispatch={dispatch} />
         </div>
       </div>
       <div className="grid gap-5 lg:grid-cols-[minmax(0,1fr)_25rem]">

@@ -1,43 +1,15 @@
 import { useMemo, useState } from 'react';
 import type { AssessedLimit, Assessment } from '../../core/formula/answer';
-import type { Formula } from '../../core/formula/types';
 import { binds } from '../../core/loads/limits';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { dayInWords, percent, VERDICT_WORDS } from '../../ui/words';
 import { useTable } from './context';
-import { changeLine } from './edits';
+import { applyTrial, daysOfChange, NOTHING_TRIED, type Trial } from './trial';
 import { asMultiples, subjectName } from './view';
 
-/** What is tried: each part left as it is where null. */
-interface Trial {
-  cured: number | null;
-  superfat: number | null;
-  line: string;
-  load: number | null;
-  day: string | null;
-}
-
-const NOTHING_TRIED: Omit<Trial, 'line'> = { cured: null, superfat: null, load: null, day: null };
 const MOST_SHOWN = 5;
 const MOST_LOAD_PCT = 250;
-
-function applyTrial(formula: Formula, trial: Trial): Formula {
-  let tried = formula;
-  if (trial.cured !== null) {
-    const cure =
-      formula.cure?.massRatio == null ? { residualWaterPct: trial.cured } : { massRatio: trial.cured / 100 };
-    tried = { ...tried, cure };
-  }
-  if (trial.superfat !== null && formula.alkali.superfatPct != null)
-    tried = { ...tried, alkali: { ...formula.alkali, superfatPct: trial.superfat } };
-  const line = formula.lines.find(({ id }) => id === trial.line);
-  if (trial.load !== null && line) {
-    const value = Number(((line.amount.value * trial.load) / 100).toFixed(4));
-    tried = changeLine(tried, line.id, { amount: { ...line.amount, value } });
-  }
-  return tried;
-}
 
 interface SliderProps {
   label: string;
@@ -83,15 +55,6 @@ function tellingRows(now: Assessment, then: Assessment) {
     })
     .slice(0, MOST_SHOWN)
     .map((row) => ({ row, before: now.limits.find((other) => sameRow(other, row)) ?? null }));
-}
-
-/** Days on which something in the rules on the table changes, after the day looked at. */
-export function daysOfChange(rules: ReturnType<typeof useTable>['data']['rules'], after: string): string[] {
-  const days = [
-    ...rules.declarables.flatMap(({ newFrom, allFrom }) => [newFrom, allFrom]),
-    ...rules.limits.flatMap(({ from }) => [from]),
-  ];
-  return [...new Set(days.filter((day): day is string => !!day && day > after))].sort();
 }
 
 function Outcome({ now, then, margin }: { now: Assessment; then: Assessment; margin: number }) {

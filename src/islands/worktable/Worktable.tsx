@@ -1,4 +1,4 @@
-import { Columns2, Printer, Redo2, Tag, Undo2 } from 'lucide-react';
+import { Columns2, Printer, Tag } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import type { School } from '../../core/formula/answer';
@@ -17,6 +17,7 @@ import {
 } from '../../ui/history';
 import { FindMaterial } from '../../ui/FindMaterial';
 import { SaveLine } from '../../ui/SaveLine';
+import { UndoButtons } from '../../ui/UndoButtons';
 import { useSaving, type OnFile } from '../../ui/saving';
 import { BarPanel } from './BarPanel';
 import { BatterSettings } from './BatterSettings';
@@ -95,22 +96,7 @@ function Tools({ history, dispatch }: ToolsProps) {
   const { id } = data.product;
   return (
     <>
-      <button
-        type="button"
-        className="action"
-        disabled={history.past.length === 0}
-        onClick={() => dispatch({ type: 'undo' })}
-      >
-        <Undo2 size={16} aria-hidden="true" /> Undo
-      </button>
-      <button
-        type="button"
-        className="action"
-        disabled={history.future.length === 0}
-        onClick={() => dispatch({ type: 'redo' })}
-      >
-        <Redo2 size={16} aria-hidden="true" /> Redo
-      </button>
+      <UndoButtons history={history} dispatch={dispatch} />
       <a className="action" href={`/compare?left=${encodeURIComponent(id)}`}>
         <Columns2 size={16} aria-hidden="true" /> Compare
       </a>

@@ -1,4 +1,3 @@
-import { Redo2, Undo2 } from 'lucide-react';
 import { useCallback, useMemo, useReducer, useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { MARKETS, type Market } from '../../core/formula/types';
@@ -8,6 +7,7 @@ import type { WrapData } from '../../server/services/wrap';
 import { address } from '../../ui/api';
 import { historyReducer, startHistory, useUndoKeys } from '../../ui/history';
 import { SaveLine } from '../../ui/SaveLine';
+import { UndoButtons } from '../../ui/UndoButtons';
 import { useSaving, type OnFile } from '../../ui/saving';
 import { DeskContext, marketView, useFindings, type Desk } from './context';
 import { IssuedPanel } from './IssuedPanel';
@@ -98,22 +98,7 @@ export function WrapDesk({ data }: { data: WrapData }) {
               onTakeTheirs={() => settle(true)}
               onKeepMine={() => settle(false)}
             />
-            <button
-              type="button"
-              className="action"
-              disabled={history.past.length === 0}
-              onClick={() => dispatch({ type: 'undo' })}
-            >
-              <Undo2 size={16} aria-hidden="true" /> Undo
-            </button>
-            <button
-              type="button"
-              className="action"
-              disabled={history.future.length === 0}
-              onClick={() => dispatch({ type: 'redo' })}
-            >
-              <Redo2 size={16} aria-hidden="true" /> Redo
-            </button>
+            <UndoButtons history={history} dispatch={dispatch} />
           </div>
         </div>
         <Markets desk={desk} onMarket={setMarket} />
