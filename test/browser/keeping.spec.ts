@@ -1,0 +1,155 @@
+import { expect, test, type Page } from '@playwright/test';
+import { startApplication, type Application } from './application';
+
+let application: Application;
+test.beforeAll(async () => {
+  application = await startApplication();
+});
+test.afterAll(() => application.stop());
+
+async function open(page: Page, path: string) {
+  await page.goto(application.url + path);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+}
+const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' }).getByRole('heading');
+const amountOf = (page: Page, name: string) => page.getByRole('textbox', { name: `Amount of ${name}` });
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+test('a bar from nothing, by pointer alone, in few steps', async ({ page }) => {
+  await open(page, '/');
+  const started = Date.now();
+  await page.getByLabel('A new bar').fill('Night Platform');
+  await page.getByRole('button', { name: 'Start' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Night Platform' })).toBeVisible();
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  const add = page.getByRole('combobox', { name: 'Add a material' });
+  await add.fill('peppermint');
+  await page.getByRole('option', { name: /Peppermint oil/ }).click();
+  await amountOf(page, 'Peppermint oil').fill('1.5 %');
+  await add.fill('white kao');
+  await page.getByRole('option', { name: /White kaolin/ }).click();
+  await amountOf(page, 'White kaolin').fill('2 tsp');
+  await expect(verdict(page)).toHaveText('Clear');
+  await expect(page.getByTestId('list-text')).toContainText('Kaolin');
+  await saved(page);
+  expect(Date.now() - started).toBeLessThan(120_000);
+});
+
+test('a spooned scent leaves doubt that weighing clears', async ({ page }) => {
+  await open(page, '/bars/first-light');
+  await amountOf(page, 'Sweet fennel oil').fill('3.6 %');
+  await page.getByRole('button', { name: 'Details of Sweet fennel oil' }).click();
+  await page.getByLabel('Measured').selectOption('level spoon');
+  await expect(verdict(page)).toHaveText('At risk');
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('With the doubt it reads');
+  await page.getByRole('button', { name: /^Do it: Weigh Sweet fennel oil/ }).click();
+  await expect(verdict(page)).toHaveText('Tight');
+  await expect(page.getByLabel('Measured')).toHaveValue('scale');
+});
+
+test('a mix is made of materials, stands in a bar, and changes with its parts', async ({ page }) => {
+  await open(page, '/cupboard');
+  await page.getByRole('button', { name: 'A material or mix' }).click();
+  await page.getByRole('radio', { name: 'A mix of materials' }).check();
+  await page.getByLabel('Name of the mix').fill('Wetted clay');
+  const part = page.getByLabel('Add a part');
+  await part.selectOption('White kaolin');
+  await part.selectOption('Water, distilled');
+  await page.getByLabel('Parts of Water, distilled').fill('2');
+  await expect(page.getByText('66.7 %')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep' }).click();
+  const mix = page.getByRole('region', { name: 'Wetted clay' });
+  await expect(mix).toContainText('White kaolin 33.3 %');
+
+  await open(page, '/bars/waiting-room');
+  await page.getByRole('combobox', { name: 'Add a material' }).fill('wetted');
+  await page.getByRole('option', { name: /Wetted clay/ }).click();
+  await amountOf(page, 'Wetted clay').fill('6 %');
+  await expect(page.getByTestId('list-text')).toContainText('Kaolin');
+  await saved(page);
+  await open(page, '/cupboard?material=kaolin');
+  await expect(page.getByRole('region', { name: 'Used in' })).toContainText(
+    'Waiting Room through Wetted clay',
+  );
+  await page.getByRole('button', { name: 'Remove White kaolin' }).click();
+  await expect(page.getByRole('region', { name: 'White kaolin' }).getByRole('alert')).toContainText(
+    'is used in',
+  );
+});
+
+test('a craft ceiling of one’s own takes the place of the usual one, and is taken back', async ({ page }) => {
+  await open(page, '/bars/night-mail');
+  const clay = page.getByRole('listitem').filter({ hasText: 'Grey clay' });
+  await expect(clay).toContainText('limit 5 %');
+  await open(page, '/cupboard');
+  const own = page.getByLabel('Your own ceiling for Clays together, percent');
+  await own.fill('1.5');
+  await own.blur();
+  await page.waitForTimeout(300);
+  await open(page, '/bars/night-mail');
+  await expect(clay).toContainText('limit 1.5 %');
+  await expect(clay).toContainText('Your own figure');
+  await open(page, '/cupboard');
+  await own.fill('');
+  await own.blur();
+  await page.waitForTimeout(300);
+  await open(page, '/bars/night-mail');
+  await expect(clay).toContainText('limit 5 %');
+});
+
+test('a blend and a wrap changed in two windows are never overwritten unasked', async ({ page, context }) => {
+  const other = await context.newPage();
+  await open(page, '/scent?blend=sidings');
+  await open(other, '/scent?blend=sidings');
+  await other.getByLabel('Parts of Petitgrain oil').fill('2');
+  await saved(other);
+  await page.getByLabel('Parts of Petitgrain oil').fill('3');
+  await expect(page.getByText('This blend was changed in another window')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep mine' }).click();
+  await saved(page);
+
+  await open(page, '/wrap/first-light');
+  await open(other, '/wrap/first-light');
+  await other.getByLabel('Own words on the label').fill('Keep dry.');
+  await saved(other);
+  await page.getByLabel('Own words on the label').fill('Keep it dry.');
+  await expect(page.getByText('This wrap was changed in another window')).toBeVisible();
+  await page.getByRole('button', { name: /Take the other/ }).click();
+  await expect(page.getByLabel('Own words on the label')).toHaveValue('Keep dry.');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Own words on the label')).toHaveValue('Keep it dry.');
+});
+
+test('phrases of one’s own are found, and forgotten again', async ({ page }) => {
+  await open(page, '/wrap/lamp-room');
+  await page.getByLabel('Description, for the shop').fill('With a signal shine');
+  const claims = page.getByRole('region', { name: 'Claims' });
+  await expect(claims).toContainText('Nothing in these words promises more');
+  await page.getByText('My own phrases').click();
+  await page.getByLabel('Words, in order').fill('signal shin*');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(claims).toContainText('“signal shine” a cosmetic claim');
+  await page.getByRole('button', { name: 'Remove signal shin*' }).click();
+  await expect(claims).toContainText('Nothing in these words promises more');
+});
+
+test('the formula sheet stands on paper as it stands on the table', async ({ page }) => {
+  await open(page, '/bars/lamp-room/sheet');
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+  await expect(page.getByRole('navigation')).toBeHidden();
+  const sheet = page.getByRole('article');
+  for (const words of [
+    '138.4 g',
+    'Clove bud oil',
+    '8.00 g',
+    'Certificate NB-198',
+    'Goggles, gloves',
+    'second method',
+  ])
+    await expect(sheet).toContainText(words);
+  await page.goto(`${application.url}/bars/nowhere/sheet`);
+  await expect(page.getByText('There is no bar here.')).toBeVisible();
+  expect((await page.goto(`${application.url}/compare?left=nowhere`))!.status()).toBe(404);
+  expect((await page.goto(`${application.url}/wrap/nowhere`))!.status()).toBe(404);
+});
