@@ -122,6 +122,7 @@ test('a blend and a wrap changed in two windows are never overwritten unasked', 
 
 test('phrases of one’s own are found, and forgotten again', async ({ page }) => {
   await open(page, '/wrap/lamp-room');
+  await expect(page.getByRole('region', { name: 'Label' })).toBeVisible(); // drawn, so the island is awake
   await page.getByLabel('Description, for the shop').fill('With a signal shine');
   const claims = page.getByRole('region', { name: 'Claims' });
   await expect(claims).toContainText('Nothing in these words promises more');

@@ -32,6 +32,7 @@ async function noViolations(page: Page) {
 
 test('words are classed as they are typed, taken back by a plainer wording, and undone', async ({ page }) => {
   await open(page, '/wrap/waiting-room');
+  await expect(page.getByRole('region', { name: 'Label' })).toBeVisible(); // drawn, so the island is awake
   await expect(page.getByRole('group', { name: 'Market' })).toContainText(/US\s*soap proper/);
   await description(page).fill('A vegan bar that moisturises. It does not heal.');
   const claims = page.getByRole('region', { name: 'Claims' });

@@ -241,6 +241,33 @@ describe('claims', () => {
     expect(alarms).to.deep.equal([]);
   });
 
+  it('reads the same in capitals, with typographic marks, and amid plain words', () => {
+    const classesOf = (text: string) =>
+      findClaims(text, claimPatterns()).map(({ phrase, class: of }) => `${phrase} ${JSON.stringify(of)}`);
+    for (const text of Object.keys(TABLE)) {
+      const plain = classesOf(text);
+      expect(classesOf(text.toUpperCase()), text).to.deep.equal(plain);
+      expect(classesOf(text.replace(/-/g, '\u2011')), text).to.deep.equal(plain);
+      expect(classesOf(`${text}!!`), text).to.deep.equal(plain);
+      expect(classesOf(`Made at the halt. ${text}. Cut by hand the day after.`), text).to.include.members(
+        plain,
+      );
+    }
+  });
+
+  it('is undone by a plain denial, unless the denial is the claim', () => {
+    for (const { id, say, language, class: of, ignoresNegation } of CLAIM_PHRASES) {
+      const words = say[0]!
+        .split(' ')
+        .filter((part) => part !== '..' && !part.startsWith('('))
+        .map((part) => part.split('|')[0]!.replace('*', ''))
+        .join(' ');
+      const denied = language === 'en' ? `It does not ${words}` : `Il ne ${words}`;
+      const found = findClaims(denied, claimPatterns(), [language]).some(({ phrase }) => phrase === id);
+      if (!ignoresNegation) expect(found, `${id}: ${denied} (${of})`).to.equal(false);
+    }
+  });
+
   it('ends a negation with its sentence and tells every claim of a text in order', () => {
     const text = 'Not perfumed with anything odd. Heals hands; moisturises, 100% natural.';
     expect(findClaims(text, claimPatterns()).map(({ words }) => words)).to.deep.equal([

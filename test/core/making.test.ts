@@ -143,4 +143,61 @@ describe('cost', () => {
     near(cost.perBar, cost.total / 10);
     expect(cost.unpriced).to.deep.equal(['clay']);
   });
+
+  it('adds up: the lines are the total, twice the batch costs twice, and no bar costs more than its batch', () => {
+    const price = (id: string) => ({ olive: 0.01, water: 0.001, clay: 0.02, perfume: 0.08 })[id] ?? 0.004;
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 10, noNaN: true }),
+        fc.integer({ min: 1, max: 60 }),
+        (factor, bars) => {
+          const formula = { ...request(LINES).formula, bars };
+          const once = costOf(formula, assessed({ ...request(LINES), formula }), price, () => []);
+          near(
+            once.lines.reduce((sum, { cost }) => sum + cost!, 0),
+            once.total,
+          );
+          const scaled = scaleFormula(formula, factor);
+          const more = costOf(scaled, assessed({ ...request(LINES), formula: scaled }), price, () => []);
+          near(more.total, once.total * factor);
+          expect(once.perBar!).to.be.at.most(once.total);
+          expect(once.unpriced).to.deep.equal([]);
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  it('has no price a bar where the bars are not stated', () => {
+    const { formula } = request(LINES);
+    expect(
+      costOf(
+        formula,
+        assessed(request(LINES)),
+        () => 1,
+        () => [],
+      ).perBar,
+    ).to.equal(null);
+  });
+});
+
+describe('filling moulds', () => {
+  it('never loses batter: what is full and what is left is what there was', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 20_000, noNaN: true }),
+        fc.double({ min: 50, max: 5000, noNaN: true }),
+        fc.integer({ min: 1, max: 40 }),
+        (volumeMl, mouldMl, cavities) => {
+          const mould = { id: 'm', name: 'M', volumeMl: mouldMl, cavities };
+          const { full, leftMl, leftG, leftBars, lastFilled } = fillMoulds(volumeMl, volumeMl * 1.02, mould);
+          expect(Math.abs(full * mouldMl + leftMl - volumeMl)).to.be.at.most(mouldMl * 1e-3 + 1e-6);
+          expect(leftMl).to.be.below(mouldMl);
+          expect(leftBars).to.be.at.most(cavities);
+          expect(lastFilled).to.be.within(0, 1);
+          near(leftG, leftMl * 1.02, 1e-6);
+        },
+      ),
+    );
+  });
 });
