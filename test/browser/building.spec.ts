@@ -1,22 +1,12 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { startApplication, type Application } from './application';
+import { amountOf, noViolations, open, saved, tab, verdict } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
   application = await startApplication();
 });
 test.afterAll(() => application.stop());
-
-const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' }).getByRole('heading');
-const amountOf = (page: Page, name: string) => page.getByRole('textbox', { name: `Amount of ${name}` });
-/** Chooses a tab; a click before the island is awake is made again. */
-const tab = (page: Page, name: string) =>
-  expect(async () => {
-    await page.getByRole('tab', { name }).click();
-    await expect(page.getByRole('tab', { name })).toHaveAttribute('aria-selected', 'true', { timeout: 500 });
-  }).toPass();
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
 test('a bar from nothing, by keyboard alone', async ({ page }) => {
   await page.goto(application.url);
@@ -58,8 +48,7 @@ test('a bar from nothing, by keyboard alone', async ({ page }) => {
 });
 
 test('making Lamp Room fit, with the sum behind it, and undoing that', async ({ page }) => {
-  await page.goto(`${application.url}/bars/lamp-room`);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await open(page, application, '/bars/lamp-room');
   await expect(verdict(page)).toHaveText('Over');
   await page.getByRole('button', { name: 'Details of Clove bud oil' }).click();
   await expect(page.getByText('Clove bud oil: 0.8 % fats is 8.00 g × 83 % = 6.64 g')).toBeVisible();
@@ -76,8 +65,7 @@ test('making Lamp Room fit, with the sum behind it, and undoing that', async ({ 
 });
 
 test('a heap of pumice carries its doubt until it is weighed', async ({ page }) => {
-  await page.goto(`${application.url}/bars/goods-yard`);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await open(page, application, '/bars/goods-yard');
   const row = page.getByRole('listitem').filter({ hasText: 'Pumice, fine' });
   await expect(row).toContainText('Over'); // craft advice: at its heaped high end far past 5 %
   await expect(verdict(page)).toHaveText('Tight');
@@ -96,16 +84,14 @@ test('a heap of pumice carries its doubt until it is weighed', async ({ page }) 
 });
 
 test('the outlook and the rules of another day follow what is on the table', async ({ page }) => {
-  await page.goto(`${application.url}/bars/snow-plough`);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await open(page, application, '/bars/snow-plough');
   await tab(page, 'Outlook');
   const outlook = page.getByRole('region', { name: 'Outlook' });
   await expect(outlook).toContainText('Sugars warm the batter');
   await amountOf(page, 'Birch syrup').fill('4 %');
   await expect(outlook).toContainText('it may crack, volcano or scorch');
 
-  await page.goto(`${application.url}/bars/first-light`);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await open(page, application, '/bars/first-light');
   const list = page.getByTestId('list-text');
   await expect(list).not.toContainText('Anethole'); // on the market before the second list
   await page.getByLabel('rules as of').fill('2028-07-30');
@@ -117,8 +103,7 @@ test('the outlook and the rules of another day follow what is on the table', asy
 });
 
 test('a version is kept by name, told apart from what came after, and gone back to', async ({ page }) => {
-  await page.goto(`${application.url}/bars/night-mail`);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await open(page, application, '/bars/night-mail');
   await tab(page, 'Versions');
   const versions = page.getByRole('region', { name: 'Versions' });
   await versions.getByRole('button', { name: 'Keep' }).click();
@@ -139,8 +124,7 @@ test('a version is kept by name, told apart from what came after, and gone back 
 });
 
 test('portions hold different loads; settings are read as they are typed', async ({ page }) => {
-  await page.goto(`${application.url}/bars/level-crossing`);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await open(page, application, '/bars/level-crossing');
   await expect(page.getByText('in portion salted')).toBeVisible();
   await page.getByRole('textbox', { name: 'Superfat' }).fill('5');
   await expect(page.getByRole('region', { name: 'Craft advice' })).toContainText('superfat 5 %, wanted 15 %');
@@ -156,8 +140,5 @@ test('portions hold different loads; settings are read as they are typed', async
 
   for (const name of ['Details of Peppermint oil', 'Details of Olive oil'])
     await page.getByRole('button', { name }).click();
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  expect(violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+  await noViolations(page);
 });

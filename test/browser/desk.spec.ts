@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { startApplication, type Application } from './application';
+import { amountOf, noViolations, open, saved, tab, verdict } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -8,34 +8,14 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => application.stop());
 
-async function open(page: Page, path: string) {
-  await page.goto(application.url + path);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
-}
-const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' }).getByRole('heading');
-const amountOf = (page: Page, name: string) => page.getByRole('textbox', { name: `Amount of ${name}` });
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
-/** Chooses a tab; a click before the island is awake is made again. */
-const tab = (page: Page, name: string) =>
-  expect(async () => {
-    await page.getByRole('tab', { name }).click();
-    await expect(page.getByRole('tab', { name })).toHaveAttribute('aria-selected', 'true', { timeout: 500 });
-  }).toPass();
 const loads = (page: Page) =>
   page
     .getByRole('region', { name: 'Loads' })
     .getByRole('button', { name: /^Details of/ })
     .allTextContents();
 
-async function noViolations(page: Page) {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  expect(violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
-}
-
 test('lines are put in another order by keys and by pointer, and undone', async ({ page }) => {
-  await open(page, '/bars/lamp-room');
+  await open(page, application, '/bars/lamp-room');
   expect(await loads(page)).toEqual(['Clove bud oil', 'Cinnamon leaf oil', 'Petitgrain oil']);
   await page.getByRole('button', { name: 'Move Petitgrain oil' }).focus();
   await page.keyboard.press('Space');
@@ -59,7 +39,7 @@ test('lines are put in another order by keys and by pointer, and undone', async 
 });
 
 test('what-if moves verdicts without touching the bar, until it is put on the table', async ({ page }) => {
-  await open(page, '/bars/night-mail');
+  await open(page, application, '/bars/night-mail');
   await tab(page, 'What if');
   const panel = page.getByRole('region', { name: 'What if' });
   await panel.getByLabel(/^of/).selectOption('Coal & Violets');
@@ -78,7 +58,7 @@ test('what-if moves verdicts without touching the bar, until it is put on the ta
 });
 
 test('a batch is sized to a mould, and costs what its lots cost', async ({ page }) => {
-  await open(page, '/bars/first-light');
+  await open(page, application, '/bars/first-light');
   await tab(page, 'Size');
   const panel = page.getByRole('region', { name: 'Size and cost' });
   await expect(panel).toContainText('left over');
@@ -104,7 +84,7 @@ test('a batch is sized to a mould, and costs what its lots cost', async ({ page 
 });
 
 test('an add-in moves from one portion to the other, and a bar becomes a variation', async ({ page }) => {
-  await open(page, '/bars/level-crossing');
+  await open(page, application, '/bars/level-crossing');
   const portions = page.getByRole('region', { name: 'Portions' });
   const salt = portions.getByRole('row').filter({ hasText: 'Sea salt' });
   await expect(salt).toContainText('none');
@@ -115,16 +95,16 @@ test('an add-in moves from one portion to the other, and a bar becomes a variati
   await page.getByLabel('A variation named').fill('Level Crossing, no salt');
   await page.getByRole('button', { name: 'Start a variation' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Level Crossing, no salt' })).toBeVisible();
-  await open(page, '/compare?left=level-crossing&right=level-crossing-no-salt');
+  await open(page, application, '/compare?left=level-crossing&right=level-crossing-no-salt');
   await expect(page.getByText('The two formulas are the same.')).toBeVisible();
   await page.getByLabel('On the right').selectOption('Night Mail, as it is');
   await expect(page.getByText(/without Sea salt, fine \(32 % fats\)/)).toBeVisible();
 });
 
 test('a certificate is read from its PDF, corrected, accepted, and the verdict follows', async ({ page }) => {
-  await open(page, '/bars/branch-line');
+  await open(page, application, '/bars/branch-line');
   await expect(verdict(page)).toHaveText('Unproven');
-  await open(page, '/cupboard/papers');
+  await open(page, application, '/cupboard/papers');
   await page.getByRole('button', { name: /BA-1502 Wet Slate certificate/ }).click();
   const read = page.getByRole('region', { name: 'What was read' });
   await expect(read.getByLabel('Belongs to')).toHaveValue('wet-slate');
@@ -146,7 +126,7 @@ test('a certificate is read from its PDF, corrected, accepted, and the verdict f
 });
 
 test('pasted text is read; what cannot be opened says what to do; doubtful rows wait', async ({ page }) => {
-  await open(page, '/cupboard/papers?material=palmarosa-oil');
+  await open(page, application, '/cupboard/papers?material=palmarosa-oil');
   const chooser = page.locator('input[type=file]');
   await chooser.setInputFiles({
     name: 'broken.pdf',
@@ -181,7 +161,7 @@ test('pasted text is read; what cannot be opened says what to do; doubtful rows 
 test('the cupboard by keyboard: finding, stepping, a lot, an own material and its ceiling', async ({
   page,
 }) => {
-  await open(page, '/cupboard');
+  await open(page, application, '/cupboard');
   await page.getByLabel('Find').focus();
   await page.keyboard.type('clay');
   await page.keyboard.press('ArrowDown');
@@ -208,7 +188,7 @@ test('the cupboard by keyboard: finding, stepping, a lot, an own material and it
   const own = page.getByRole('region', { name: 'Platform dust' });
   await expect(own).toContainText('Calluna Vulgaris Flower Powder');
 
-  await open(page, '/bars/waiting-room');
+  await open(page, application, '/bars/waiting-room');
   await page.getByRole('combobox', { name: 'Add a material' }).fill('platform');
   await page.getByRole('option', { name: /Platform dust/ }).click();
   await amountOf(page, 'Platform dust').fill('2 %');
@@ -221,7 +201,7 @@ test('the cupboard by keyboard: finding, stepping, a lot, an own material and it
 test('a blend: what binds, the nearest that fits solved and assessed again, sent to a bar', async ({
   page,
 }) => {
-  await open(page, '/scent?blend=evening-departure');
+  await open(page, application, '/scent?blend=evening-departure');
   const parts = page.getByRole('region', { name: 'Parts' });
   await parts.getByLabel('In all').fill('4');
   await expect(parts.getByRole('status')).toContainText('Over');

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { startApplication, type Application } from './application';
+import { amountOf, noViolations, open, saved, verdict } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -17,10 +17,6 @@ async function openBar(page: Page, name: string) {
   // The island is awake once it reckons: undo is there and says there is nothing to undo.
   await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
 }
-
-const amountOf = (page: Page, name: string) => page.getByRole('textbox', { name: `Amount of ${name}` });
-const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' }).getByRole('heading');
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
 async function pdfText(path: string): Promise<string> {
   const pdf = await getDocument({ data: new Uint8Array(readFileSync(path)), verbosity: 0 }).promise;
@@ -65,8 +61,7 @@ test('from a formula to a checked label', async ({ page }) => {
   await expect(list).toContainText('Glycerin');
   const text = (await list.textContent())!;
 
-  await page.goto(`${application.url}/wrap/night-mail`);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await open(page, application, '/wrap/night-mail');
   const out = page.getByRole('region', { name: 'Out' });
   await expect(async () => {
     await page.getByRole('tab', { name: 'Out and issued' }).click();
@@ -146,9 +141,6 @@ test('screens hold to WCAG 2.2 AA as far as axe can tell', async ({ page }) => {
   ]) {
     await page.goto(application.url + path);
     await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
-    const { violations } = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-      .analyze();
-    expect(violations.map(({ id, nodes }) => `${path} ${id} ${nodes[0]?.html}`)).toEqual([]);
+    await noViolations(page, path);
   }
 });

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { startApplication, type Application } from './application';
+import { amountOf, open, saved, verdict } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -7,16 +8,8 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => application.stop());
 
-async function open(page: Page, path: string) {
-  await page.goto(application.url + path);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
-}
-const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' }).getByRole('heading');
-const amountOf = (page: Page, name: string) => page.getByRole('textbox', { name: `Amount of ${name}` });
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
-
 test('a bar from nothing, by pointer alone, in few steps', async ({ page }) => {
-  await open(page, '/');
+  await open(page, application, '/');
   const started = Date.now();
   await page.getByLabel('A new bar').fill('Night Platform');
   await page.getByRole('button', { name: 'Start' }).click();
@@ -36,7 +29,7 @@ test('a bar from nothing, by pointer alone, in few steps', async ({ page }) => {
 });
 
 test('a spooned scent leaves doubt that weighing clears', async ({ page }) => {
-  await open(page, '/bars/first-light');
+  await open(page, application, '/bars/first-light');
   await amountOf(page, 'Sweet fennel oil').fill('3.6 %');
   await page.getByRole('button', { name: 'Details of Sweet fennel oil' }).click();
   await page.getByLabel('Measured').selectOption('level spoon');
@@ -48,7 +41,7 @@ test('a spooned scent leaves doubt that weighing clears', async ({ page }) => {
 });
 
 test('a mix is made of materials, stands in a bar, and changes with its parts', async ({ page }) => {
-  await open(page, '/cupboard');
+  await open(page, application, '/cupboard');
   await page.getByRole('button', { name: 'A material or mix' }).click();
   await page.getByRole('radio', { name: 'A mix of materials' }).check();
   await page.getByLabel('Name of the mix').fill('Wetted clay');
@@ -61,13 +54,13 @@ test('a mix is made of materials, stands in a bar, and changes with its parts', 
   const mix = page.getByRole('region', { name: 'Wetted clay' });
   await expect(mix).toContainText('White kaolin 33.3 %');
 
-  await open(page, '/bars/waiting-room');
+  await open(page, application, '/bars/waiting-room');
   await page.getByRole('combobox', { name: 'Add a material' }).fill('wetted');
   await page.getByRole('option', { name: /Wetted clay/ }).click();
   await amountOf(page, 'Wetted clay').fill('6 %');
   await expect(page.getByTestId('list-text')).toContainText('Kaolin');
   await saved(page);
-  await open(page, '/cupboard?material=kaolin');
+  await open(page, application, '/cupboard?material=kaolin');
   await expect(page.getByRole('region', { name: 'Used in' })).toContainText(
     'Waiting Room through Wetted clay',
   );
@@ -78,29 +71,29 @@ test('a mix is made of materials, stands in a bar, and changes with its parts', 
 });
 
 test('a craft ceiling of one’s own takes the place of the usual one, and is taken back', async ({ page }) => {
-  await open(page, '/bars/night-mail');
+  await open(page, application, '/bars/night-mail');
   const clay = page.getByRole('listitem').filter({ hasText: 'Grey clay' });
   await expect(clay).toContainText('limit 5 %');
-  await open(page, '/cupboard');
+  await open(page, application, '/cupboard');
   const own = page.getByLabel('Your own ceiling for Clays together, percent');
   await own.fill('1.5');
   await own.blur();
   await page.waitForTimeout(300);
-  await open(page, '/bars/night-mail');
+  await open(page, application, '/bars/night-mail');
   await expect(clay).toContainText('limit 1.5 %');
   await expect(clay).toContainText('Your own figure');
-  await open(page, '/cupboard');
+  await open(page, application, '/cupboard');
   await own.fill('');
   await own.blur();
   await page.waitForTimeout(300);
-  await open(page, '/bars/night-mail');
+  await open(page, application, '/bars/night-mail');
   await expect(clay).toContainText('limit 5 %');
 });
 
 test('a blend and a wrap changed in two windows are never overwritten unasked', async ({ page, context }) => {
   const other = await context.newPage();
-  await open(page, '/scent?blend=sidings');
-  await open(other, '/scent?blend=sidings');
+  await open(page, application, '/scent?blend=sidings');
+  await open(other, application, '/scent?blend=sidings');
   await other.getByLabel('Parts of Petitgrain oil').fill('2');
   await saved(other);
   await page.getByLabel('Parts of Petitgrain oil').fill('3');
@@ -108,8 +101,8 @@ test('a blend and a wrap changed in two windows are never overwritten unasked', 
   await page.getByRole('button', { name: 'Keep mine' }).click();
   await saved(page);
 
-  await open(page, '/wrap/first-light');
-  await open(other, '/wrap/first-light');
+  await open(page, application, '/wrap/first-light');
+  await open(other, application, '/wrap/first-light');
   await other.getByLabel('Own words on the label').fill('Keep dry.');
   await saved(other);
   await page.getByLabel('Own words on the label').fill('Keep it dry.');
@@ -121,7 +114,7 @@ test('a blend and a wrap changed in two windows are never overwritten unasked', 
 });
 
 test('phrases of one’s own are found, and forgotten again', async ({ page }) => {
-  await open(page, '/wrap/lamp-room');
+  await open(page, application, '/wrap/lamp-room');
   await expect(page.getByRole('region', { name: 'Label' })).toBeVisible(); // drawn, so the island is awake
   await page.getByLabel('Description, for the shop').fill('With a signal shine');
   const claims = page.getByRole('region', { name: 'Claims' });
@@ -135,7 +128,7 @@ test('phrases of one’s own are found, and forgotten again', async ({ page }) =
 });
 
 test('the formula sheet stands on paper as it stands on the table', async ({ page }) => {
-  await open(page, '/bars/lamp-room/sheet');
+  await open(page, application, '/bars/lamp-room/sheet');
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
   await expect(page.getByRole('navigation')).toBeHidden();

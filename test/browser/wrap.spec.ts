@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { startApplication, type Application } from './application';
+import { noViolations, open, saved, tab } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -9,29 +9,12 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => application.stop());
 
-async function open(page: Page, path: string) {
-  await page.goto(application.url + path);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
-}
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
-const tab = (page: Page, name: string) =>
-  expect(async () => {
-    await page.getByRole('tab', { name }).click();
-    await expect(page.getByRole('tab', { name })).toHaveAttribute('aria-selected', 'true', { timeout: 500 });
-  }).toPass();
 const market = (page: Page, name: RegExp) =>
   page.getByRole('group', { name: 'Market' }).getByRole('radio', { name });
 const description = (page: Page) => page.getByLabel('Description, for the shop');
 
-async function noViolations(page: Page) {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  expect(violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
-}
-
 test('words are classed as they are typed, taken back by a plainer wording, and undone', async ({ page }) => {
-  await open(page, '/wrap/waiting-room');
+  await open(page, application, '/wrap/waiting-room');
   await expect(page.getByRole('region', { name: 'Label' })).toBeVisible(); // drawn, so the island is awake
   await expect(page.getByRole('group', { name: 'Market' })).toContainText(/US\s*soap proper/);
   await description(page).fill('A vegan bar that moisturises. It does not heal.');
@@ -58,7 +41,7 @@ test('words are classed as they are typed, taken back by a plainer wording, and 
 test('a label in another shape says what does not fit, then prints, is issued and prints again the same', async ({
   page,
 }) => {
-  await open(page, '/wrap/ticket-office');
+  await open(page, application, '/wrap/ticket-office');
   const label = page.getByRole('region', { name: 'Label' });
   await expect(label.getByRole('img')).toBeVisible();
   await expect(label).toContainText('at least 1.20 mm');
@@ -97,7 +80,7 @@ test('a label in another shape says what does not fit, then prints, is issued an
   await expect(out.getByRole('table')).toContainText('ingredients');
   await noViolations(page);
 
-  await open(page, '/bars/ticket-office');
+  await open(page, application, '/bars/ticket-office');
   await page.getByRole('textbox', { name: 'Amount of Palmarosa oil' }).fill('0.5 %');
   await page.getByRole('textbox', { name: 'Amount of Pink clay' }).fill('0');
   await saved(page);
@@ -108,7 +91,7 @@ test('a label in another shape says what does not fit, then prints, is issued an
 });
 
 test('standing and list follow the market; what is the maker’s is ticked and kept', async ({ page }) => {
-  await open(page, '/wrap');
+  await open(page, application, '/wrap');
   await page.getByRole('link', { name: 'Signal Red' }).click();
   await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
   const standing = page.getByRole('region', { name: 'Standing' });

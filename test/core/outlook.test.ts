@@ -1,7 +1,7 @@
 /** Judgement calls, on bars as makers describe them. */
 import { expect } from 'chai';
 import type { TraitMaterial } from '../../src/core/formula/traits';
-import type { Formula } from '../../src/core/formula/types';
+import type { Formula, UsedOn } from '../../src/core/formula/types';
 import { outlookOn } from '../../src/core/outlook';
 import type { Judgement } from '../../src/core/outlook/judge';
 import { libraryMaterial } from '../../src/library';
@@ -16,8 +16,13 @@ const FATS: ShortLine[] = [
   ['w', 'water', 'liquid', 330, 'g'],
 ];
 
-function outlook(short: ShortLine[], superfatPct = 6): Record<Judgement['id'], Judgement> {
-  const formula: Formula = { alkali: { superfatPct }, cure: { residualWaterPct: 8 }, lines: lines(short) };
+function outlook(short: ShortLine[], superfatPct = 6, usedOn?: UsedOn): Record<Judgement['id'], Judgement> {
+  const formula: Formula = {
+    usedOn,
+    alkali: { superfatPct },
+    cure: { residualWaterPct: 8 },
+    lines: lines(short),
+  };
   const asked = {
     format: 'proportia.assessment-request/1',
     formula,
@@ -125,5 +130,22 @@ describe('outlook', () => {
     );
     expect(dark.staining.grade).to.equal('marked');
     expect(dark.fading.reasons).to.deep.equal(['Nettle leaf powder: green, fades to brown']);
+  });
+
+  it('judges grains and faces by where the bar is used', () => {
+    const on = (usedOn: UsedOn | undefined, ...more: ShortLine[]) => outlook([...FATS, ...more], 6, usedOn);
+    const pumice: ShortLine = ['p', 'pumice-fine', 'trace', 30, 'g'];
+    const salt: ShortLine = ['p', 'sea-salt-fine', 'trace', 100, 'g'];
+    const grades = (more: ShortLine) =>
+      ['hands', 'body', 'face'].map((usedOn) => on(usedOn as UsedOn, more).scratch.grade);
+    expect(grades(pumice)).to.deep.equal(['some', 'marked', 'marked']);
+    expect(grades(salt)).to.deep.equal(['calm', 'some', 'marked']);
+    expect(on('face').scratch.grade).to.equal('calm');
+    expect(on(undefined, pumice).scratch.grade).to.equal('marked'); // a body, where nothing is said
+    expect(on('face', pumice).scratch.reasons.join()).to.contain('meant for the face');
+    const mint: ShortLine = ['m', 'peppermint-oil', 'trace', 10, 'g'];
+    expect(on('face', mint).face.grade).to.equal('marked');
+    expect(on('face', mint).face.reasons.join()).to.contain('it is meant for one');
+    expect(on('hands', mint).face.grade).to.equal('marked'); // still said, so that nobody sells it for a face
   });
 });

@@ -1,0 +1,35 @@
+/** What the journeys share: opening a page awake, its usual parts, and axe. */
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+import type { Application } from './application';
+
+/** Opens a path and waits until its islands are awake. */
+export async function open(page: Page, application: Application, path: string): Promise<void> {
+  await page.goto(application.url + path);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+}
+
+/** The worktable's verdict. */
+export const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' }).getByRole('heading');
+
+/** The amount of a line by its material's name. */
+export const amountOf = (page: Page, name: string) =>
+  page.getByRole('textbox', { name: `Amount of ${name}` });
+
+/** Waits until everything is on file. */
+export const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+/** Chooses a tab; a click before the island is awake is made again. */
+export const tab = (page: Page, name: string) =>
+  expect(async () => {
+    await page.getByRole('tab', { name }).click();
+    await expect(page.getByRole('tab', { name })).toHaveAttribute('aria-selected', 'true', { timeout: 500 });
+  }).toPass();
+
+/** Holds a page to WCAG 2.2 AA as far as axe can tell. */
+export async function noViolations(page: Page, where = ''): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(violations.map(({ id, nodes }) => `${where} ${id} ${nodes[0]?.html}`)).toEqual([]);
+}
