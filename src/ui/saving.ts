@@ -93,6 +93,23 @@ export function useSaving<T>({ url, loaded, value, savable, write, read }: Savin
     return () => clearTimeout(timer);
   }, [value, unsaved, stale, savable, flush]);
 
+  // A page that is left before the hands rested sends its last change on the way out.
+  useEffect(() => {
+    const onLeave = () => {
+      const { value: current, onFile: known, savable: may } = latest.current;
+      if (current === known.value || !may || running.current) return;
+      const body = JSON.stringify(write(known.revision, current));
+      void fetch(url, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body,
+        keepalive: true,
+      });
+    };
+    window.addEventListener('pagehide', onLeave);
+    return () => window.removeEventListener('pagehide', onLeave);
+  }, [url, write]);
+
   const carryOnFrom = useCallback((newer: OnFile<T>) => {
     const next = { revision: newer.revision, value: newer.value };
     latest.current.onFile = next;
@@ -108,5 +125,7 @@ export function useSaving<T>({ url, loaded, value, savable, write, read }: Savin
 
   const currentRevision = useCallback(() => latest.current.onFile.revision, []);
 
-  return { save, revision: onFile.revision, flush, currentRevision, moveTo, carryOnFrom };
+  // What is not on file yet is never shown as saved, not even for the moment until it is noticed.
+  const shown: SaveState<T> = unsaved && save.state === 'saved' ? { state: 'waiting' } : save;
+  return { save: shown, revision: onFile.revision, flush, currentRevision, moveTo, carryOnFrom };
 }

@@ -40,6 +40,15 @@ test('a spooned scent leaves doubt that weighing clears', async ({ page }) => {
   await expect(page.getByLabel('Measured')).toHaveValue('scale');
 });
 
+test('a change made just before the page is left is not lost', async ({ page }) => {
+  await open(page, application, '/bars/signal-red');
+  await amountOf(page, 'Red clay').fill('2.25 %');
+  await expect(page.getByText('Not saved yet')).toBeVisible();
+  await page.goto(`${application.url}/cupboard`);
+  await open(page, application, '/bars/signal-red');
+  await expect(amountOf(page, 'Red clay')).toHaveValue('2.25 % fats');
+});
+
 test('a mix is made of materials, stands in a bar, and changes with its parts', async ({ page }) => {
   await open(page, application, '/cupboard');
   await page.getByRole('button', { name: 'A material or mix' }).click();
