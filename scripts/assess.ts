@@ -5,17 +5,17 @@
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Stored } from '../src/core/formula/types';
-import { dataFolder } from '../src/server/config';
+import { dataFolder, today } from '../src/server/config';
 import { DATABASE_FILE, openDatabase } from '../src/server/database';
-import { assessInput } from '../src/server/services/assessment';
-import { shippedStore, storedFor } from '../src/server/services/cupboard';
+import { hostilePlace } from '../src/server/doors/shape';
+import { assessValue } from '../src/server/services/assessment';
+import { shippedStore, snapshotOf, type StoreSnapshot } from '../src/server/store/snapshot';
 
-async function stored(): Promise<Stored> {
-  if (!existsSync(join(dataFolder(), DATABASE_FILE))) return shippedStore();
+async function stored(): Promise<StoreSnapshot> {
+  if (!existsSync(join(dataFolder(), DATABASE_FILE))) return shippedStore(today());
   const db = await openDatabase(dataFolder());
   try {
-    return await storedFor(db);
+    return await snapshotOf(db, today());
   } finally {
     await db.destroy();
   }
@@ -41,6 +41,8 @@ function readInput(file: string | undefined): unknown {
   }
 }
 
-const result = assessInput(readInput(process.argv[2]), await stored());
+const input = readInput(process.argv[2]);
+const hostile = hostilePlace(input);
+const result = hostile ? { ok: false as const, errors: [hostile] } : assessValue(input, await stored());
 console.log(JSON.stringify(result.ok ? result.assessment : { errors: result.errors }, null, 2));
 process.exit(result.ok ? 0 : 1);

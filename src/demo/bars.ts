@@ -1,7 +1,7 @@
 /** The made-up range: ten bars, each showing something. */
 import type { Formula, Line, Stage } from '../core/formula/types';
 import type { Unit } from '../core/quantities/units';
-import type { Product } from '../server/repositories/products';
+import type { Product } from '../core/records/product';
 import { daysBefore } from './days';
 
 interface DemoProduct {
@@ -49,6 +49,8 @@ function product(id: string, name: string, identity: string, note: string, more:
     netMassG: null,
     batchCode: '',
     firstPlacedOn: {},
+    revision: 1,
+    putAwayOn: null,
     ...more,
   };
 }

@@ -2,7 +2,7 @@
  * The made-up demo: Signalbox Soap at Tollen Halt, its makers, their materials, suppliers and paper. Days are counted
  * back from the day the demo starts.
  */
-import type { MaterialDocument } from '../server/repositories/materials';
+import type { MaterialDocument } from '../core/records/papers';
 import { daysBefore } from './days';
 import type { Material } from '../core/formula/types';
 

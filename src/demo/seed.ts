@@ -3,12 +3,14 @@ import type { Knex } from 'knex';
 import { addMonths, formatISO, parseISO } from 'date-fns';
 import { libraryMaterial } from '../library';
 import { addToInbox } from '../server/repositories/inbox';
-import { putLot } from '../server/repositories/lots';
-import { addDocument, addMix, putMaterial } from '../server/repositories/materials';
+import { addLot } from '../server/repositories/lots';
+import { addDocument, addMaterial, addMix } from '../server/repositories/materials';
 import { addProduct } from '../server/repositories/products';
-import { putMaker, putMoulds } from '../server/repositories/settings';
-import { saveWrap, type Wrap } from '../server/repositories/wraps';
+import type { Wrap } from '../core/records/wrap';
+import { putSetting } from '../server/repositories/settings';
+import { putWrap } from '../server/repositories/wraps';
 import { wrapData } from '../server/services/wrap';
+import { writing } from '../server/store/writing';
 import { demoProducts } from './bars';
 import { DEMO_MAKER, demoMaterials } from './materials';
 import { demoPapers } from './papers';
@@ -28,23 +30,27 @@ export async function seedDemo(db: Knex, today: string): Promise<boolean> {
   const papers = await Promise.all(
     demoPapers(today).map(async (paper) => ({ ...paper, bytes: await paper.make() })),
   );
-  await db.transaction(async (trx) => {
-    await putMaker(trx, DEMO_MAKER);
-    await putMoulds(trx, DEMO_MOULDS);
+  await writing(db, async (trx) => {
+    await putSetting(trx, 'maker', DEMO_MAKER);
+    await putSetting(trx, 'moulds', [...DEMO_MOULDS]);
     for (const { material, supplier, documents } of demoMaterials(today, libraryMaterial)) {
-      await putMaterial(trx, material, supplier);
+      await addMaterial(trx, material, supplier);
       for (const document of documents) await addDocument(trx, document);
     }
     for (const { id, name, parts } of DEMO_MIXES) await addMix(trx, id, name, [...parts]);
-    for (const lot of demoLots(today)) await putLot(trx, lot);
+    for (const lot of demoLots(today)) await addLot(trx, lot);
     for (const { id, fileName, mime, receivedOn, bytes } of papers) {
       await addToInbox(trx, { id, fileName, mime, receivedOn, filedOn: null }, bytes);
     }
     const savedAt = `${today}T08:00:00.000Z`;
     for (const { product, formula } of demoProducts(today)) {
       await addProduct(trx, product, formula, savedAt);
-      const { wrap } = (await wrapData(trx, product.id)).stored;
-      await saveWrap(trx, product.id, 0, { ...wrap, durability: keepsFrom(today) }, savedAt);
+      const { wrap } = (await wrapData({ db: trx, today, now: savedAt }, product.id)).stored;
+      await putWrap(trx, product.id, {
+        revision: 1,
+        savedAt,
+        wrap: { ...wrap, durability: keepsFrom(today) },
+      });
     }
   });
   return true;

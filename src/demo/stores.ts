@@ -105,5 +105,6 @@ export function demoLots(today: string): Lot[] {
     quantityG,
     leftG: Math.round(quantityG * left),
     price,
+    revision: 1,
   }));
 }

@@ -1,7 +1,8 @@
 /** Reads the shelves other than fats: one row a material, written short in `data/`. */
 import type { Constituent, InciPart, InciRole, Kind, Saponification } from '../core/formula/types';
 import type { Behaviour, Origin } from '../core/formula/traits';
-import type { LibraryMaterial, Provenance, Shelf, Standing } from './types';
+import type { Provenance, Standing } from '../core/records/cupboard';
+import type { LibraryMaterial, Shelf } from './types';
 
 /** Sources that many rows share, by the short key their rows use. */
 const SOURCES: Record<string, string> = {

@@ -1,19 +1,7 @@
 /** What the starter library knows of a material beyond what an assessment needs. */
 import type { Traits } from '../core/formula/traits';
 import type { Material } from '../core/formula/types';
-
-/**
- * How far a figure can be leant on: `published` stands in a named text, `typical` is a usual value to be
- * confirmed by the supplier's paper, `craft` is advice among makers.
- */
-export type Standing = 'published' | 'typical' | 'craft';
-
-/** Where a figure comes from, in words. No supplier is named. */
-export interface Provenance {
-  standing: Standing;
-  source: string;
-  asOf: string;
-}
+import type { Provenance } from '../core/records/cupboard';
 
 /** Saponification value, milligrams of potassium hydroxide for a gram of fat. */
 export interface SaponificationValue {

@@ -2,7 +2,7 @@
 import type { School } from '../core/formula/answer';
 import type { Market } from '../core/formula/types';
 import type { Regime } from '../core/labels/standing';
-import type { Standing } from '../library/types';
+import type { Standing } from '../core/records/cupboard';
 import file from './markets.json';
 
 /** What the application can see for itself of an item; the rest the maker ticks off. */

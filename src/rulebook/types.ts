@@ -1,6 +1,6 @@
 /** The shape of a rulebook edition. An edition is dated and never changed; what changes is a new file. */
 import type { CraftDemand, Declarable, Limit, Market } from '../core/formula/types';
-import type { Standing } from '../library/types';
+import type { Standing } from '../core/records/cupboard';
 
 /** A limit with how far it can be leant on and the day it was read. */
 export interface RuleLimit extends Limit {

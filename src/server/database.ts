@@ -1,36 +1,94 @@
-/** The one connection to the SQLite file, opened and migrated at first use. */
-import { mkdirSync } from 'node:fs';
+/** The one connection to the SQLite file, opened, looked over and migrated at first use. */
+import { chmodSync, existsSync, mkdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import knex, { type Knex } from 'knex';
 import { dataFolder } from './config';
-import { migrationSource } from './migrations';
+import { MIGRATION_NAMES, migrationSource } from './migrations';
+import { StoreFault, storeFault } from './store/faults';
 
 /** Name of the database in the data folder. */
 export const DATABASE_FILE = 'proportia.sqlite';
 
-/** Opens and migrates the database of a folder. The folder is made where it is missing. */
-export async function openDatabase(folder: string): Promise<Knex> {
-  mkdirSync(folder, { recursive: true });
-  const database = knex({
+/** Only the maker's own account reads the folder and what is in it. */
+const FOLDER_MODE = 0o700;
+const FILE_MODE = 0o600;
+const BUSY_MS = 5000;
+
+interface Connection {
+  pragma(text: string): void;
+}
+
+function connect(filename: string): Knex {
+  return knex({
     client: 'better-sqlite3',
-    connection: { filename: join(folder, DATABASE_FILE) },
+    connection: { filename },
     useNullAsDefault: true,
     pool: {
       min: 1,
       max: 1,
-      afterCreate: (
-        connection: { pragma(text: string): void },
-        done: (error: Error | null, connection: unknown) => void,
-      ) => {
-        connection.pragma('journal_mode = WAL');
-        connection.pragma('foreign_keys = ON');
-        connection.pragma('busy_timeout = 5000');
-        done(null, connection);
+      afterCreate: (connection: Connection, done: (error: Error | null, connection: unknown) => void) => {
+        try {
+          connection.pragma(`busy_timeout = ${BUSY_MS}`);
+          connection.pragma('journal_mode = WAL');
+          // In WAL the usual setting, NORMAL, may lose the last commits when the power goes.
+          connection.pragma('synchronous = FULL');
+          connection.pragma('foreign_keys = ON');
+          done(null, connection);
+        } catch (error) {
+          done(error as Error, connection);
+        }
       },
     },
   });
-  await database.migrate.latest({ migrationSource });
-  return database;
+}
+
+/** Refuses a database that a newer program wrote, or one whose pages do not hold together. */
+async function lookOver(database: Knex): Promise<void> {
+  const [{ quick_check: sound }] = (await database.raw('pragma quick_check(1)')) as [{ quick_check: string }];
+  if (sound !== 'ok') throw new StoreFault('damaged', sound);
+  if (!(await database.schema.hasTable('knex_migrations'))) return;
+  const done: { name: string }[] = await database('knex_migrations').select('name');
+  const unknown = done.map(({ name }) => name).filter((name) => !MIGRATION_NAMES.includes(name));
+  if (unknown.length > 0) throw new StoreFault('newer', unknown.join(', '));
+}
+
+/**
+ * A migration that was cut off leaves its lock behind; SQLite has taken back what it had half done. Nobody else
+ * migrates while we hold the folder, so the lock is lifted, and said to be.
+ */
+async function liftMigrationLock(database: Knex): Promise<void> {
+  if (!(await database.schema.hasTable('knex_migrations_lock'))) return;
+  const lock: { is_locked: number } | undefined = await database('knex_migrations_lock').first();
+  if (!lock?.is_locked) return;
+  console.error('A migration was cut off the last time. Its lock is lifted; the migration is done again.');
+  await database.migrate.forceFreeMigrationsLock({ migrationSource });
+}
+
+function tighten(folder: string): void {
+  for (const file of ['', '-wal', '-shm'].map((end) => join(folder, DATABASE_FILE + end)))
+    if (existsSync(file)) chmodSync(file, FILE_MODE);
+}
+
+/**
+ * Opens and migrates the database of a folder, which is made where it is missing. Throws a StoreFault that says
+ * in words what is wrong: damaged, from a newer program, empty, read-only, full.
+ */
+export async function openDatabase(folder: string): Promise<Knex> {
+  const file = join(folder, DATABASE_FILE);
+  let database: Knex | null = null;
+  try {
+    mkdirSync(folder, { recursive: true, mode: FOLDER_MODE });
+    if (existsSync(file) && statSync(file).size === 0) throw new StoreFault('empty', file);
+    database = connect(file);
+    await lookOver(database);
+    await liftMigrationLock(database);
+    await database.migrate.latest({ migrationSource });
+    tighten(folder);
+    return database;
+  } catch (error) {
+    await database?.destroy();
+    throw storeFault(error) ?? error;
+  }
 }
 
 let opened: Promise<Knex> | null = null;

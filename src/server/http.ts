@@ -1,7 +1,8 @@
 /** What every endpoint shares: reading JSON within bounds, answering, and never leaking a fault as a stack. */
 import type { APIContext, APIRoute } from 'astro';
 import type { RequestError } from '../core/formula/types';
-import { checkShape } from './doors/shape';
+import { checkShape, hostilePlace } from './doors/shape';
+import { storeFault } from './store/faults';
 
 /** Largest request body, bytes (assessment page: 1 MiB). */
 export const LARGEST_BODY = 1024 * 1024;
@@ -26,6 +27,14 @@ export function answerJson(body: unknown, status = 200): Response {
   return new Response(JSON.stringify(body), {
     status,
     headers: { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' },
+  });
+}
+
+/** Answers a file to be kept; its name is made safe for every system. */
+export function answerFile(body: Uint8Array | string, mime: string, name: string): Response {
+  const file = name.replace(/[^\w.-]/g, '_');
+  return new Response(body as BodyInit, {
+    headers: { 'content-type': mime, 'content-disposition': `attachment; filename="${file}"` },
   });
 }
 
@@ -57,7 +66,13 @@ export async function readJson(request: Request): Promise<unknown> {
   if (!/^application\/(?:[\w.+-]+\+)?json\b/i.test(type)) {
     throw fault(415, 'not-json', 'Send the body as application/json.');
   }
-  const bytes = await readBytes(request);
+  const parsed = parseJson(await readBytes(request));
+  const hostile = hostilePlace(parsed);
+  if (hostile) throw new HttpFault(422, [hostile]);
+  return parsed;
+}
+
+function parseJson(bytes: Uint8Array): unknown {
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) as unknown;
   } catch {
@@ -72,6 +87,19 @@ export async function readShaped<T>(door: new () => object, request: Request): P
   return shaped.value;
 }
 
+const KEY = /^[\w.:-]{1,100}$/;
+
+/**
+ * The `Idempotency-Key` a client gave its request, or null: a request that makes something and comes twice under
+ * one key makes it once and is answered the same. 422 where the key is not one.
+ */
+export function requestKey(request: Request): string | null {
+  const key = request.headers.get('idempotency-key');
+  if (key === null || KEY.test(key)) return key;
+  const message = 'An Idempotency-Key has 1 to 100 letters, digits, dots, colons and dashes.';
+  throw fault(422, 'key', message, 'Idempotency-Key');
+}
+
 /** Wraps an endpoint: its faults become answers, anything unforeseen a plain 500 and a line in the log. */
 export function endpoint(handle: (context: APIContext) => Promise<Response> | Response): APIRoute {
   return async (context) => {
@@ -79,6 +107,12 @@ export function endpoint(handle: (context: APIContext) => Promise<Response> | Re
       return await handle(context);
     } catch (error) {
       if (error instanceof HttpFault) return answerJson({ errors: error.errors }, error.status);
+      const store = storeFault(error);
+      if (store) {
+        console.error(`${store.kind}: ${store.detail}`);
+        const errors = [{ path: '', code: store.kind, message: store.message }];
+        return answerJson({ errors }, store.status);
+      }
       console.error(error);
       const message = 'Something went wrong here, not in your request. Nothing was changed; try again.';
       return answerJson({ errors: [{ path: '', code: 'internal', message }] }, 500);

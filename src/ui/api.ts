@@ -15,18 +15,34 @@ const SILENT: Fault = {
   message: 'The application does not answer. Try again; nothing is lost.',
 };
 
-/** Sends a request; `body` goes as JSON. 409 counts as an answer, since it brings the newer state. */
+/** Letters in a key: enough that two never meet. */
+const KEY_BYTES = 16;
+
+/** A name for a request that makes something, so that it is done once however often it is sent. */
+export function makeKey(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(KEY_BYTES));
+  return [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+}
+
+/**
+ * Sends a request; `body` goes as JSON, `key` as its Idempotency-Key. 409 counts as an answer, since it brings
+ * the newer state.
+ */
 export async function send<T>(
   method: 'GET' | 'POST' | 'PUT' | 'DELETE',
   url: string,
   body?: unknown,
+  key?: string,
 ): Promise<Answer<T>> {
   try {
+    const headers = {
+      ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      ...(key === undefined ? {} : { 'idempotency-key': key }),
+    };
     const response = await fetch(url, {
       method,
-      ...(body === undefined
-        ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      headers,
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     const read = (await response.json()) as T & { errors?: Fault[] };
     if (response.ok || response.status === 409) return { ok: true, status: response.status, body: read };

@@ -3,7 +3,10 @@ import { assess, reckon, type Reckoning } from '../../src/core/assess';
 import { REQUEST_FORMAT, MARKETS, type AssessmentRequest, type Formula } from '../../src/core/formula/types';
 import { createGround, type Ground } from '../../src/core/loads/ground';
 import { rulebook } from '../../src/rulebook';
-import { SweepPool } from '../../src/workers/sweep-pool';
+import type { SweepRow } from '../../src/core/sweep';
+import { endThreads, onThread } from '../../src/server/jobs/threads';
+import { shareSetting } from '../../src/workers/reckon-jobs';
+import { sweepAll } from '../../src/workers/sweep-pool';
 import {
   allLimits,
   asStored,
@@ -111,33 +114,29 @@ function benchSheet() {
 
 async function benchSweep() {
   const products = generateProducts(PRODUCTS, 1);
-  const setting = {
-    materials,
-    limits,
-    declarables: [...declarables],
-    markets: [...MARKETS],
-    onDate: ON_DATE,
-  };
-  const ground = createGround(setting, MARKETS, ON_DATE);
+  const ground = createGround({ limits, declarables }, MARKETS, ON_DATE);
   const flat = products.map(({ formula }) => flatten(reckoned(formula, ground), ground));
   const bare = () => {
     for (const product of flat)
       for (let market = 0; market < MARKETS.length; market++) leastHeadroom(product, market);
   };
   const storedProducts = asStored(products);
-  const pool = new SweepPool(2);
-  let rows: Awaited<ReturnType<SweepPool['sweep']>> = [];
+  let rows: SweepRow[] = [];
   let mostMb = 0;
   const rounds: { bareMs: number; sweepMs: number }[] = [];
   for (let round = 0; round < 2 * SWEEP_ROUNDS; round++) {
     const bareMs = took(bare);
     const start = performance.now();
-    rows = await pool.sweep(storedProducts, setting, {
-      onProgress: () => (mostMb = Math.max(mostMb, process.memoryUsage().rss / 1e6)),
-    });
+    const setting = shareSetting('bench', { materials, limits, declarables });
+    rows = await sweepAll(
+      storedProducts,
+      { setting, markets: MARKETS, onDate: ON_DATE },
+      (chunk, how) => onThread('sweepChunk', chunk, how),
+      { onProgress: () => (mostMb = Math.max(mostMb, process.memoryUsage().rss / 1e6)) },
+    );
     if (round >= SWEEP_ROUNDS) rounds.push({ bareMs, sweepMs: performance.now() - start });
   }
-  await pool.close();
+  await endThreads();
   let differences = 0;
   rows.forEach(({ markets }, index) =>
     markets!.forEach(({ headroomPct }, market) => {

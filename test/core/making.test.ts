@@ -92,6 +92,7 @@ const lot = (more: Partial<Lot>): Lot => ({
   quantityG: 1000,
   leftG: 500,
   price: 10,
+  revision: 1,
   ...more,
 });
 

@@ -5,7 +5,7 @@ import type { Formula, UsedOn } from '../../src/core/formula/types';
 import { outlookOn } from '../../src/core/outlook';
 import type { Judgement } from '../../src/core/outlook/judge';
 import { libraryMaterial } from '../../src/library';
-import { shippedStore } from '../../src/server/services/cupboard';
+import { shippedStore } from '../../src/server/store/snapshot';
 import { assessed, lines, type ShortLine } from '../support/request';
 
 const FATS: ShortLine[] = [
@@ -31,7 +31,7 @@ function outlook(short: ShortLine[], superfatPct = 6, usedOn?: UsedOn): Record<J
   };
   const found = outlookOn(
     formula,
-    assessed(asked, shippedStore()),
+    assessed(asked, shippedStore('2026-11-24')),
     (id) => libraryMaterial(id) as TraitMaterial | undefined,
   );
   return Object.fromEntries(found.map((judgement) => [judgement.id, judgement])) as Record<

@@ -1,35 +1,30 @@
 import { expect } from 'chai';
-import { bundleWorkers } from '../../scripts/workers.mjs';
 import { assess } from '../../src/core/assess';
 import { MARKETS, REQUEST_FORMAT } from '../../src/core/formula/types';
 import { rulebook } from '../../src/rulebook';
-import { SweepPool } from '../../src/workers/sweep-pool';
+import { onThread } from '../../src/server/jobs/threads';
+import { shareSetting } from '../../src/workers/reckon-jobs';
+import { sweepAll, type SweepOptions } from '../../src/workers/sweep-pool';
 import { allLimits, asStored, certifiedMaterials, generateProducts } from '../support/generate';
 
 const materials = certifiedMaterials();
 const byId = new Map(materials.map((material) => [material.id, material]));
 const { declarables } = rulebook();
+const limits = allLimits();
 const setting = {
-  materials,
-  limits: allLimits(),
-  declarables: [...declarables],
-  markets: [...MARKETS],
+  setting: shareSetting('sweep test', { materials, limits, declarables }),
+  markets: MARKETS,
   onDate: '2026-11-24',
 };
-const stored = { material: (id: string) => byId.get(id), limits: setting.limits, declarables };
+const stored = { material: (id: string) => byId.get(id), limits, declarables };
+const sweep = (products: ReturnType<typeof generateProducts>, options?: SweepOptions) =>
+  sweepAll(asStored(products), setting, (chunk, how) => onThread('sweepChunk', chunk, how), options);
 
 describe('sweep', () => {
-  let pool: SweepPool;
-  before(() => {
-    bundleWorkers();
-    pool = new SweepPool(2);
-  });
-  after(() => pool.close());
-
   it('answers for every product what a single assessment answers, in order, telling its progress', async () => {
     const products = generateProducts(600, 5);
     const progress: number[] = [];
-    const rows = await pool.sweep(asStored(products), setting, { onProgress: (done) => progress.push(done) });
+    const rows = await sweep(products, { onProgress: (done) => progress.push(done) });
     expect(rows.map(({ id }) => id)).to.deep.equal(products.map(({ id }) => id));
     expect(progress.at(-1)).to.equal(600);
     expect(progress.length).to.be.above(2);
@@ -59,16 +54,16 @@ describe('sweep', () => {
       id: 'bad',
       formula: { ...good!.formula, lines: [{ ...good!.formula.lines[0]!, material: 'nowhere' }] },
     };
-    const rows = await pool.sweep(asStored([bad, good!]), setting);
+    const rows = await sweep([bad, good!]);
     expect(rows[0]).to.deep.equal({ id: 'bad', markets: null });
     expect(rows[1]!.markets).to.have.length(MARKETS.length);
-    expect(await pool.sweep([], setting)).to.deep.equal([]);
+    expect(await sweep([])).to.deep.equal([]);
   });
 
   it('stops when asked, and the next sweep is not disturbed by it', async () => {
     const products = generateProducts(2000, 6);
     const stopping = new AbortController();
-    const stopped = pool.sweep(asStored(products), setting, {
+    const stopped = sweep(products, {
       signal: stopping.signal,
       onProgress: () => stopping.abort(new Error('enough')),
     });
@@ -77,7 +72,7 @@ describe('sweep', () => {
       (error: Error) => error.message,
     );
     expect(outcome).to.equal('enough');
-    const rows = await pool.sweep(asStored(products.slice(0, 300)), setting);
+    const rows = await sweep(products.slice(0, 300));
     expect(rows.map(({ id }) => id)).to.deep.equal(products.slice(0, 300).map(({ id }) => id));
   });
 });

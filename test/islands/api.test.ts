@@ -26,7 +26,9 @@ describe('sending to the application', () => {
     expect(await send('PUT', '/x', {})).to.deep.equal({ ok: true, status: 409, body: { stale: 2 } });
     answering(() => json({}));
     await send('GET', '/x');
-    expect(asked[0]!.init).to.not.have.any.keys('body', 'headers');
+    expect(asked[0]!.init).to.deep.equal({ method: 'GET', headers: {} });
+    await send('POST', '/x', {}, 'key-1');
+    expect(asked[1]!.init!.headers).to.deep.include({ 'idempotency-key': 'key-1' });
   });
 
   it('gives faults with their paths, and words of its own where none came', async () => {
@@ -55,8 +57,8 @@ describe('ids made from names', () => {
     expect(plainId('Café No. 5', 'bar')).to.equal('cafe-no-5');
     expect(plainId('石鹸', 'bar')).to.equal('bar');
     expect(plainId('x'.repeat(200), 'bar')).to.have.length(60);
-    const taken = new Set(['a', 'a-2']);
-    expect(await freeId('A', 'bar', (id) => taken.has(id))).to.equal('a-3');
-    expect(await freeId('B', 'bar', (id) => Promise.resolve(taken.has(id)))).to.equal('b');
+    const taken = () => Promise.resolve(new Set(['a', 'a-2']));
+    expect(await freeId('A', 'bar', taken)).to.equal('a-3');
+    expect(await freeId('B', 'bar', taken)).to.equal('b');
   });
 });

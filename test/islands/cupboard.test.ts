@@ -8,7 +8,7 @@ import { applyTrial, daysOfChange, NOTHING_TRIED } from '../../src/islands/workt
 import { placeLine } from '../../src/islands/worktable/edits';
 import { libraryMaterial } from '../../src/library';
 import { rulebook } from '../../src/rulebook';
-import type { CupboardEntry } from '../../src/server/services/materials';
+import type { CupboardEntry } from '../../src/core/records/cupboard';
 import { differenceInWords } from '../../src/ui/differences';
 import { dayInWords, grams, money, percent, stock } from '../../src/ui/words';
 import { lines } from '../support/request';
@@ -25,7 +25,7 @@ function entry(id: string, more: Partial<CupboardEntry> = {}): CupboardEntry {
     lots: [],
     mix: null,
     revision: 1,
-    uses: [],
+    usedIn: 0,
     isFromLibrary: true,
     ...more,
   };
@@ -42,6 +42,7 @@ const lot = (more: Partial<Lot>): Lot => ({
   quantityG: 100,
   leftG: 50,
   price: null,
+  revision: 1,
   ...more,
 });
 

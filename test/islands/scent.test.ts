@@ -4,7 +4,9 @@ import { assess } from '../../src/core/assess';
 import type { MixPart } from '../../src/core/formula/mix';
 import { binds } from '../../src/core/loads/limits';
 import { benchFrom, broughtBy, reachOf, tryBlend, type Bench } from '../../src/islands/scent/reckoning';
-import { scentDeskData, type ScentDeskData, type TryBar } from '../../src/server/services/scent';
+import type { ScentDeskData, TryBar } from '../../src/core/records/scent';
+import { usesOf } from '../../src/server/services/materials';
+import { scentDeskData, tryBar } from '../../src/server/services/scent';
 import { useDemo } from '../server/database';
 import { near } from '../support/request';
 
@@ -19,21 +21,26 @@ describe('the scent desk', () => {
     { material: 'palmarosa-oil', parts: 5 },
   ];
   before(async () => {
-    data = await scentDeskData(test.db);
+    data = await scentDeskData(test.house);
     bench = benchFrom(data);
-    plain = data.bars[0]!;
+    plain = data.first;
   });
 
-  it('knows blends apart from single scents and from other mixes, and the bars that use them', () => {
+  it('knows blends apart from single scents and from other mixes, and the bars that use them', async () => {
     expect(data.blends.map(({ material }) => material.id)).to.have.members(['sidings', 'evening-departure']);
     expect(data.scents.every(({ mix }) => mix === null)).to.equal(true);
     expect(data.scents.map(({ material }) => material.id)).to.include.members(['clove-bud-oil', 'wet-slate']);
     const sidings = data.blends.find(({ material }) => material.id === 'sidings')!;
-    expect(sidings.uses).to.deep.equal([{ product: 'goods-yard', name: 'Goods Yard', through: null }]);
+    expect(sidings.usedIn).to.equal(1);
+    expect(await usesOf(test.house, 'sidings')).to.deep.equal({
+      count: 1,
+      some: [{ product: 'goods-yard', name: 'Goods Yard', through: null }],
+    });
   });
 
-  it('tries a blend in a bar in place of its scent', () => {
-    const night = data.bars.find(({ id }) => id === 'night-mail')!;
+  it('tries a blend in a bar in place of its scent', async () => {
+    const night = await tryBar(test.house, 'night-mail');
+    const bench = benchFrom(data, night.materials);
     const tried = tryBlend(bench, night, PARTS, 2)!;
     const materials = tried.request.formula.lines.map(({ material }) => material);
     expect(materials).to.not.include('coal-and-violets');

@@ -7,8 +7,9 @@ import Ajv2020 from 'ajv/dist/2020';
 import { expect } from 'chai';
 import * as types from '../../src/core/formula/types';
 import { UNITS } from '../../src/core/quantities/units';
-import { assessInput } from '../../src/server/services/assessment';
-import { shippedStore } from '../../src/server/services/cupboard';
+import { hostilePlace } from '../../src/server/doors/shape';
+import { assessValue } from '../../src/server/services/assessment';
+import { shippedStore } from '../../src/server/store/snapshot';
 import { generateFormula, seeded } from '../support/generate';
 import { MATERIALS, NOTHING_STORED, request, type ShortLine } from '../support/request';
 
@@ -29,7 +30,7 @@ function withField(path: string, value: unknown): unknown {
 }
 
 const codes = (input: unknown) => {
-  const result = assessInput(input, NOTHING_STORED);
+  const result = assessValue(input, NOTHING_STORED);
   return result.ok ? 'ok' : result.errors.map(({ path, code }) => `${path} ${code}`).join('; ');
 };
 
@@ -83,7 +84,13 @@ describe('the door of the assessment', () => {
 
   it('refuses deep nesting without walking into it', () => {
     const deep = JSON.parse('{"a":'.repeat(50_000) + '1' + '}'.repeat(50_000)) as unknown;
-    expect(codes(withField('formula.extra', deep))).to.equal(' too-deep');
+    expect(codes(withField('formula.extra', deep))).to.equal('ok');
+    expect(hostilePlace(withField('formula.extra', deep))).to.include({ code: 'too-deep' });
+    for (const key of ['__proto__', 'constructor', 'prototype']) {
+      const named = withField('formula.extra', JSON.parse(`[{"a":{"${key}":1}}]`));
+      expect(hostilePlace(named)).to.include({ code: 'reserved', path: `formula.extra.0.a.${key}` });
+    }
+    expect(hostilePlace(withField('formula.extra', ['constructor']))).to.equal(null);
   });
 
   it('refuses what would take minutes to reckon, and answers what is merely large', () => {
@@ -134,7 +141,7 @@ describe('the door of the assessment', () => {
         explain: seed % 2 === 0,
       };
       expect(takes(asked), JSON.stringify(takes.errors)).to.equal(true);
-      const result = assessInput(asked, shippedStore());
+      const result = assessValue(asked, shippedStore('2026-11-24'));
       if (!result.ok) expect.fail(JSON.stringify(result.errors));
       expect(says(JSON.parse(JSON.stringify(result.assessment))), JSON.stringify(says.errors)).to.equal(true);
     }
@@ -283,7 +290,7 @@ describe('ten thousand mutated requests', () => {
     const outcomes = { answered: 0, refused: 0 };
     for (let count = 0; count < 10_000; count++) {
       const input = JSON.parse(JSON.stringify(mutate(start, random))) as unknown;
-      const result = assessInput(input, NOTHING_STORED);
+      const result = assessValue(input, NOTHING_STORED);
       if (result.ok) {
         outcomes.answered++;
         if (badNumber(result.assessment)) expect.fail(`bad number for ${JSON.stringify(input)}`);
@@ -324,7 +331,7 @@ describe('npm run assess', () => {
 
   it('answers as the server does, and fails with the same errors', () => {
     const good = request(SHORT);
-    const expected = assessInput(good, shippedStore());
+    const expected = assessValue(good, shippedStore('2026-11-24'));
     expect(run(JSON.stringify(good))).to.deep.equal({
       status: 0,
       out: JSON.parse(JSON.stringify(expected.ok && expected.assessment)) as object,

@@ -2,8 +2,9 @@
 import type { APIRoute } from 'astro';
 import { expect } from 'chai';
 import { assessEverywhere, comparedSide, worktableData } from '../../src/server/services/products';
-import { cupboardEntries, cupboardEntry, type CupboardEntry } from '../../src/server/services/materials';
-import { storedFor } from '../../src/server/services/cupboard';
+import type { CupboardEntry } from '../../src/core/records/cupboard';
+import { cupboardEntries, cupboardEntry, usesOf } from '../../src/server/services/materials';
+import { snapshotOf } from '../../src/server/store/snapshot';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
 
@@ -34,7 +35,13 @@ describe('the cupboard over the demo', () => {
   ) {
     const init = body === undefined ? {} : sending(JSON.stringify(body));
     const { status, body: told } = await call(ROUTES[route](), method, '/', init, params);
-    return { status, body: told as unknown as CupboardEntry & { errors: { path: string; code: string }[] } };
+    return {
+      status,
+      body: told as unknown as CupboardEntry & {
+        entry?: CupboardEntry;
+        errors: { path: string; code: string }[];
+      },
+    };
   }
 
   describe('own materials', () => {
@@ -57,12 +64,19 @@ describe('the cupboard over the demo', () => {
       const changed = await ask(
         'material',
         'PUT',
-        { material: { ...nettle, limits: [own] } },
+        { revision: 1, material: { ...nettle, limits: [own] } },
         { id: 'nettle-leaf-ours' },
       );
-      expect(changed.body.material.limits![0]!.maxPct).to.equal(1.5);
-      expect(changed.body.supplier).to.equal('our garden');
-      expect((await storedFor(test.db)).material('nettle-leaf-ours')!.limits).to.have.length(1);
+      expect(changed.body.entry!.material.limits![0]!.maxPct).to.equal(1.5);
+      expect(changed.body.entry!.supplier).to.equal('our garden');
+      const late = { revision: 1, material: nettle, supplier: null };
+      const stale = await ask('material', 'PUT', late, { id: 'nettle-leaf-ours' });
+      expect(stale).to.have.nested.property('body.stale.revision', 2);
+      expect(stale.status).to.equal(409);
+      const cleared = await ask('material', 'PUT', { ...late, revision: 2 }, { id: 'nettle-leaf-ours' });
+      expect(cleared.body.entry!.supplier).to.equal(null);
+      expect(cleared.body.entry!.material.limits).to.have.length(1);
+      expect((await snapshotOf(test.db, DAY)).material('nettle-leaf-ours')!.limits).to.have.length(1);
       expect((await ask('material', 'DELETE', undefined, { id: 'nettle-leaf-ours' })).status).to.equal(200);
       expect((await ask('material', 'GET', undefined, { id: 'nettle-leaf-ours' })).status).to.equal(404);
       const used = await ask('material', 'DELETE', undefined, { id: 'palmarosa-oil' });
@@ -124,7 +138,7 @@ describe('the cupboard over the demo', () => {
 
     it('change the verdict from their day on, say which counts and why, and can be taken off again', async () => {
       const verdict = async () =>
-        (await assessEverywhere(test.db, 'night-mail')).assessment.markets[0]!.verdict;
+        (await assessEverywhere(test.house, 'night-mail')).assessment.markets[0]!.verdict;
       expect(await verdict()).to.equal('tight');
       const params = { id: 'coal-and-violets' };
       const filed = await ask('papers', 'POST', { papers: [revision], inbox: 'ba-1407-r2' }, params);
@@ -133,7 +147,7 @@ describe('the cupboard over the demo', () => {
         .to.contain('the newest of 2')
         .and.to.contain('BA-1407 of');
       expect(await verdict()).to.equal('over');
-      const { papers } = await worktableData(test.db, 'night-mail');
+      const { papers } = await worktableData(test.house, 'night-mail');
       expect(papers['coal-and-violets']!.certificate!.paper.number).to.equal('BA-1407-R2');
       const inbox = (await call(ROUTES.inbox(), 'GET', '/')).body as unknown as {
         papers: { id: string; filedOn: string | null }[];
@@ -157,10 +171,10 @@ describe('the cupboard over the demo', () => {
       const params = { id: 'litsea-cubeba-oil' };
       const filed = await ask('papers', 'POST', { papers: [declared] }, params);
       expect(filed.body.material.constituents).to.deep.equal(constituents);
-      const before = (await cupboardEntry(test.db, params.id)).papers.allergens!.others.length;
+      const before = (await cupboardEntry(test.house, params.id)).papers.allergens!.others.length;
       const odd = { ...declared, issuedOn: 'soon' };
       expect((await ask('papers', 'POST', { papers: [declared, odd] }, params)).status).to.equal(422);
-      expect((await cupboardEntry(test.db, params.id)).papers.allergens!.others.length).to.equal(before);
+      expect((await cupboardEntry(test.house, params.id)).papers.allergens!.others.length).to.equal(before);
       expect((await ask('papers', 'POST', { papers: [declared] }, { id: 'nothing' })).status).to.equal(404);
       await ask('paper', 'DELETE', undefined, { ...params, paper: filed.body.papers.allergens!.paper.id });
     });
@@ -180,19 +194,22 @@ describe('the cupboard over the demo', () => {
       const added = await ask('lots', 'POST', lot, params);
       const made = added.body.lots.find(({ code }) => code === 'X 1')!;
       expect(made.id).to.equal('kaolin-x-1');
-      const used = await ask('lot', 'PUT', { ...lot, leftG: 200 }, { ...params, lot: made.id });
-      expect(used.body.lots.find(({ id }) => id === made.id)!.leftG).to.equal(200);
-      expect((await ask('lot', 'PUT', { ...lot, leftG: 600 }, { ...params, lot: made.id })).status).to.equal(
-        422,
-      );
-      expect((await ask('lot', 'PUT', lot, { id: 'olive', lot: made.id })).status).to.equal(404);
+      const at = { ...params, lot: made.id };
+      const used = await ask('lot', 'PUT', { ...lot, revision: 1, leftG: 200 }, at);
+      expect(used.body.entry!.lots.find(({ id }) => id === made.id)!.leftG).to.equal(200);
+      const late = await ask('lot', 'PUT', { ...lot, revision: 1, leftG: 300 }, at);
+      expect(late.status).to.equal(409);
+      const stands = (await cupboardEntry(test.house, 'kaolin')).lots.find(({ id }) => id === made.id)!;
+      expect(stands).to.include({ leftG: 200, revision: 2 });
+      expect((await ask('lot', 'PUT', { ...lot, revision: 2, leftG: 600 }, at)).status).to.equal(422);
+      expect((await ask('lot', 'PUT', { ...lot, revision: 2 }, { ...at, id: 'olive' })).status).to.equal(404);
       expect((await ask('lots', 'POST', { ...lot, quantityG: -1 }, params)).status).to.equal(422);
       expect((await ask('lot', 'DELETE', undefined, { ...params, lot: made.id })).status).to.equal(200);
       expect((await ask('lot', 'DELETE', undefined, { ...params, lot: made.id })).status).to.equal(404);
     });
 
     it('price a bar, the newest opened first', async () => {
-      const { prices } = await worktableData(test.db, 'first-light');
+      const { prices } = await worktableData(test.house, 'first-light');
       expect(prices.olive).to.be.closeTo(164 / 20000, 1e-12);
       expect(prices['sodium-hydroxide']).to.be.closeTo(39 / 10000, 1e-12);
     });
@@ -200,9 +217,10 @@ describe('the cupboard over the demo', () => {
 
   describe('mixes', () => {
     it('are used through their parts, change with them, and refuse what cannot be mixed', async () => {
-      const entries = await cupboardEntries(test.db);
+      const entries = await cupboardEntries(test.house);
       const pine = entries.find(({ material }) => material.id === 'scots-pine-oil')!;
-      expect(pine.uses).to.deep.equal([
+      expect(pine.usedIn).to.equal(1);
+      expect((await usesOf(test.house, 'scots-pine-oil')).some).to.deep.equal([
         { product: 'goods-yard', name: 'Goods Yard', through: 'Sidings blend' },
       ]);
       const parts = [
@@ -229,8 +247,14 @@ describe('the cupboard over the demo', () => {
         (await ask('mixes', 'POST', { name: 'Sour', parts: [{ material: 'citric-acid', parts: 1 }] })).status,
       ).to.equal(422);
       expect(
-        (await ask('material', 'PUT', { material: { name: 'X', kind: 'clay' } }, { id: 'wetted-kaolin' }))
-          .status,
+        (
+          await ask(
+            'material',
+            'PUT',
+            { revision: 1, material: { name: 'X', kind: 'clay' } },
+            { id: 'wetted-kaolin' },
+          )
+        ).status,
       ).to.equal(422);
       await ask('material', 'DELETE', undefined, { id: 'wetted-kaolin' });
     });
@@ -238,7 +262,7 @@ describe('the cupboard over the demo', () => {
 
   describe('bars and moulds', () => {
     it('keep their details; a variation starts with the formula and no market of its own', async () => {
-      const { product, version } = await worktableData(test.db, 'signal-red');
+      const { product, version } = await worktableData(test.house, 'signal-red');
       const details = {
         ...product,
         identity: 'Soap with madder',
@@ -246,7 +270,10 @@ describe('the cupboard over the demo', () => {
         firstPlacedOn: { EU: '2026-01-02' },
       };
       expect((await ask('details', 'PUT', details, { id: 'signal-red' })).status).to.equal(200);
-      const after = await worktableData(test.db, 'signal-red');
+      const late = await ask('details', 'PUT', { ...details, name: 'Late' }, { id: 'signal-red' });
+      expect(late.status).to.equal(409);
+      expect(late).to.have.nested.property('body.stale.revision', product.revision + 1);
+      const after = await worktableData(test.house, 'signal-red');
       expect(after.product).to.deep.include({ identity: 'Soap with madder', markets: ['EU', 'US'] });
       expect(after.version.formula).to.deep.equal(version.formula);
       const wrong = async (more: object) =>
@@ -257,22 +284,27 @@ describe('the cupboard over the demo', () => {
       expect(await wrong({ name: '  ' })).to.equal('name');
       const copy = await ask('duplicate', 'POST', { name: 'Signal Amber' }, { id: 'signal-red' });
       expect(copy.status).to.equal(201);
-      const amber = await comparedSide(test.db, 'signal-amber', null);
+      const amber = await comparedSide(test.house, 'signal-amber', null);
       expect(amber.formula.lines).to.deep.equal(version.formula.lines);
       expect(amber.product).to.deep.include({ firstPlacedOn: {}, netMassG: null });
     });
 
     it('moulds are kept as a list, each with a name and a measure', async () => {
       const mould = { id: 'm', name: 'Tin', volumeMl: 900, cavities: 9 };
-      expect((await ask('moulds', 'PUT', { moulds: [mould] })).status).to.equal(200);
-      expect((await worktableData(test.db, 'first-light')).moulds).to.deep.equal([mould]);
-      expect((await ask('moulds', 'PUT', { moulds: [{ ...mould, volumeMl: 0 }] })).status).to.equal(422);
-      expect((await ask('moulds', 'PUT', { moulds: 'many' })).status).to.equal(422);
+      const { mouldsRevision: revision } = await worktableData(test.house, 'first-light');
+      expect((await ask('moulds', 'PUT', { revision, moulds: [mould] })).status).to.equal(200);
+      expect((await worktableData(test.house, 'first-light')).moulds).to.deep.equal([mould]);
+      const late = await ask('moulds', 'PUT', { revision, moulds: [] });
+      expect(late.status).to.equal(409);
+      expect(late).to.have.nested.property('body.moulds.0.name', 'Tin');
+      const refused = async (moulds: unknown) => (await ask('moulds', 'PUT', { revision, moulds })).status;
+      expect(await refused([{ ...mould, volumeMl: 0 }])).to.equal(422);
+      expect(await refused('many')).to.equal(422);
     });
 
     it('versions that are not there are told apart from bars that are not there', async () => {
       const fault = async (id: string, number: number | null) =>
-        comparedSide(test.db, id, number).then(
+        comparedSide(test.house, id, number).then(
           () => 'none',
           (error: { errors: { code: string }[] }) => error.errors[0]!.code,
         );

@@ -5,11 +5,14 @@ import { join } from 'node:path';
 import type { Knex } from 'knex';
 import { seedDemo } from '../../src/demo/seed';
 import { openDatabase } from '../../src/server/database';
+import type { House } from '../../src/server/house';
 
 export const DAY = '2026-11-24';
 
 export interface TestDatabase {
   db: Knex;
+  /** What services work with: this database on the fixed day. */
+  house: House;
   folder: string;
   close(): Promise<void>;
 }
@@ -20,6 +23,7 @@ export async function demoDatabase(): Promise<TestDatabase> {
   await seedDemo(db, DAY);
   return {
     db,
+    house: { db, today: DAY, now: `${DAY}T09:00:00.000Z` },
     folder,
     close: async () => {
       await db.destroy();

@@ -11,13 +11,14 @@ import { colourPermission, rulebook } from '../../src/rulebook';
 import { claimPatterns } from '../../src/rulebook/claims';
 import { marketRules } from '../../src/rulebook/markets';
 import { findWrap } from '../../src/server/repositories/wraps';
-import { labelFor, saveProductWrap, wrapData, wrapOverview } from '../../src/server/services/wrap';
+import { wrapOverview } from '../../src/server/services/overviews';
+import { labelFor, saveProductWrap, wrapData } from '../../src/server/services/wrap';
 import { useDemo } from './database';
 
 describe('the demo bars in law', () => {
   const test = useDemo();
   const regimes = async (id: string, words = '') => {
-    const { assessment } = await wrapData(test.db, id);
+    const { assessment } = await wrapData(test.house, id);
     const claims = findClaims(words, claimPatterns());
     return Object.fromEntries(
       MARKETS.map((market) => [market, standingIn(market, claims, assessment).regime]),
@@ -26,7 +27,7 @@ describe('the demo bars in law', () => {
   const everywhere = (regime: Regime) => Object.fromEntries(MARKETS.map((market) => [market, regime]));
 
   it('are cosmetics, and soap proper in the US, as long as their words are plain', async () => {
-    for (const { id, regimes: found } of await wrapOverview(test.db)) {
+    for (const { id, regimes: found } of (await wrapOverview(test.house)).rows) {
       const { US, ...others } = found;
       expect(Object.values(others), id).to.deep.equal(['cosmetic', 'cosmetic', 'cosmetic', 'cosmetic']);
       expect(US, id).to.equal('soap');
@@ -48,7 +49,7 @@ describe('the demo bars in law', () => {
   });
 
   it('hold colours that one market lets in and another does not know', async () => {
-    const { materials } = await wrapData(test.db, 'signal-red');
+    const { materials } = await wrapData(test.house, 'signal-red');
     const found = (market: Market) =>
       Object.fromEntries(
         colourFindings(materials, (name) => colourPermission(rulebook(), name, market)).map(
@@ -82,7 +83,7 @@ describe('the demo bars in law', () => {
       'signal-red': { natural: 'contradicted', unscented: 'holds' },
     };
     for (const [id, facts] of Object.entries(wanted)) {
-      const { materials } = await wrapData(test.db, id);
+      const { materials } = await wrapData(test.house, id);
       const found = formulaFacts((materials as TraitMaterial[]).map((material) => ({ material })));
       for (const [fact, standing] of Object.entries(facts))
         expect(found.find((one) => one.id === fact)!.standing, `${id} ${fact}`).to.equal(standing);
@@ -109,14 +110,17 @@ describe('the demo bars in law', () => {
   it('state as net content what the lightest bar weighs, else what is stated, else what is predicted', async () => {
     const { revision, wrap } = (await findWrap(test.db, 'first-light'))!;
     const net = async (part: object) => {
-      const { content } = await labelFor(test.db, 'first-light', 'EU', { ...wrap, ...part });
+      const { content } = await labelFor(test.house, 'first-light', 'EU', 'layout', {
+        ...wrap,
+        ...part,
+      });
       return content.front.net;
     };
     expect(await net({ weighedG: [91, 87.9, 90] })).to.equal('87 g');
     expect(await net({ weighedG: [], netMassG: 85 })).to.equal('85 g');
-    const { predictedBarG } = await wrapData(test.db, 'first-light');
+    const { predictedBarG } = await wrapData(test.house, 'first-light');
     expect(await net({ weighedG: [], netMassG: null })).to.equal(`${Math.floor(predictedBarG)} g`);
-    expect('saved' in (await saveProductWrap(test.db, 'first-light', revision, wrap))).to.equal(true);
+    expect('saved' in (await saveProductWrap(test.house, 'first-light', revision, wrap))).to.equal(true);
   });
 
   it('offer the other school exactly where only that fits', async () => {
@@ -124,7 +128,7 @@ describe('the demo bars in law', () => {
     const findings = async (heightMm: number, school: 'added' | 'formed') => {
       const format = { shape: 'band' as const, widthMm: 80, heightMm, marginMm: 2 };
       const tried = { ...wrap, markets: { ...wrap.markets, EU: { school, format } } };
-      return (await labelFor(test.db, 'ticket-office', 'EU', tried)).layout.findings;
+      return (await labelFor(test.house, 'ticket-office', 'EU', 'layout', tried)).layout.findings;
     };
     const lacks = (found: Awaited<ReturnType<typeof findings>>) =>
       found.some(({ code }) => code === 'does-not-fit');

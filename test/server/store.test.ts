@@ -3,11 +3,19 @@ import type { APIRoute } from 'astro';
 import { expect } from 'chai';
 import { rulebook } from '../../src/rulebook';
 import { addDocument, allMaterials } from '../../src/server/repositories/materials';
-import { findProduct, keepVersion, keptVersions, saveFormula } from '../../src/server/repositories/products';
-import { findCraftFigures, putCraftFigure } from '../../src/server/repositories/settings';
-import { searchMaterials, storedFor } from '../../src/server/services/cupboard';
-import { createProduct, rangeOverview, worktableData } from '../../src/server/services/products';
+import { findProduct, keptVersions } from '../../src/server/repositories/products';
+import { findCraftFigures } from '../../src/server/repositories/settings';
+import { searchMaterials, setCraftFigure } from '../../src/server/services/cupboard';
+import { overviewsSettled, rangePage } from '../../src/server/services/overviews';
+import {
+  createProduct,
+  keepProductVersion,
+  saveProductFormula,
+  worktableData,
+} from '../../src/server/services/products';
+import { snapshotOf } from '../../src/server/store/snapshot';
 import { daysBefore } from '../../src/demo/days';
+import type { HttpFault } from '../../src/server/http';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
 
@@ -20,36 +28,28 @@ describe('the store', () => {
 
   describe('store', () => {
     it('holds the demo range as its makers know it', async () => {
-      const range = await rangeOverview(test.db);
-      const verdicts = Object.fromEntries(
-        range.map(({ product, result }) => [product.name, result.ok && result.assessment.verdict]),
-      );
+      const { entries } = await rangePage(test.house);
+      const verdicts = Object.fromEntries(entries.map(({ product, verdict }) => [product.name, verdict]));
       expect(verdicts).to.deep.include({
         'First Light': 'clear',
         'Night Mail': 'tight',
         'Lamp Room': 'over',
       });
-      const night = range.find(({ product }) => product.id === 'night-mail')!.result;
-      const certificate = night.ok && night.assessment.limits.find(({ force }) => force === 'certificate')!;
-      expect(certificate && certificate.nominalPct).to.be.within(4.35, 4.45); // 5.5 % of fats reads 4.4 % cured
+      const { closest } = entries.find(({ product }) => product.id === 'night-mail')!;
+      expect(closest!.force).to.equal('certificate');
+      expect(closest!.nominalPct).to.be.within(4.35, 4.45); // 5.5 % of fats reads 4.4 % cured
     });
 
     it('saves from the newest revision and writes nothing from an older one', async () => {
       const { version } = (await findProduct(test.db, 'first-light'))!;
       const changed = { ...version.formula, name: 'changed' };
-      const saved = await saveFormula(test.db, 'first-light', version.revision, changed, 'now');
-      expect(saved.outcome).to.equal('saved');
-      const stale = await saveFormula(
-        test.db,
-        'first-light',
-        version.revision,
-        { ...changed, name: 'late' },
-        'later',
-      );
-      expect(stale).to.have.nested.property('version.formula.name', 'changed');
-      expect(stale.outcome).to.equal('stale');
+      const save = (name: string, id = 'first-light') =>
+        saveProductFormula(test.house, id, version.revision, { ...changed, name });
+      expect(await save('changed')).to.have.nested.property('version.revision', version.revision + 1);
+      expect(await save('late')).to.have.nested.property('stale.formula.name', 'changed');
       expect((await findProduct(test.db, 'first-light'))!.version.formula.name).to.equal('changed');
-      expect((await saveFormula(test.db, 'no-such', 1, changed, 'now')).outcome).to.equal('missing');
+      const missing = await save('x', 'no-such').catch((fault: HttpFault) => fault.status);
+      expect(missing).to.equal(404);
     });
 
     it('adds paper without overwriting; the newest certificate counts, older ones stay on file', async () => {
@@ -66,7 +66,7 @@ describe('the store', () => {
       await addDocument(test.db, newer);
       const held = (await allMaterials(test.db)).find(({ material }) => material.id === 'coal-and-violets')!;
       expect(held.documents.map(({ number }) => number)).to.deep.equal(['BA-1500', 'BA-1407']);
-      const { limits } = (await storedFor(test.db)).material('coal-and-violets')!;
+      const { limits } = (await snapshotOf(test.db, DAY)).material('coal-and-violets')!;
       expect(limits!.map(({ maxPct, from, to }) => [maxPct, from, to])).to.deep.equal([
         [3.9, DAY, null],
         [4.5, daysBefore(DAY, 214), daysBefore(DAY, 1)],
@@ -76,12 +76,12 @@ describe('the store', () => {
 
     it('keeps a maker’s own craft figure in place of the usual one until it is taken back', async () => {
       const figure = async () =>
-        (await storedFor(test.db)).limits.find(({ id }) => id === 'craft-clay')!.maxPct;
+        (await snapshotOf(test.db, DAY)).limits.find(({ id }) => id === 'craft-clay')!.maxPct;
       const usual = rulebook().craft.find(({ id }) => id === 'craft-clay')!.maxPct;
       expect(await figure()).to.equal(usual);
-      await putCraftFigure(test.db, 'craft-clay', 2.5);
+      await setCraftFigure(test.house, 'craft-clay', 2.5);
       expect(await figure()).to.equal(2.5);
-      await putCraftFigure(test.db, 'craft-clay', null);
+      await setCraftFigure(test.house, 'craft-clay', null);
       expect(await figure()).to.equal(usual);
       expect(await findCraftFigures(test.db)).to.deep.equal({});
     });
@@ -90,50 +90,47 @@ describe('the store', () => {
   describe('versions and new bars', () => {
     it('keeps a version under a name, frozen, and carries on from it', async () => {
       const { version } = (await findProduct(test.db, 'waiting-room'))!;
-      const kept = await keepVersion(test.db, 'waiting-room', version.revision, 'spring', '2026-03-01');
+      const keep = (name: string, id = 'waiting-room') =>
+        keepProductVersion(test.house, id, version.revision, name);
+      const kept = await keep('spring');
       const working = (await findProduct(test.db, 'waiting-room'))!.version;
-      expect(kept).to.deep.equal({ outcome: 'saved', version: working });
+      expect(kept).to.deep.equal({ version: working });
       expect(working).to.include({ number: version.number + 1, name: null });
-      await saveFormula(
-        test.db,
-        'waiting-room',
-        working.revision,
-        { ...working.formula, name: 'summer' },
-        'now',
-      );
+      const summer = { ...working.formula, name: 'summer' };
+      await saveProductFormula(test.house, 'waiting-room', working.revision, summer);
       const [spring] = await keptVersions(test.db, 'waiting-room');
       expect(spring!.formula).to.deep.equal(version.formula);
-      expect((await keepVersion(test.db, 'waiting-room', version.revision, 'late', 'now')).outcome).to.equal(
-        'stale',
-      );
-      expect((await keepVersion(test.db, 'nowhere', 1, 'late', 'now')).outcome).to.equal('missing');
+      expect(await keep('late')).to.have.property('stale');
+      expect(await keep('late', 'nowhere').catch((fault: HttpFault) => fault.status)).to.equal(404);
     });
 
     it('starts bars of the same name apart, each from a formula that stands', async () => {
       const [first, second] = [
-        await createProduct(test.db, 'Café No. 5'),
-        await createProduct(test.db, 'Café No. 5'),
+        await createProduct(test.house, 'Café No. 5'),
+        await createProduct(test.house, 'Café No. 5'),
       ];
       expect([first.id, second.id]).to.deep.equal(['cafe-no-5', 'cafe-no-5-2']);
-      expect((await createProduct(test.db, '夜行')).id).to.equal('bar');
-      const range = await rangeOverview(test.db);
-      const fresh = range.find(({ product }) => product.id === 'cafe-no-5')!;
-      expect(fresh.result.ok && fresh.result.assessment.verdict).to.equal('clear');
+      expect((await createProduct(test.house, '夜行')).id).to.equal('bar');
+      const { entries } = await rangePage(test.house);
+      const fresh = entries.find(({ product }) => product.id === 'cafe-no-5')!;
+      expect(fresh.verdict).to.equal('clear');
+      await overviewsSettled(test.db);
     });
 
     it('finds materials by name or ingredient name, the maker’s own first', async () => {
       const names = async (query: string) =>
-        (await searchMaterials(test.db, query)).map(({ material }) => material.name);
+        searchMaterials(await snapshotOf(test.db, DAY), query).map(({ material }) => material.name);
       expect((await names('petit'))[0]).to.equal('Petitgrain oil');
       expect(await names('simmondsia')).to.deep.equal(['Jojoba oil']);
-      const clays = await searchMaterials(test.db, 'kaolin');
-      expect(clays.findIndex(({ isOwn }) => !isOwn)).to.be.above(clays.findIndex(({ isOwn }) => isOwn));
+      const found = (query: string) => snapshotOf(test.db, DAY).then((all) => searchMaterials(all, query));
+      expect((await names('kaolin'))[0]).to.equal('White kaolin');
+      expect((await names('sea salt'))[0]).to.match(/fine/i);
       expect(await names('zzz')).to.deep.equal([]);
-      expect(await searchMaterials(test.db, '')).to.have.length(12);
+      expect(await found('')).to.have.length(12);
     });
 
     it('gives the worktable what it needs to reckon by itself, in its own markets only', async () => {
-      const { materials, alternatives, rules, product } = await worktableData(test.db, 'lamp-room');
+      const { materials, alternatives, rules, product } = await worktableData(test.house, 'lamp-room');
       expect(product.markets).to.deep.equal(['EU', 'UK']);
       expect(materials.map(({ id }) => id)).to.include.members(['clove-bud-oil', 'olive', 'water']);
       expect(alternatives.every(({ kind }) => materials.some((material) => material.kind === kind))).to.equal(

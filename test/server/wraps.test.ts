@@ -7,9 +7,11 @@ import { leastDigits, leastLetters } from '../../src/core/labels/heights';
 import { planFormat, USUAL_FORMATS } from '../../src/core/labels/formats';
 import { demoProducts } from '../../src/demo/bars';
 import { fontMetrics } from '../../src/server/labels/fonts';
-import { findProduct, saveFormula } from '../../src/server/repositories/products';
+import { findProduct } from '../../src/server/repositories/products';
+import { saveProductFormula } from '../../src/server/services/products';
 import { addDocument } from '../../src/server/repositories/materials';
-import { findWrap, type Wrap } from '../../src/server/repositories/wraps';
+import type { Wrap } from '../../src/core/records/wrap';
+import { findWrap } from '../../src/server/repositories/wraps';
 import { labelFile } from '../../src/server/services/labels';
 import { saveProductWrap, wrapData } from '../../src/server/services/wrap';
 import { call, sending } from './call';
@@ -36,7 +38,7 @@ describe('labels over the demo', () => {
 
   async function change(productId: string, part: Partial<Wrap>): Promise<void> {
     const { revision, wrap } = (await findWrap(test.db, productId))!;
-    await saveProductWrap(test.db, productId, revision, { ...wrap, ...part });
+    await saveProductWrap(test.house, productId, revision, { ...wrap, ...part });
   }
 
   interface Piece {
@@ -89,9 +91,9 @@ describe('labels over the demo', () => {
             netMassG: net,
             markets: { ...wrap.markets, [market]: { school, format: wide } },
           });
-          const { body } = await labelFile(test.db, product.id, market, 'pdf');
+          const { body } = await labelFile(test.house, product.id, market, 'pdf');
           const { pieces, widthMm, heightMm, embedded } = await readBack(body as Uint8Array);
-          const { assessment } = await wrapData(test.db, product.id);
+          const { assessment } = await wrapData(test.house, product.id);
           const list = assessment.ingredients.find((one) => one.market === market && one.school === school)!;
           expect(squeeze(pieces.map(({ text }) => text).join('')), market).to.contain(squeeze(list.text));
           expect(widthMm).to.be.closeTo(wide.widthMm + 2 * EDGE_MM, 0.01);
@@ -119,13 +121,13 @@ describe('labels over the demo', () => {
       const sticker = { ...wrap.markets, EU: { school: 'added' as const, format: USUAL_FORMATS.sticker } };
       await change('night-mail', { markets: sticker });
       const { pieces } = await readBack(
-        (await labelFile(test.db, 'night-mail', 'EU', 'a4')).body as Uint8Array,
+        (await labelFile(test.house, 'night-mail', 'EU', 'a4')).body as Uint8Array,
       );
       expect(pieces.filter(({ text }) => text.startsWith('86 g')).length).to.equal(8);
-      await labelFile(test.db, 'night-mail', 'EU', 'letter');
+      await labelFile(test.house, 'night-mail', 'EU', 'letter');
       const large = { shape: 'sticker' as const, widthMm: 400, heightMm: 300, marginMm: 3 };
       await change('night-mail', { markets: { ...wrap.markets, EU: { school: 'added', format: large } } });
-      const fault = await labelFile(test.db, 'night-mail', 'EU', 'a4').catch(
+      const fault = await labelFile(test.house, 'night-mail', 'EU', 'a4').catch(
         (error: { status: number }) => error.status,
       );
       expect(fault).to.equal(422);
@@ -133,7 +135,8 @@ describe('labels over the demo', () => {
     });
 
     it('go out as SVG without text to guess, as text, as HTML, and as a product sheet', async () => {
-      const of = async (as: Parameters<typeof labelFile>[3]) => labelFile(test.db, 'first-light', 'EU', as);
+      const of = async (as: Parameters<typeof labelFile>[3]) =>
+        labelFile(test.house, 'first-light', 'EU', as);
       const svg = String((await of('svg')).body);
       expect(svg).to.match(/^<svg xmlns="http:\/\/www.w3.org\/2000\/svg" width="\d+mm"/);
       expect(svg).to.not.contain('<text').and.to.not.contain('<script');
@@ -151,8 +154,7 @@ describe('labels over the demo', () => {
 
   describe('allergens around the dates of the lists', () => {
     const named = async (market: Market, day: string) => {
-      process.env.PROPORTIA_TODAY = day;
-      const { assessment } = await wrapData(test.db, 'first-light');
+      const { assessment } = await wrapData({ ...test.house, today: day }, 'first-light');
       return assessment.ingredients
         .find((one) => one.market === market && one.school === 'added')!
         .text.includes('Anethole');
@@ -191,7 +193,7 @@ describe('labels over the demo', () => {
           (await call(reprintRoute(), 'GET', '/', {}, { id: label.id })).body as unknown as ArrayBuffer,
         );
       const first = await print();
-      expect((await wrapData(test.db, 'night-mail')).issued[0]!.differs).to.deep.equal([]);
+      expect((await wrapData(test.house, 'night-mail')).issued[0]!.differs).to.deep.equal([]);
 
       const { version } = (await findProduct(test.db, 'night-mail'))!;
       const lines = version.formula.lines.map((line) =>
@@ -204,7 +206,7 @@ describe('labels over the demo', () => {
         stage: 'trace',
         amount: { value: 2, unit: '%fats' },
       });
-      await saveFormula(test.db, 'night-mail', version.revision, { ...version.formula, lines }, 'now');
+      await saveProductFormula(test.house, 'night-mail', version.revision, { ...version.formula, lines });
       await addDocument(test.db, {
         id: 'cert-later',
         materialId: 'coal-and-violets',
@@ -217,12 +219,12 @@ describe('labels over the demo', () => {
       });
       process.env.PROPORTIA_TODAY = '2028-08-01';
       expect((await print()).equals(first)).to.equal(true);
-      const [frozen] = (await wrapData(test.db, 'night-mail')).issued;
+      const [frozen] = (await wrapData({ ...test.house, today: '2028-08-01' }, 'night-mail')).issued;
       expect(frozen!.differs.join()).to.contain('ingredients').and.to.contain('tight then and over now');
       expect(frozen!.papers.map(({ number }) => number)).to.not.include('BA-1600');
       await test.db('documents').where('id', 'cert-later').delete();
       const again = (await findProduct(test.db, 'night-mail'))!.version;
-      await saveFormula(test.db, 'night-mail', again.revision, version.formula, 'now');
+      await saveProductFormula(test.house, 'night-mail', again.revision, version.formula);
       expect((await call(reprintRoute(), 'GET', '/', {}, { id: 'nothing' })).status).to.equal(404);
     });
 
@@ -352,7 +354,7 @@ describe('labels over the demo', () => {
       const { body } = await preview({ look: { ...wrap.look, logo: true } });
       expect((body as unknown as { svg: string }).svg).to.contain('href="data:image/png;base64,');
       await change('waiting-room', { look: { ...wrap.look, logo: true } });
-      expect((await labelFile(test.db, 'waiting-room', 'EU', 'pdf')).body.length).to.be.above(1000);
+      expect((await labelFile(test.house, 'waiting-room', 'EU', 'pdf')).body.length).to.be.above(1000);
       await call(logoRoute(), 'DELETE', '/');
       expect((await call(logoRoute(), 'GET', '/')).status).to.equal(404);
     });

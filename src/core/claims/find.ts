@@ -85,14 +85,35 @@ function fits(word: string, form: string): boolean {
 
 /**
  * Where a pattern ends if it begins at a word; -1 where it does not fit. Two words that hyphen or blank parts
- * ("anti-bacterial") fit one that the phrase writes together.
+ * ("anti-bacterial") fit one that the phrase writes together. `failed` holds the places a step was tried at in
+ * vain, so that no place is tried twice however many gaps a phrase has.
  */
-function endOf(words: readonly Word[], at: number, steps: readonly Step[], step = 0): number {
+function endOf(
+  words: readonly Word[],
+  at: number,
+  steps: readonly Step[],
+  failed: Set<number>,
+  step = 0,
+): number {
   if (step === steps.length) return at;
+  const place = at * steps.length + step;
+  if (failed.has(place)) return -1;
+  const end = tryStep(words, at, steps, failed, step);
+  if (end < 0) failed.add(place);
+  return end;
+}
+
+function tryStep(
+  words: readonly Word[],
+  at: number,
+  steps: readonly Step[],
+  failed: Set<number>,
+  step: number,
+): number {
   const wanted = steps[step]!;
   if (wanted.kind === 'gap') {
-    for (let skip = 0; skip <= LONGEST_GAP; skip++) {
-      const end = endOf(words, at + skip, steps, step + 1);
+    for (let skip = 0; skip <= LONGEST_GAP && at + skip <= words.length; skip++) {
+      const end = endOf(words, at + skip, steps, failed, step + 1);
       if (end >= 0) return end;
     }
     return -1;
@@ -100,14 +121,14 @@ function endOf(words: readonly Word[], at: number, steps: readonly Step[], step 
   const one = words[at]?.text;
   const two = words[at + 1] && !words[at + 1]!.opens ? one + words[at + 1]!.text : undefined;
   if (one !== undefined && wanted.forms.some((form) => fits(one, form))) {
-    const end = endOf(words, at + 1, steps, step + 1);
+    const end = endOf(words, at + 1, steps, failed, step + 1);
     if (end >= 0) return end;
   }
   if (two !== undefined && wanted.forms.some((form) => form.length > 5 && fits(two, form))) {
-    const end = endOf(words, at + 2, steps, step + 1);
+    const end = endOf(words, at + 2, steps, failed, step + 1);
     if (end >= 0) return end;
   }
-  return wanted.isOptional ? endOf(words, at, steps, step + 1) : -1;
+  return wanted.isOptional ? endOf(words, at, steps, failed, step + 1) : -1;
 }
 
 function isNegated(words: readonly Word[], at: number): boolean {
@@ -135,9 +156,10 @@ export function findClaims(
   const found: ClaimFinding[] = [];
   for (const { phrase, steps } of patterns) {
     if (!languages.includes(phrase.language)) continue;
+    const failed = new Set<number>();
     for (let at = 0; at < words.length; at++) {
       if (taken[at]) continue;
-      const end = endOf(words, at, steps);
+      const end = endOf(words, at, steps, failed);
       if (end <= at || end > words.length || taken.slice(at, end).some(Boolean)) continue;
       taken.fill(true, at, end);
       if (!phrase.ignoresNegation && isNegated(words, at)) continue;

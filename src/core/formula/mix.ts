@@ -183,24 +183,41 @@ export function mixMaterial(mix: Mix, find: (id: string) => Material | undefined
   return { ok: true, material };
 }
 
+/** A mix as it resolved, and how many mixes deep it is. */
+interface Resolved {
+  material: Material | undefined;
+  depth: number;
+}
+
 /**
- * Finds materials among plain ones and mixes, mixes resolved as they are asked for. A mix that does not
- * resolve (a circle, a part that is gone) is not found.
+ * Finds materials among plain ones and mixes, mixes resolved as they are asked for and each of them once. A mix
+ * that does not resolve (a circle, a part that is gone, mixes too deep within mixes) is not found.
  */
 export function mixFinder(
   plain: (id: string) => Material | undefined,
   mixes: ReadonlyMap<string, Mix>,
 ): (id: string) => Material | undefined {
-  const known = new Map<string, Material | undefined>();
-  const find = (id: string, depth: number): Material | undefined => {
+  const known = new Map<string, Resolved>();
+  const resolving = new Set<string>();
+  const resolve = (id: string): Resolved => {
     const mix = mixes.get(id);
-    if (!mix) return plain(id);
-    if (known.has(id)) return known.get(id);
-    if (depth > DEEPEST) return undefined;
-    const result = mixMaterial(mix, (part) => find(part, depth + 1));
-    const material = result.ok ? result.material : undefined;
-    if (depth === 0) known.set(id, material);
-    return material;
+    if (!mix) return { material: plain(id), depth: 0 };
+    const before = known.get(id);
+    if (before) return before;
+    if (resolving.has(id) || resolving.size > DEEPEST) return { material: undefined, depth: 0 };
+    resolving.add(id);
+    let depth = 0;
+    const result = mixMaterial(mix, (part) => {
+      const found = resolve(part);
+      depth = Math.max(depth, found.depth);
+      return found.material;
+    });
+    resolving.delete(id);
+    const isSound = result.ok && depth < DEEPEST;
+    const made = { material: isSound ? result.material : undefined, depth: depth + 1 };
+    // What was cut short within another's circle is found out anew when it is asked for by itself.
+    if (isSound || resolving.size === 0) known.set(id, made);
+    return made;
   };
-  return (id) => find(id, 0);
+  return (id) => resolve(id).material;
 }

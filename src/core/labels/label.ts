@@ -3,16 +3,19 @@ import type { LabelContent } from './content';
 import { formatFault, planFormat, SMALLEST_MM, type LabelFormat, type Plan } from './formats';
 import { contrast, leastDigits, leastLetters, type LeastHeight } from './heights';
 import {
-  breakLines,
   emptyLayout,
   flowText,
+  isLeft,
   lineRoom,
+  measure,
   putLine,
+  START,
   startFlow,
-  wordsOf,
+  takeLine,
   type Face,
   type Flow,
   type Layout,
+  type Measured,
   type Metrics,
   type Region,
   type TextStyle,
@@ -89,22 +92,20 @@ function linesHeight(count: number, style: TextStyle): number {
 /** Places lines from a top down within a region; answers where they end. */
 function placeBlock(
   layout: Layout,
-  text: string,
+  measured: Measured,
   style: TextStyle,
   region: Region,
   topMm: number,
   metrics: Metrics,
 ): number {
   let top = topMm;
-  let words = wordsOf(text);
-  while (words.length > 0) {
+  for (let at = START; isLeft(measured, at);) {
     const room = lineRoom(region, top, style.sizeMm);
-    const [line] = breakLines(words.join(' '), style, Math.max(room.widthMm, 1), metrics);
+    const line = takeLine(measured, at, style.sizeMm, Math.max(room.widthMm, 1), metrics);
     const isOver = top + style.sizeMm > region.yMm + region.heightMm + 1e-6;
-    const widthMm = metrics.width(line!, style.face, style.sizeMm);
-    const xMm = region.disc ? room.xMm + (room.widthMm - widthMm) / 2 : room.xMm;
-    putLine(layout, line!, style, xMm, top, isOver);
-    words = wordsOf(words.join(' ').slice(line!.length));
+    const xMm = region.disc ? room.xMm + (room.widthMm - line.widthMm) / 2 : room.xMm;
+    putLine(layout, line.text, style, xMm, top, isOver);
+    at = line.next;
     top += style.sizeMm * style.leading;
   }
   return top;
@@ -112,14 +113,14 @@ function placeBlock(
 
 /** How high a block would be; discs are measured at their widest, boxes exactly. */
 function blockHeight(
-  text: string,
+  measured: Measured,
   style: TextStyle,
   region: Region,
   topMm: number,
   metrics: Metrics,
 ): number {
   const scratch = emptyLayout(1, 1, { paper: '#ffffff', ink: '#000000' });
-  placeBlock(scratch, text, style, { ...region, heightMm: Infinity }, topMm, metrics);
+  placeBlock(scratch, measured, style, { ...region, heightMm: Infinity }, topMm, metrics);
   return linesHeight(scratch.texts.length, style);
 }
 
@@ -179,9 +180,10 @@ function placeNet(layout: Layout, setting: Setting): number {
   const widthMm = metrics.width(content.front.net, style.face, style.sizeMm);
   const fitsOneLine = lineRoom(netRegion, oneLine, style.sizeMm).widthMm >= widthMm;
   const foot = netRegion.yMm + netRegion.heightMm;
-  const several = foot - blockHeight(content.front.net, style, netRegion, netRegion.yMm, metrics);
+  const measured = measure(content.front.net, style.face, metrics);
+  const several = foot - blockHeight(measured, style, netRegion, netRegion.yMm, metrics);
   const top = fitsOneLine ? oneLine : several;
-  placeBlock(layout, content.front.net, style, netRegion, top, metrics);
+  placeBlock(layout, measured, style, netRegion, top, metrics);
   layout.heights.push({
     element: 'net',
     what: 'digits',
@@ -213,20 +215,20 @@ function placeFront(layout: Layout, setting: Setting): void {
     sizeMm,
     leading: NAME_LEADING,
   });
+  const name = measure(content.front.name, look.nameFace, metrics);
+  const what = measure(content.front.identity, identity.face, metrics);
   const heightAt = (style: TextStyle) => {
-    const nameMm = blockHeight(content.front.name, style, region, top, metrics);
-    return nameMm + 1.2 + blockHeight(content.front.identity, identity, region, top + nameMm, metrics);
+    const nameMm = blockHeight(name, style, region, top, metrics);
+    return nameMm + 1.2 + blockHeight(what, identity, region, top + nameMm, metrics);
   };
-  const breaksNoWord = (style: TextStyle) =>
-    wordsOf(content.front.name).every(
-      (word) => metrics.width(word, style.face, style.sizeMm) <= lineRoom(region, top, style.sizeMm).widthMm,
-    );
+  const breaksNoWord = ({ sizeMm }: TextStyle) =>
+    name.widths.every((width) => width * sizeMm <= lineRoom(region, top, sizeMm).widthMm);
   const styles = NAME_SIZES_MM.map(nameStyle);
   const style =
     styles.find((one) => breaksNoWord(one) && heightAt(one) <= bottom - top) ?? styles[styles.length - 1]!;
-  const nameEnds = placeBlock(layout, content.front.name, style, region, top, metrics);
+  const nameEnds = placeBlock(layout, name, style, region, top, metrics);
   const start = nameEnds - style.sizeMm * (style.leading - 1) + 1.2;
-  placeBlock(layout, content.front.identity, identity, region, start, metrics);
+  placeBlock(layout, what, identity, region, start, metrics);
   const lacks = heightAt(style) - (bottom - top);
   if (lacks > 1e-6) reportLack(layout, setting, 'name', lacks);
 }
@@ -282,27 +284,32 @@ function placeBarcode(layout: Layout, { look, metrics, plan }: Setting, foot: Re
 }
 
 /** Moves on to the next region where a paragraph fits whole there and not here; only the list runs on across. */
-function keepWhole(flow: Flow, text: string, style: TextStyle, metrics: Metrics): void {
+function keepWhole(flow: Flow, measured: Measured, style: TextStyle, metrics: Metrics): void {
   const here = flow.regions[flow.region]!;
   const next = flow.regions[flow.region + 1];
   if (!next || here.disc) return;
   const fits = (region: Region, topMm: number) =>
-    topMm + blockHeight(text, style, region, topMm, metrics) <= region.yMm + region.heightMm + 1e-9;
+    topMm + blockHeight(measured, style, region, topMm, metrics) <= region.yMm + region.heightMm + 1e-9;
   if (fits(here, flow.topMm) || !fits(next, next.yMm)) return;
   flow.region++;
   flow.topMm = next.yMm;
 }
 
 /** Flows everything but the front at a size; answers the height each element lacks. */
-function flowInfo(layout: Layout, setting: Setting, sizeMm: number): Map<string, number> {
-  const { content, metrics } = setting;
+function flowInfo(
+  layout: Layout,
+  setting: Setting,
+  texts: readonly { id: string; measured: Measured }[],
+  sizeMm: number,
+): Map<string, number> {
+  const { metrics } = setting;
   const flow = startFlow(flowRegions(setting).regions);
   const lacks = new Map<string, number>();
-  for (const { id, text } of content.info) {
+  for (const { id, measured } of texts) {
     const before = flow.lacksMm;
     const style: TextStyle = { element: id, face: 'text', sizeMm, leading: LEADING };
-    if (id !== 'ingredients') keepWhole(flow, text, style, metrics);
-    flowText(layout, text, style, flow, metrics);
+    if (id !== 'ingredients') keepWhole(flow, measured, style, metrics);
+    flowText(layout, measured, style, flow, metrics);
     if (flow.lacksMm > before) lacks.set(id, flow.lacksMm - before);
     flow.topMm += sizeMm * PARAGRAPH;
   }
@@ -310,11 +317,12 @@ function flowInfo(layout: Layout, setting: Setting, sizeMm: number): Map<string,
 }
 
 function placeInfo(layout: Layout, setting: Setting): void {
-  const { metrics, letters } = setting;
+  const { metrics, letters, content } = setting;
+  const texts = content.info.map(({ id, text }) => ({ id, measured: measure(text, 'text', metrics) }));
   const leastSize = sizeFor(letters, metrics, 'text', 'x');
-  const fits = (size: number) => flowInfo({ ...layout, texts: [] }, setting, size).size === 0;
+  const fits = (size: number) => flowInfo({ ...layout, texts: [] }, setting, texts, size).size === 0;
   const scale = ROOMIER.find((times) => fits(leastSize * times)) ?? 1;
-  const lacks = flowInfo(layout, setting, leastSize * scale);
+  const lacks = flowInfo(layout, setting, texts, leastSize * scale);
   for (const [element, lacksMm] of lacks) reportLack(layout, setting, element, lacksMm);
   layout.heights.push({
     element: 'ingredients and the rest',

@@ -55,7 +55,15 @@ export interface PlacedImage extends PlacedBar {
 /** What the maker has to see. `blocks` keeps a label from being printed. */
 export interface LabelFinding {
   element: string;
-  code: 'does-not-fit' | 'cannot-draw' | 'missing' | 'contrast' | 'net-position' | 'barcode' | 'format';
+  code:
+    | 'does-not-fit'
+    | 'cannot-draw'
+    | 'missing'
+    | 'contrast'
+    | 'net-position'
+    | 'barcode'
+    | 'picture'
+    | 'format';
   message: string;
   /** What the market allows instead. */
   waysOut?: string[];
@@ -117,42 +125,132 @@ export function lineRoom(region: Region, topMm: number, sizeMm: number): { xMm: 
   return { xMm: xMm - half, widthMm: 2 * half };
 }
 
-/** Takes as many words as a width holds; a word wider than the line is broken between letters. */
-export function takeLine(
-  words: readonly string[],
-  style: TextStyle,
-  widthMm: number,
-  metrics: Metrics,
-): { text: string; rest: string[] } {
-  const fits = (text: string) => metrics.width(text, style.face, style.sizeMm) <= widthMm;
-  let count = 0;
-  let text = '';
-  while (count < words.length) {
-    const joined = text ? `${text} ${words[count]}` : words[count]!;
-    if (!fits(joined)) break;
-    text = joined;
-    count++;
-  }
-  if (count > 0) return { text, rest: words.slice(count) };
-  const letters = [...(words[0] ?? '')];
-  let kept = Math.max(1, letters.length - 1);
-  while (kept > 1 && !fits(letters.slice(0, kept).join(''))) kept--;
-  const tail = letters.slice(kept).join('');
-  return { text: letters.slice(0, kept).join(''), rest: [...(tail ? [tail] : []), ...words.slice(1)] };
-}
-
 /** The words of a text. */
 export function wordsOf(text: string): string[] {
   return text.split(/\s+/).filter(Boolean);
 }
 
+/**
+ * A text measured once: its words and how wide each is for a font size of 1 mm. Widths grow with the size, so
+ * every size is tried over the same figures.
+ */
+export interface Measured {
+  words: readonly string[];
+  /** Width of each word at a size of 1 mm. */
+  widths: readonly number[];
+  /** Width of the blank between two words at a size of 1 mm. */
+  blank: number;
+  face: Face;
+}
+
+/** Measures a text; each different word is measured once. */
+export function measure(text: string, face: Face, metrics: Metrics): Measured {
+  const known = new Map<string, number>();
+  const widthOf = (word: string) => {
+    const before = known.get(word);
+    if (before !== undefined) return before;
+    const width = metrics.width(word, face, 1);
+    known.set(word, width);
+    return width;
+  };
+  const words = wordsOf(text);
+  return { words, widths: words.map(widthOf), blank: metrics.width(' ', face, 1), face };
+}
+
+/** Where a text goes on: a word, and how many of its letters stand on lines before. */
+export interface Place {
+  word: number;
+  letter: number;
+}
+
+export const START: Place = { word: 0, letter: 0 };
+
+export interface TakenLine {
+  text: string;
+  widthMm: number;
+  next: Place;
+}
+
+/** The letters of a word that a width holds, at least one; each letter is measured by itself. */
+function brokenWord(
+  { words, face }: Measured,
+  { word, letter }: Place,
+  sizeMm: number,
+  roomMm: number,
+  metrics: Metrics,
+) {
+  const letters = [...words[word]!];
+  let widthMm = 0;
+  let text = '';
+  let at = letter;
+  while (at < letters.length) {
+    const wider = widthMm + metrics.width(letters[at]!, face, sizeMm);
+    if (wider > roomMm && at > letter) break;
+    widthMm = wider;
+    text += letters[at++]!;
+  }
+  return { text, widthMm, next: at < letters.length ? { word, letter: at } : { word: word + 1, letter: 0 } };
+}
+
+/** Rounding that a full line may be wider by, millimetres. */
+const HAIR_MM = 1e-9;
+
+/** Takes as many words as a width holds; a word wider than the line is broken between letters. */
+export function takeLine(
+  measured: Measured,
+  from: Place,
+  sizeMm: number,
+  widthMm: number,
+  metrics: Metrics,
+): TakenLine {
+  const { words, widths, blank } = measured;
+  if (from.letter > 0) {
+    const rest = brokenWord(measured, from, sizeMm, widthMm, metrics);
+    if (rest.next.word === from.word) return rest;
+    return extended(measured, rest, sizeMm, widthMm);
+  }
+  if (widths[from.word]! * sizeMm > widthMm + HAIR_MM)
+    return brokenWord(measured, from, sizeMm, widthMm, metrics);
+  const first = {
+    text: words[from.word]!,
+    widthMm: widths[from.word]! * sizeMm,
+    next: { word: from.word + 1, letter: 0 },
+  };
+  return blank >= 0 ? extended(measured, first, sizeMm, widthMm) : first;
+}
+
+/** A line with as many more whole words as there is room for. */
+function extended(
+  { words, widths, blank }: Measured,
+  line: TakenLine,
+  sizeMm: number,
+  roomMm: number,
+): TakenLine {
+  let { widthMm } = line;
+  let word = line.next.word;
+  while (word < words.length) {
+    const wider = widthMm + (blank + widths[word]!) * sizeMm;
+    if (wider > roomMm + HAIR_MM) break;
+    widthMm = wider;
+    word++;
+  }
+  const more = words.slice(line.next.word, word);
+  return { text: [line.text, ...more].join(' '), widthMm, next: { word, letter: 0 } };
+}
+
+/** Whether anything of a text is left. */
+export function isLeft({ words }: Measured, { word }: Place): boolean {
+  return word < words.length;
+}
+
 /** Breaks text into lines no wider than the width. */
 export function breakLines(text: string, style: TextStyle, widthMm: number, metrics: Metrics): string[] {
+  const measured = measure(text, style.face, metrics);
   const lines: string[] = [];
-  for (let words = wordsOf(text); words.length > 0;) {
-    const line = takeLine(words, style, widthMm, metrics);
+  for (let at = START; isLeft(measured, at);) {
+    const line = takeLine(measured, at, style.sizeMm, widthMm, metrics);
     lines.push(line.text);
-    words = line.rest;
+    at = line.next;
   }
   return lines;
 }
@@ -224,17 +322,16 @@ function nextLine(flow: Flow, sizeMm: number): Region {
 
 const NARROWEST_MM = 4;
 
-/** Flows a text through the regions; answers how much height it lacked in the end, 0 where it fits. */
+/** Flows a measured text through the regions; answers how much height it lacked in the end, 0 where it fits. */
 export function flowText(
   layout: Layout,
-  text: string,
+  measured: Measured,
   style: TextStyle,
   flow: Flow,
   metrics: Metrics,
 ): number {
-  let words = wordsOf(text);
   const stepMm = style.sizeMm * style.leading;
-  while (words.length > 0) {
+  for (let at = START; isLeft(measured, at);) {
     const region = nextLine(flow, style.sizeMm);
     const isOver = flow.topMm + style.sizeMm > region.yMm + region.heightMm + 1e-9;
     const room = lineRoom(region, flow.topMm, style.sizeMm);
@@ -243,12 +340,12 @@ export function flowText(
       flow.topMm += stepMm;
       continue;
     }
-    const line = takeLine(words, style, widthMm, metrics);
-    const blankMm = region.disc ? room.widthMm - metrics.width(line.text, style.face, style.sizeMm) : 0;
+    const line = takeLine(measured, at, style.sizeMm, widthMm, metrics);
+    const blankMm = region.disc ? room.widthMm - line.widthMm : 0;
     putLine(layout, line.text, style, room.xMm + Math.max(0, blankMm) / 2, flow.topMm, isOver);
     if (isOver) flow.lacksMm += stepMm;
     flow.topMm += stepMm;
-    words = line.rest;
+    at = line.next;
   }
   return flow.lacksMm;
 }

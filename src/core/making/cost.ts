@@ -14,6 +14,8 @@ export interface Lot {
   quantityG: number;
   leftG: number;
   price: number | null;
+  /** Counts every change; a change names the revision it was made from. */
+  revision: number;
 }
 
 /** Material id under which the sodium hydroxide is bought. */

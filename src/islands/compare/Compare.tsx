@@ -5,7 +5,7 @@ import { binds } from '../../core/loads/limits';
 import { outlookOn } from '../../core/outlook';
 import type { TraitMaterial } from '../../core/formula/traits';
 import { writeAmount } from '../../core/quantities/amount';
-import type { ComparedSide } from '../../server/services/products';
+import type { ComparedSide } from '../../core/records/product';
 import { differenceInWords } from '../../ui/differences';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';

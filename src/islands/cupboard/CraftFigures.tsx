@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { CraftLimit } from '../../rulebook/types';
-import type { CraftFigures } from '../../server/repositories/settings';
+import type { CraftFigures } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { BASIS_WORDS, KIND_WORDS, percent } from '../../ui/words';
 import type { Kind } from '../../core/formula/types';

@@ -2,8 +2,7 @@ import { Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { KINDS, type Kind } from '../../core/formula/types';
 import type { CraftLimit } from '../../rulebook/types';
-import type { CraftFigures } from '../../server/repositories/settings';
-import type { CupboardEntry } from '../../server/services/materials';
+import type { CraftFigures, CupboardEntry } from '../../core/records/cupboard';
 import { ONE_OF_KIND_WORDS, stock } from '../../ui/words';
 import { CraftFiguresPanel } from './CraftFigures';
 import { MaterialPanel } from './MaterialPanel';
@@ -26,7 +25,7 @@ interface RowProps {
 }
 
 function Row({ entry, today, isChosen, onChoose }: RowProps) {
-  const { material, supplier, lots, uses } = entry;
+  const { material, supplier, lots, usedIn } = entry;
   const signs = signsOf(entry, today);
   const row = useRef<HTMLButtonElement>(null);
   useEffect(() => {
@@ -45,7 +44,7 @@ function Row({ entry, today, isChosen, onChoose }: RowProps) {
         <span className="text-soft">{entry.mix ? 'Mix' : ONE_OF_KIND_WORDS[material.kind]}</span>
         <span className="truncate text-soft">{supplier ?? 'own'}</span>
         <span className="text-right tabular-nums">{lots.length > 0 ? stock(stockOf(lots)) : ''}</span>
-        <span className="text-right tabular-nums">{uses.length || ''}</span>
+        <span className="text-right tabular-nums">{usedIn || ''}</span>
         <span className={signs.some(({ grave }) => grave) ? 'font-medium' : 'text-soft'}>
           {signs.map(({ short }) => short).join(', ')}
         </span>

@@ -1,8 +1,10 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Lot } from '../../core/making/cost';
-import type { CupboardEntry } from '../../server/services/materials';
-import { address, send, type Fault } from '../../ui/api';
+import type { CupboardEntry } from '../../core/records/cupboard';
+import { address, send } from '../../ui/api';
+import { useKeeping } from '../../ui/keeping';
+import { Faults } from '../../ui/Faults';
 import { dayInWords, money, stock } from '../../ui/words';
 
 interface Props {
@@ -67,19 +69,24 @@ interface FormProps {
 
 function LotForm({ entry, lot, today, onDone, onClose }: FormProps) {
   const [draft, setDraft] = useState(() => draftOf(lot, entry.supplier, today));
-  const [faults, setFaults] = useState<Fault[]>([]);
-  const keep = async () => {
+  const [revision, setRevision] = useState(lot?.revision ?? 0);
+  const { busy, faults, keep } = useKeeping<{ stale: CupboardEntry }>(({ stale }) =>
+    setRevision(stale.lots.find(({ id }) => id === lot?.id)?.revision ?? revision),
+  );
+  const keepIt = async () => {
     const url = address('materials', entry.material.id, 'lots', ...(lot ? [lot.id] : []));
-    const answer = await send<CupboardEntry>(lot ? 'PUT' : 'POST', url, bodyOf(draft));
-    if (answer.ok) onDone(answer.body);
-    else setFaults(answer.faults);
+    const body = bodyOf(draft);
+    const kept = lot
+      ? await keep(() => send<{ entry: CupboardEntry }>('PUT', url, { ...body, revision }))
+      : await keep((key) => send<CupboardEntry>('POST', url, body, key));
+    if (kept) onDone('entry' in kept ? kept.entry : kept);
   };
   return (
     <form
       className="my-1 flex flex-wrap items-end gap-x-3 gap-y-1 border-l-4 border-line pl-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void keep();
+        void keepIt();
       }}
     >
       {FIELDS.map(([key, label, type]) => {
@@ -103,12 +110,13 @@ function LotForm({ entry, lot, today, onDone, onClose }: FormProps) {
           </label>
         );
       })}
-      <button type="submit" className="action py-0">
+      <button type="submit" className="action py-0" disabled={busy}>
         Keep
       </button>
       <button type="button" className="action py-0" onClick={onClose}>
         Leave it
       </button>
+      <Faults faults={faults.filter(({ path }) => !FIELDS.some(([key]) => key === path))} />
     </form>
   );
 }

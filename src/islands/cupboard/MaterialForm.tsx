@@ -1,7 +1,9 @@
 import { useState } from 'react';
 import { KINDS, type Kind, type Material } from '../../core/formula/types';
-import type { CupboardEntry } from '../../server/services/materials';
-import { address, send, type Fault } from '../../ui/api';
+import type { CupboardEntry } from '../../core/records/cupboard';
+import { address, send } from '../../ui/api';
+import { Faults } from '../../ui/Faults';
+import { useKeeping } from '../../ui/keeping';
 import { ONE_OF_KIND_WORDS } from '../../ui/words';
 
 interface Draft {
@@ -112,22 +114,25 @@ interface Props {
 export function MaterialForm({ entry, onDone }: Props) {
   const before = entry?.written ?? null;
   const [draft, setDraft] = useState(() => draftOf(before, entry?.supplier ?? null));
-  const [faults, setFaults] = useState<Fault[]>([]);
+  const [revision, setRevision] = useState(entry?.revision ?? 0);
+  const { busy, faults, keep } = useKeeping<{ stale: CupboardEntry }>(({ stale }) =>
+    setRevision(stale.revision),
+  );
   const set = (key: keyof Draft) => (value: string) => setDraft((all) => ({ ...all, [key]: value }));
-  const keep = async () => {
-    const body = { material: bodyOf(draft, before), supplier: draft.supplier || null };
-    const answer = before
-      ? await send<CupboardEntry>('PUT', address('materials', before.id), body)
-      : await send<CupboardEntry>('POST', address('materials'), body);
-    if (!answer.ok) return setFaults(answer.faults);
+  const change = async (written: Material, from: number) => {
+    const body = { material: bodyOf(draft, written), supplier: draft.supplier || null, revision: from };
+    const url = address('materials', written.id);
+    const kept = await keep(() => send<{ entry: CupboardEntry }>('PUT', url, body));
+    if (kept) onDone(kept.entry);
+  };
+  const keepIt = async () => {
+    if (before) return change(before, revision);
+    const body = { material: bodyOf(draft, null), supplier: draft.supplier || null };
+    const made = await keep((key) => send<CupboardEntry>('POST', address('materials'), body, key));
+    if (!made) return;
     // A new material's own ceiling speaks of it by the id it was just given.
-    if (!before && draft.ownMaxPct.trim() !== '') {
-      const again = { ...body, material: bodyOf(draft, answer.body.written) };
-      const named = await send<CupboardEntry>('PUT', address('materials', answer.body.material.id), again);
-      if (!named.ok) return setFaults(named.faults);
-      return onDone(named.body);
-    }
-    onDone(answer.body);
+    if (draft.ownMaxPct.trim() !== '') return change(made.written, made.revision);
+    onDone(made);
   };
   const field = (key: keyof Draft, label: string, width: string, hint?: string) => (
     <label>
@@ -158,7 +163,7 @@ export function MaterialForm({ entry, onDone }: Props) {
       className="flex flex-wrap items-end gap-x-4 gap-y-2 py-2"
       onSubmit={(event) => {
         event.preventDefault();
-        void keep();
+        void keepIt();
       }}
     >
       {field('name', 'Name', 'w-56')}
@@ -189,16 +194,10 @@ export function MaterialForm({ entry, onDone }: Props) {
         'linalool ; 20 ; 30 ; 40',
       )}
       {field('ownMaxPct', 'Your own ceiling, % of fats', 'w-20')}
-      <button type="submit" className="action">
+      <button type="submit" className="action" disabled={busy}>
         Keep
       </button>
-      <div role="alert" className="w-full text-madder">
-        {faults.map((fault) => (
-          <p key={fault.path + fault.message}>
-            {fault.path.replace(/^material\./, '')}: {fault.message}
-          </p>
-        ))}
-      </div>
+      <Faults faults={faults} named={(path) => path.replace(/^material\./, '')} />
     </form>
   );
 }

@@ -1,13 +1,14 @@
 import { FileInput, Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Governing } from '../../core/paperwork/governing';
-import type { MaterialDocument } from '../../server/repositories/materials';
-import type { CupboardEntry } from '../../server/services/materials';
+import type { MaterialDocument } from '../../core/records/papers';
+import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { dayInWords, ONE_OF_KIND_WORDS, percent, STANDING_WORDS } from '../../ui/words';
 import { LotsPanel } from './Lots';
 import { MaterialForm } from './MaterialForm';
 import { MixForm } from './MixForm';
+import { BarsUsing } from '../../ui/BarsUsing';
 import { signsOf } from './standing';
 import { inWords } from '../worktable/view';
 
@@ -134,21 +135,11 @@ function Holds({ entry: { material } }: Pick<Props, 'entry'>) {
   );
 }
 
-function Uses({ entry: { uses } }: Pick<Props, 'entry'>) {
+function UsedIn({ entry }: Pick<Props, 'entry'>) {
   return (
     <section aria-label="Used in" className="py-2">
       <h3 className="text-lg">Used in</h3>
-      {uses.length === 0 && <p className="text-soft">No bar yet.</p>}
-      <ul className="flex flex-wrap gap-x-4">
-        {uses.map(({ product, name, through }) => (
-          <li key={`${product} ${through}`}>
-            <a className="text-ultra underline" href={`/bars/${product}`}>
-              {name}
-            </a>
-            {through && <span className="text-soft"> through {through}</span>}
-          </li>
-        ))}
-      </ul>
+      {entry.usedIn === 0 ? <p className="text-soft">No bar yet.</p> : <BarsUsing id={entry.material.id} />}
     </section>
   );
 }
@@ -241,7 +232,7 @@ export function MaterialPanel({ entry, entries, today, currency, onChanged, onRe
           {!mix && <Papers entry={entry} onChanged={onChanged} />}
           <Holds entry={entry} />
           <LotsPanel entry={entry} today={today} currency={currency} onChanged={onChanged} />
-          <Uses entry={entry} />
+          <UsedIn entry={entry} />
         </>
       )}
     </section>

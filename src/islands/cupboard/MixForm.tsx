@@ -1,8 +1,9 @@
 import { Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { mixMaterial, type MixPart } from '../../core/formula/mix';
-import type { CupboardEntry } from '../../server/services/materials';
+import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
+import { useKeeping } from '../../ui/keeping';
 import { ONE_OF_KIND_WORDS, percent } from '../../ui/words';
 
 interface Props {
@@ -16,37 +17,33 @@ interface Props {
 export function MixForm({ entries, entry, onDone }: Props) {
   const [name, setName] = useState(entry?.material.name ?? '');
   const [parts, setParts] = useState<MixPart[]>(entry?.mix ?? []);
-  const [fault, setFault] = useState<string | null>(null);
+  const [revision, setRevision] = useState(entry?.revision ?? 0);
+  const { busy, faults, keep } = useKeeping<{ stale: CupboardEntry }>(({ stale }) =>
+    setRevision(stale.revision),
+  );
   const byId = useMemo(() => new Map(entries.map((one) => [one.material.id, one.material])), [entries]);
   const preview = useMemo(
     () => mixMaterial({ id: entry?.material.id ?? '?', name, parts }, (id) => byId.get(id)),
     [entry, name, parts, byId],
   );
   const total = parts.reduce((sum, part) => sum + part.parts, 0);
-  const keep = async () => {
+  const keepIt = async () => {
     const body = { name, parts };
-    const answer = entry
-      ? await send<{ entry?: CupboardEntry; stale?: CupboardEntry }>(
-          'PUT',
-          address('mixes', entry.material.id),
-          {
-            ...body,
-            revision: entry.revision,
-          },
-        )
-      : await send<CupboardEntry>('POST', address('mixes'), body);
-    if (!answer.ok) return setFault(answer.faults[0]!.message);
-    const told = answer.body as CupboardEntry & { entry?: CupboardEntry; stale?: CupboardEntry };
-    if (told.stale)
-      return setFault('This mix was changed in another window. Reload to see it; nothing was overwritten.');
-    onDone(told.entry ?? told);
+    if (!entry) {
+      const made = await keep((key) => send<CupboardEntry>('POST', address('mixes'), body, key));
+      if (made) onDone(made);
+      return;
+    }
+    const url = address('mixes', entry.material.id);
+    const kept = await keep(() => send<{ entry: CupboardEntry }>('PUT', url, { ...body, revision }));
+    if (kept) onDone(kept.entry);
   };
   return (
     <form
       className="py-2"
       onSubmit={(event) => {
         event.preventDefault();
-        void keep();
+        void keepIt();
       }}
     >
       <label>
@@ -108,11 +105,11 @@ export function MixForm({ entries, entry, onDone }: Props) {
           Stands in a formula as: {ONE_OF_KIND_WORDS[preview.material.kind].toLowerCase()}.
         </p>
       )}
-      <button type="submit" className="action mt-2" disabled={parts.length === 0}>
+      <button type="submit" className="action mt-2" disabled={busy || parts.length === 0}>
         Keep
       </button>
       <p role="alert" className="text-madder">
-        {fault ?? (!preview.ok && parts.length > 0 ? preview.errors[0]!.message : '')}
+        {faults[0]?.message ?? (!preview.ok && parts.length > 0 ? preview.errors[0]!.message : '')}
       </p>
     </form>
   );

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { CupboardEntry } from '../../server/services/materials';
+import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { FindMaterial } from '../../ui/FindMaterial';
 import { MaterialForm } from './MaterialForm';

@@ -2,7 +2,7 @@
 import type { Lot } from '../../core/making/cost';
 import { SCENT_KINDS } from '../../core/formula/mix';
 import { storageCaution } from '../../core/scent/storage';
-import type { CupboardEntry } from '../../server/services/materials';
+import type { CupboardEntry } from '../../core/records/cupboard';
 
 export interface Sign {
   short: string;

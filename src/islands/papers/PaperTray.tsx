@@ -3,9 +3,11 @@ import { useEffect, useMemo, useState, type DragEvent } from 'react';
 import { linesFromText } from '../../core/paperwork/page';
 import { readPaper } from '../../core/paperwork/read';
 import { knownConstituents } from '../../library/constituents';
-import type { InboxEntry } from '../../server/repositories/inbox';
-import type { CupboardEntry } from '../../server/services/materials';
+import type { InboxEntry } from '../../core/records/papers';
+import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
+import { BarsUsing } from '../../ui/BarsUsing';
+import { useKeeping } from '../../ui/keeping';
 import { dayInWords } from '../../ui/words';
 import { draftFrom, faultsOf, papersFrom, type Draft, type FieldKey } from './draft';
 import { openBytes, PaperFault, type OpenPaper } from './open';
@@ -54,14 +56,10 @@ function Filed({ entry, onNext }: { entry: CupboardEntry; onNext: () => void }) 
         {entry.papers.allergens &&
           `Declaration ${entry.papers.allergens.paper.number} counts: ${entry.papers.allergens.reasons.join('; ')}.`}
       </p>
-      <p className="mt-1">
-        {entry.uses.length === 0 ? 'No bar uses it yet. ' : 'Bars that use it: '}
-        {entry.uses.map(({ product, name }) => (
-          <a key={product} className="mr-3 text-ultra underline" href={`/bars/${product}`}>
-            {name}
-          </a>
-        ))}
-      </p>
+      <div className="mt-1">
+        {entry.usedIn === 0 ? 'No bar uses it yet.' : 'Bars that use it:'}
+        {entry.usedIn > 0 && <BarsUsing id={entry.material.id} />}
+      </div>
       <p className="mt-2 flex gap-3">
         <a className="action" href={`/cupboard?material=${encodeURIComponent(entry.material.id)}`}>
           See it in the cupboard
@@ -121,10 +119,10 @@ export function PaperTray({ data }: { data: PaperTrayData }) {
   const [inbox, setInbox] = useState(data.inbox);
   const [pasted, setPasted] = useState('');
   const [pointed, setPointed] = useState<number[]>([]);
-  const [faults, setFaults] = useState<string[]>([]);
+  const { busy: isFiling, faults, setFaults, keep } = useKeeping();
   const [filed, setFiled] = useState<CupboardEntry | null>(null);
   const taken = useMemo(() => takenLines(draft), [draft]);
-  useEffect(() => setFaults([]), [draft]);
+  useEffect(() => setFaults([]), [draft, setFaults]);
 
   const openInbox = (entry: InboxEntry) =>
     open(async () => {
@@ -143,11 +141,12 @@ export function PaperTray({ data }: { data: PaperTrayData }) {
   const file = async () => {
     if (!draft || !paper) return;
     const wrong = faultsOf(draft);
-    if (wrong.length > 0) return setFaults(wrong);
+    if (wrong.length > 0) return setFaults(wrong.map((message) => ({ path: '', message })));
     const body = { papers: papersFrom(draft, paper.fileName), inbox: paper.inbox };
-    const answer = await send<CupboardEntry>('POST', address('materials', draft.material, 'papers'), body);
-    if (!answer.ok) return setFaults(answer.faults.map(({ message }) => message));
-    setFiled(answer.body);
+    const url = address('materials', draft.material, 'papers');
+    const entry = await keep((key) => send<CupboardEntry>('POST', url, body, key));
+    if (!entry) return;
+    setFiled(entry);
     const listed = await send<{ papers: InboxEntry[] }>('GET', address('inbox'));
     if (listed.ok) setInbox(listed.body.papers);
     close();
@@ -233,11 +232,16 @@ export function PaperTray({ data }: { data: PaperTrayData }) {
             <ReadingForm draft={draft} setDraft={setDraft} materials={data.materials} onPoint={setPointed} />
             <ul role="alert" className="mt-2 text-madder">
               {faults.map((one) => (
-                <li key={one}>{one}</li>
+                <li key={one.path + one.message}>{one.message}</li>
               ))}
             </ul>
             <div className="mt-2 flex gap-3">
-              <button type="button" className="action action-strong" onClick={() => void file()}>
+              <button
+                type="button"
+                className="action action-strong"
+                disabled={isFiling}
+                onClick={() => void file()}
+              >
                 File what is ticked
               </button>
               <button type="button" className="action" onClick={close}>

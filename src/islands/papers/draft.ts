@@ -2,7 +2,7 @@
 import type { Constituent } from '../../core/formula/types';
 import type { Taken } from '../../core/paperwork/fields';
 import { BAR_SOAP_CATEGORY, type PaperReading } from '../../core/paperwork/read';
-import type { AcceptedPaper } from '../../server/services/materials';
+import type { AcceptedPaper } from '../../core/records/papers';
 
 /** One field: its text, where it was taken from, what is asked about it and whether the maker looked. */
 export interface DraftField {

@@ -1,32 +1,19 @@
 import { Plus } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
+import type { Product } from '../../core/records/product';
+import { address, send } from '../../ui/api';
+import { useKeeping } from '../../ui/keeping';
 
 /** Starts a bar by its name and goes to its worktable. */
 export function NewBar() {
   const [name, setName] = useState('');
-  const [fault, setFault] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { busy, faults, keep } = useKeeping();
+  const fault = faults[0]?.message ?? null;
 
   const start = async (event: FormEvent) => {
     event.preventDefault();
-    setBusy(true);
-    setFault(null);
-    try {
-      const answer = await fetch('/api/v1/products', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ name }),
-      });
-      const body = (await answer.json()) as { id?: string; errors?: { message: string }[] };
-      if (body.id) {
-        location.assign(`/bars/${body.id}`);
-        return;
-      }
-      setFault(body.errors?.[0]?.message ?? 'The bar was not started.');
-    } catch {
-      setFault('The application does not answer. Try again.');
-    }
-    setBusy(false);
+    const made = await keep((key) => send<Product>('POST', address('products'), { name }, key));
+    if (made) location.assign(`/bars/${made.id}`);
   };
 
   return (

@@ -2,7 +2,7 @@ import { useDeferredValue, useMemo } from 'react';
 import type { MixPart } from '../../core/formula/mix';
 import type { Market } from '../../core/formula/types';
 import { storageCaution } from '../../core/scent/storage';
-import type { ScentDeskData, TryBar } from '../../server/services/scent';
+import type { ScentDeskData, TryBar } from '../../core/records/scent';
 import { CONCERN_WORDS, percent } from '../../ui/words';
 import { inWords, subjectName } from '../worktable/view';
 import { broughtBy, reachOf, type Bench, type Reach, type Tried } from './reckoning';

@@ -1,7 +1,7 @@
 import { Trash2 } from 'lucide-react';
 import type { MixPart } from '../../core/formula/mix';
 import type { AssessedLimit } from '../../core/formula/answer';
-import type { ScentDeskData, TryBar } from '../../server/services/scent';
+import type { ScentDeskData, TryBar } from '../../core/records/scent';
 import { NumberField } from '../../ui/ReadField';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
@@ -13,7 +13,7 @@ interface Props {
   data: ScentDeskData;
   parts: MixPart[];
   tried: Tried | null;
-  bars: readonly TryBar[];
+  bars: readonly Pick<TryBar, 'id' | 'name'>[];
   barId: string;
   totalPct: number;
   onParts: (parts: MixPart[], key: string) => void;

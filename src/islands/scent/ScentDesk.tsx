@@ -1,9 +1,11 @@
 import { Plus } from 'lucide-react';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import type { MixPart } from '../../core/formula/mix';
-import type { CupboardEntry } from '../../server/services/materials';
-import type { ScentDeskData } from '../../server/services/scent';
+import type { CupboardEntry } from '../../core/records/cupboard';
+import { PLAIN_BAR, type ScentDeskData, type TryBar } from '../../core/records/scent';
 import { address, send } from '../../ui/api';
+import { useBarsUsing } from '../../ui/BarsUsing';
+import { useKeeping } from '../../ui/keeping';
 import { historyReducer, startHistory, useUndoKeys } from '../../ui/history';
 import { SaveLine } from '../../ui/SaveLine';
 import { UndoButtons } from '../../ui/UndoButtons';
@@ -35,6 +37,25 @@ const readBlend = (body: unknown) => {
   return stale ? { stale: onFile(stale) } : { saved: onFile(entry!) };
 };
 
+/** The bar a blend is tried in: the chosen one, else the first that uses it, else the plain one. */
+function useTryBar(data: ScentDeskData, user: string | null) {
+  const [chosen, setBarId] = useState<string | null>(null);
+  const wanted = chosen ?? user ?? PLAIN_BAR;
+  const [bar, setBar] = useState<TryBar>(data.first);
+  useEffect(() => {
+    let isWanted = true;
+    if (wanted === PLAIN_BAR) setBar(data.first);
+    else
+      void send<TryBar>('GET', address('products', wanted, 'trial')).then((answer) => {
+        if (isWanted && answer.ok) setBar(answer.body);
+      });
+    return () => {
+      isWanted = false;
+    };
+  }, [wanted, data.first]);
+  return { bar, setBarId };
+}
+
 interface DeskProps {
   data: ScentDeskData;
   entry: CupboardEntry;
@@ -56,11 +77,10 @@ function Desk({ data, entry }: DeskProps) {
     write: writeBlend,
     read: readBlend,
   });
-  const users = entry.uses.map(({ product }) => product);
-  const [barId, setBarId] = useState(users[0] ?? data.bars[0]!.id);
+  const uses = useBarsUsing(entry.material.id);
+  const { bar, setBarId } = useTryBar(data, uses?.some[0]?.product ?? null);
   const [totalPct, setTotalPct] = useState(START_TOTAL_PCT);
-  const bench = useMemo(() => benchFrom(data), [data]);
-  const bar = data.bars.find(({ id }) => id === barId) ?? data.bars[0]!;
+  const bench = useMemo(() => benchFrom(data, bar.materials), [data, bar]);
   const tried = useMemo(
     () => tryBlend(bench, bar, blend.parts, totalPct),
     [bench, bar, blend.parts, totalPct],
@@ -130,7 +150,7 @@ function Desk({ data, entry }: DeskProps) {
           <SendToBar
             data={data}
             blend={{ id: entry.material.id, parts: blend.parts }}
-            uses={entry.uses}
+            uses={uses?.some ?? []}
             totalPct={totalPct}
             barId={bar.id}
             flush={saving.flush}
@@ -143,17 +163,17 @@ function Desk({ data, entry }: DeskProps) {
 
 function NewBlend({ data, onMade }: { data: ScentDeskData; onMade: (entry: CupboardEntry) => void }) {
   const [name, setName] = useState('');
-  const [fault, setFault] = useState<string | null>(null);
+  const { busy, faults, setFaults, keep } = useKeeping();
+  const fault = faults[0]?.message;
   const start = async () => {
     const first = data.scents[0];
     if (!first) {
-      setFault('The cupboard holds no scents yet. Put one in first.');
+      setFaults([{ path: '', message: 'The cupboard holds no scents yet. Put one in first.' }]);
       return;
     }
     const parts = [{ material: first.material.id, parts: 1 }];
-    const answer = await send<CupboardEntry>('POST', address('mixes'), { name, parts });
-    if (answer.ok) onMade(answer.body);
-    else setFault(answer.faults[0]!.message);
+    const made = await keep((key) => send<CupboardEntry>('POST', address('mixes'), { name, parts }, key));
+    if (made) onMade(made);
   };
   return (
     <form
@@ -172,7 +192,7 @@ function NewBlend({ data, onMade }: { data: ScentDeskData; onMade: (entry: Cupbo
           onChange={(event) => setName(event.target.value)}
         />
       </label>
-      <button type="submit" className="action mt-1">
+      <button type="submit" className="action mt-1" disabled={busy}>
         <Plus size={16} aria-hidden="true" /> Start
       </button>
       {fault && (
@@ -198,7 +218,7 @@ export function ScentDesk({ data }: { data: ScentDeskData }) {
     <div className="grid gap-5 lg:grid-cols-[11.5rem_minmax(0,1fr)]">
       <section aria-label="Blends">
         <ul>
-          {blends.map(({ material, uses }) => (
+          {blends.map(({ material, usedIn }) => (
             <li key={material.id}>
               <button
                 type="button"
@@ -208,7 +228,7 @@ export function ScentDesk({ data }: { data: ScentDeskData }) {
               >
                 {material.name}
                 <span className="block font-narrow font-normal text-soft">
-                  {uses.length === 0 ? 'in no bar' : uses.map(({ name }) => name).join(', ')}
+                  {usedIn === 0 ? 'in no bar' : usedIn === 1 ? 'in one bar' : `in ${usedIn} bars`}
                 </span>
               </button>
             </li>

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { MixPart } from '../../core/formula/mix';
 import type { Formula, Line } from '../../core/formula/types';
-import type { WorkingVersion } from '../../server/repositories/products';
-import type { Use } from '../../server/services/materials';
-import type { ScentDeskData } from '../../server/services/scent';
+import type { WorkingVersion } from '../../core/records/product';
+import type { Use } from '../../core/records/cupboard';
+import type { ScentDeskData } from '../../core/records/scent';
 import { address, send } from '../../ui/api';
 import { percent } from '../../ui/words';
 

@@ -4,7 +4,7 @@ import type { Market } from '../../core/formula/types';
 import { effectOnProduct } from '../../core/loads/limits';
 import type { BlendAnswer, Bound, Demanded } from '../../core/scent/nearest';
 import { blendProgramme, type BlendDemand } from '../../core/scent/programme';
-import type { TryBar } from '../../server/services/scent';
+import type { TryBar } from '../../core/records/scent';
 import { NumberField } from '../../ui/ReadField';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { FORCE_WORDS, percent, VERDICT_WORDS } from '../../ui/words';

@@ -14,7 +14,7 @@ import {
 import { binds } from '../../core/loads/limits';
 import { withOils, withoutScent } from '../../core/scent/bar';
 import type { BlendOil } from '../../core/scent/programme';
-import type { ScentDeskData, TryBar } from '../../server/services/scent';
+import type { ScentDeskData, TryBar } from '../../core/records/scent';
 
 export interface Bench {
   stored: Stored;
@@ -22,9 +22,9 @@ export interface Bench {
   request: (bar: TryBar, formula: Formula, markets: readonly Market[]) => AssessmentRequest;
 }
 
-/** The bench that blends are tried on: materials by id, rules, and how a request is made. */
-export function benchFrom(data: ScentDeskData): Bench {
-  const all = [...data.materials, ...data.scents.map(({ material }) => material)];
+/** The bench that blends are tried on: a bar's materials and the scents by id, rules, and how a request is made. */
+export function benchFrom(data: ScentDeskData, materials: readonly Material[] = data.first.materials): Bench {
+  const all = [...materials, ...data.scents.map(({ material }) => material)];
   const byId = new Map<string, Material>(all.map((material) => [material.id, material]));
   const material = (id: string) => byId.get(id);
   return {

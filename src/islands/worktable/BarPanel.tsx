@@ -1,9 +1,40 @@
 import { useState } from 'react';
 import { MARKETS, type Market } from '../../core/formula/types';
-import type { Product } from '../../server/repositories/products';
-import { address, send, type Fault } from '../../ui/api';
-import { MARKET_WORDS } from '../../ui/words';
+import type { Product } from '../../core/records/product';
+import { address, send } from '../../ui/api';
+import { Faults } from '../../ui/Faults';
+import { useKeeping, type Keeping } from '../../ui/keeping';
+import { dayInWords, MARKET_WORDS } from '../../ui/words';
 import { useTable } from './context';
+
+/** Putting a bar away or bringing it back; one that was never sold can be deleted. */
+function PutAway({ product, keeping: { busy, keep } }: { product: Product; keeping: Keeping }) {
+  const url = address('products', product.id, 'away');
+  const isAway = product.putAwayOn !== null;
+  const move = async () => {
+    if (await keep(() => send(isAway ? 'DELETE' : 'PUT', url))) location.reload();
+  };
+  const remove = async () => {
+    if (!window.confirm(`Delete ${product.name} with all its versions? This cannot be undone.`)) return;
+    if (await keep(() => send('DELETE', address('products', product.id)))) location.assign('/');
+  };
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-3 border-t border-line pt-2">
+      <button type="button" className="action" disabled={busy} onClick={() => void move()}>
+        {isAway ? 'Bring it back to the range' : 'Put it away'}
+      </button>
+      <button type="button" className="action" disabled={busy} onClick={() => void remove()}>
+        Delete it
+      </button>
+      <p className="w-full text-soft">
+        {isAway
+          ? `Put away on ${dayInWords(product.putAwayOn!)}.`
+          : 'Put away, a bar is kept but out of the range.'}{' '}
+        Only a bar that was never sold and has no issued label can be deleted.
+      </p>
+    </div>
+  );
+}
 
 /** The bar's name, what it is, its markets and since when; and starting a variation of it. */
 export function BarPanel() {
@@ -11,11 +42,14 @@ export function BarPanel() {
   const { product } = data;
   const [details, setDetails] = useState(product);
   const [copyName, setCopyName] = useState(`${product.name}, another`);
-  const [faults, setFaults] = useState<Fault[]>([]);
+  const [revision, setRevision] = useState(product.revision);
+  const { busy, faults, setFaults, keep } = useKeeping<{ stale: Product }>(({ stale }) =>
+    setRevision(stale.revision),
+  );
   const set = (part: Partial<Product>) => setDetails((all) => ({ ...all, ...part }));
   const inMarket = (market: Market, on: boolean) =>
     set({ markets: MARKETS.filter((one) => (one === market ? on : details.markets.includes(one))) });
-  const keep = async () => {
+  const keepDetails = async () => {
     if ((await flush()) === null) {
       setFaults([
         { path: '', message: 'Save the formula first: see the field or message that holds it up.' },
@@ -23,18 +57,14 @@ export function BarPanel() {
       return;
     }
     const { name, identity, note, markets, netMassG, batchCode, firstPlacedOn } = details;
-    const body = { name, identity, note, markets, netMassG, batchCode, firstPlacedOn };
-    const answer = await send('PUT', address('products', product.id, 'details'), body);
-    if (answer.ok) location.reload();
-    else setFaults(answer.faults);
+    const body = { revision, name, identity, note, markets, netMassG, batchCode, firstPlacedOn };
+    if (await keep(() => send('PUT', address('products', product.id, 'details'), body))) location.reload();
   };
   const copy = async () => {
     if ((await flush()) === null) return;
-    const answer = await send<Product>('POST', address('products', product.id, 'duplicate'), {
-      name: copyName,
-    });
-    if (answer.ok) location.assign(`/bars/${answer.body.id}`);
-    else setFaults(answer.faults);
+    const url = address('products', product.id, 'duplicate');
+    const made = await keep((key) => send<Product>('POST', url, { name: copyName }, key));
+    if (made) location.assign(`/bars/${made.id}`);
   };
   const text = (key: 'name' | 'identity' | 'note', label: string) => (
     <label className="block">
@@ -81,7 +111,7 @@ export function BarPanel() {
       </fieldset>
       <p className="eyebrow">Not sold yet counts as first sold on the day looked at.</p>
       <div>
-        <button type="button" className="action" onClick={() => void keep()}>
+        <button type="button" className="action" disabled={busy} onClick={() => void keepDetails()}>
           Keep these details
         </button>
       </div>
@@ -94,15 +124,12 @@ export function BarPanel() {
             onChange={(event) => setCopyName(event.target.value)}
           />
         </label>
-        <button type="button" className="action" onClick={() => void copy()}>
+        <button type="button" className="action" disabled={busy} onClick={() => void copy()}>
           Start a variation
         </button>
       </div>
-      <div role="alert" className="text-madder">
-        {faults.map((fault) => (
-          <p key={fault.path + fault.message}>{fault.message}</p>
-        ))}
-      </div>
+      <PutAway product={product} keeping={{ busy, faults, setFaults, keep }} />
+      <Faults faults={faults} />
     </section>
   );
 }

@@ -10,6 +10,7 @@ import {
   type Mould,
   type Target,
 } from '../../core/making/size';
+import { useKeeping } from '../../ui/keeping';
 import { address, send } from '../../ui/api';
 import { NumberField } from '../../ui/ReadField';
 import { Straightedge } from '../../ui/Straightedge';
@@ -35,21 +36,37 @@ function litres(volumeMl: number): string {
   return volumeMl >= 1000 ? `${(volumeMl / 1000).toFixed(2)} L` : `${volumeMl.toFixed(0)} mL`;
 }
 
+interface StoredMoulds {
+  moulds: Mould[];
+  revision: number;
+}
+
+interface MouldListProps {
+  moulds: Mould[];
+  /** The revision they were loaded at. */
+  loaded: number;
+  onChange: (moulds: Mould[]) => void;
+}
+
 /** The maker's moulds, changed and kept on the spot. */
-function MouldList({ moulds, onChange }: { moulds: Mould[]; onChange: (moulds: Mould[]) => void }) {
-  const [fault, setFault] = useState<string | null>(null);
+function MouldList({ moulds, loaded, onChange }: MouldListProps) {
+  const [revision, setRevision] = useState(loaded);
+  const { faults, keep } = useKeeping<StoredMoulds>((newer) => setRevision(newer.revision));
+  const fault = faults[0]?.message;
   const [name, setName] = useState('');
   const [volume, setVolume] = useState('');
   const [cavities, setCavities] = useState('1');
-  const keep = async (next: Mould[]) => {
-    const answer = await send<{ moulds: Mould[] }>('PUT', address('moulds'), { moulds: next });
-    setFault(answer.ok ? null : answer.faults[0]!.message);
-    if (answer.ok) onChange(answer.body.moulds);
-    return answer.ok;
+  const keepAll = async (next: Mould[]) => {
+    const body = { moulds: next, revision };
+    const kept = await keep(() => send<StoredMoulds>('PUT', address('moulds'), body));
+    if (!kept) return false;
+    setRevision(kept.revision);
+    onChange(kept.moulds);
+    return true;
   };
   const add = async () => {
     const mould = { id: `mould-${Date.now()}`, name, volumeMl: Number(volume), cavities: Number(cavities) };
-    if (await keep([...moulds, mould])) [setName, setVolume].forEach((clear) => clear(''));
+    if (await keepAll([...moulds, mould])) [setName, setVolume].forEach((clear) => clear(''));
   };
   return (
     <details className="mt-1">
@@ -64,7 +81,7 @@ function MouldList({ moulds, onChange }: { moulds: Mould[]; onChange: (moulds: M
               type="button"
               className="icon-action"
               aria-label={`Remove ${mould.name}`}
-              onClick={() => void keep(moulds.filter(({ id }) => id !== mould.id))}
+              onClick={() => void keepAll(moulds.filter(({ id }) => id !== mould.id))}
             >
               <Trash2 size={15} aria-hidden="true" />
             </button>
@@ -288,7 +305,7 @@ export function SizePanel() {
           Size to fats
         </button>
       </div>
-      <MouldList moulds={moulds} onChange={setMoulds} />
+      <MouldList moulds={moulds} loaded={data.mouldsRevision} onChange={setMoulds} />
       <CostTable cost={cost} bars={formula.bars} />
     </section>
   );

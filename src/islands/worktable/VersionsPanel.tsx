@@ -1,7 +1,7 @@
 import { Bookmark } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { compareFormulas } from '../../core/formula/compare';
-import type { WorkingVersion } from '../../server/repositories/products';
+import type { WorkingVersion } from '../../core/records/product';
 import { address, send } from '../../ui/api';
 import { differenceInWords } from '../../ui/differences';
 import { dayInWords } from '../../ui/words';

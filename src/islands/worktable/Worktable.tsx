@@ -4,8 +4,7 @@ import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import type { School } from '../../core/formula/answer';
 import type { Formula, Material } from '../../core/formula/types';
 import type { Remedy } from '../../core/loads/remedies';
-import type { WorkingVersion } from '../../server/repositories/products';
-import type { WorktableData } from '../../server/services/products';
+import type { WorkingVersion, WorktableData } from '../../core/records/product';
 import { address } from '../../ui/api';
 import {
   historyReducer,

@@ -2,7 +2,7 @@
 import { createContext, useContext } from 'react';
 import type { Assessment } from '../../core/formula/answer';
 import type { Formula, Material, RequestError } from '../../core/formula/types';
-import type { WorktableData } from '../../server/services/products';
+import type { WorktableData } from '../../core/records/product';
 import type { Reckon } from './reckoning';
 
 export interface Table {

@@ -10,7 +10,7 @@ import {
   type Stored,
 } from '../../core/formula/types';
 import { findRemedies } from '../../core/loads/remedies';
-import type { WorktableData } from '../../server/services/products';
+import type { WorktableData } from '../../core/records/product';
 
 /** The request for a formula on the table, on a day. */
 function requestFor(

@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import type { IssuedLabel } from '../../server/repositories/wraps';
+import type { IssuedLabel } from '../../core/records/wrap';
 import { address, send, type Fault } from '../../ui/api';
+import { useKeeping } from '../../ui/keeping';
 import { dayInWords, MARKET_WORDS, VERDICT_WORDS } from '../../ui/words';
 import { useDesk } from './context';
 
@@ -71,7 +72,7 @@ function Comparison({ one, two }: { one: Listed; two: Listed }) {
 export function IssuedPanel() {
   const { data, market, flush } = useDesk();
   const [issued, setIssued] = useState<Listed[]>(data.issued);
-  const [faults, setFaults] = useState<Fault[]>([]);
+  const { busy, faults, setFaults, keep } = useKeeping();
   const [picked, setPicked] = useState<readonly string[]>([]);
   const url = address('products', data.product.id, 'label');
   const held = { path: '', message: 'Save first: see what holds it up above.' };
@@ -89,12 +90,9 @@ export function IssuedPanel() {
   };
   const issue = async () => {
     if (!(await flush())) return setFaults([held]);
-    const answer = await send<IssuedLabel>('POST', address('products', data.product.id, 'issued'), {
-      market,
-    });
-    if (!answer.ok) return setFaults(answer.faults);
-    setFaults([]);
-    setIssued((all) => [{ ...answer.body, differs: [] }, ...all]);
+    const issuing = address('products', data.product.id, 'issued');
+    const label = await keep((key) => send<IssuedLabel>('POST', issuing, { market }, key));
+    if (label) setIssued((all) => [{ ...label, differs: [] }, ...all]);
   };
   const pick = (id: string) =>
     setPicked((all) => (all.includes(id) ? all.filter((one) => one !== id) : [...all, id].slice(-2)));
@@ -115,7 +113,7 @@ export function IssuedPanel() {
       </div>
       <div className="mt-2 flex items-baseline justify-between">
         <h3 className="text-lg">Issued labels</h3>
-        <button type="button" className="action" onClick={() => void issue()}>
+        <button type="button" className="action" disabled={busy} onClick={() => void issue()}>
           Issue for {MARKET_WORDS[market]}
         </button>
       </div>

@@ -11,6 +11,7 @@ import { MARKETS } from '../../core/formula/types';
 import type { Words } from '../../core/labels/content';
 import { CLAIM_SOURCE } from '../../rulebook/claims';
 import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS } from '../../ui/words';
+import { useKeeping } from '../../ui/keeping';
 import { address, send } from '../../ui/api';
 import { useDesk } from './context';
 
@@ -127,18 +128,26 @@ function Claims() {
   );
 }
 
+interface StoredPhrases {
+  phrases: OwnPhrase[];
+  revision: number;
+}
+
 /** Phrases the maker adds to those that ship. */
 function OwnPhrases() {
-  const { ownPhrases, setOwnPhrases } = useDesk();
+  const { data, ownPhrases, setOwnPhrases } = useDesk();
+  const [revision, setRevision] = useState(data.phrasesRevision);
+  const { faults, keep } = useKeeping<StoredPhrases>((newer) => setRevision(newer.revision));
+  const fault = faults[0]?.message;
   const [say, setSay] = useState('');
   const [kind, setKind] = useState<ClaimClass>('cosmetic');
   const [language, setLanguage] = useState<Language>('en');
-  const [fault, setFault] = useState<string | null>(null);
-  const keep = async (phrases: OwnPhrase[]) => {
-    const answer = await send<{ phrases: OwnPhrase[] }>('PUT', address('phrases'), { phrases });
-    setFault(answer.ok ? null : answer.faults[0]!.message);
-    if (answer.ok) setOwnPhrases(answer.body.phrases);
-    return answer.ok;
+  const keepAll = async (phrases: OwnPhrase[]) => {
+    const kept = await keep(() => send<StoredPhrases>('PUT', address('phrases'), { phrases, revision }));
+    if (!kept) return false;
+    setRevision(kept.revision);
+    setOwnPhrases(kept.phrases);
+    return true;
   };
   return (
     <details>
@@ -153,7 +162,7 @@ function OwnPhrases() {
               type="button"
               className="cursor-pointer text-ultra underline"
               aria-label={`Remove ${phrase.say}`}
-              onClick={() => void keep(ownPhrases.filter((_, at) => at !== index))}
+              onClick={() => void keepAll(ownPhrases.filter((_, at) => at !== index))}
             >
               Remove
             </button>
@@ -194,7 +203,7 @@ function OwnPhrases() {
           type="button"
           className="action py-0"
           onClick={() =>
-            void keep([...ownPhrases, { say, class: kind, language }]).then((kept) => kept && setSay(''))
+            void keepAll([...ownPhrases, { say, class: kind, language }]).then((kept) => kept && setSay(''))
           }
         >
           Add

@@ -16,8 +16,7 @@ import { standingIn, type Standing } from '../../core/labels/standing';
 import { colourPermission, rulebook } from '../../rulebook';
 import { claimPatterns } from '../../rulebook/claims';
 import { marketRules, type MarketItem } from '../../rulebook/markets';
-import type { Wrap } from '../../server/repositories/wraps';
-import type { WrapData } from '../../server/services/wrap';
+import type { Wrap, WrapData } from '../../core/records/wrap';
 
 export interface Desk {
   data: WrapData;

@@ -1,5 +1,5 @@
 /** The door of `POST /api/v1/assess`: the shape of a request, field by field. */
-import { ArrayMinSize, Equals, IsArray, IsBoolean, ValidateBy } from 'class-validator';
+import { Equals } from 'class-validator';
 import {
   FORCES,
   FORMULA_FORMAT,
@@ -16,22 +16,29 @@ import {
   STAGES,
   SUBJECT_TYPES,
   USED_ON,
+  type FattyAcids,
 } from '../../core/formula/types';
 import { UNITS } from '../../core/quantities/units';
 import {
   all,
+  Clearable,
   Day,
   Id,
   ListOf,
+  LONGEST,
   MarketDays,
   Markets,
   Nested,
+  NotEmpty,
   NumberBetween,
   OneOf,
   Optional,
   Percent,
   Quantity,
+  RecordOf,
+  Rule,
   Text,
+  YesNo,
 } from './fields';
 
 const MOST_LINES = 500;
@@ -47,17 +54,22 @@ function Format(expected: string): PropertyDecorator {
   return Equals(expected, { message: `Send "${expected}" here.`, context: { code: 'format' } });
 }
 
-function isMarketNames(value: unknown): boolean {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  return Object.entries(value).every(
-    ([market, name]) => (MARKETS as readonly string[]).includes(market) && typeof name === 'string',
-  );
-}
+const FATTY_ACIDS = [
+  'caprylicCapric',
+  'lauric',
+  'myristic',
+  'palmitic',
+  'stearic',
+  'oleic',
+  'ricinoleic',
+  'linoleic',
+  'linolenic',
+  'other',
+] as const satisfies readonly (keyof FattyAcids)[];
 
-function isPercentMap(value: unknown): boolean {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  return Object.values(value).every((part) => typeof part === 'number' && part >= 0 && part <= 100);
-}
+const isShare = (value: unknown) => typeof value === 'number' && value >= 0 && value <= 100;
+const isShortName = (value: unknown) =>
+  typeof value === 'string' && value.length > 0 && value.length <= LONGEST.name && !/\p{C}/u.test(value);
 
 class AmountDoor {
   @Quantity() value!: number;
@@ -92,21 +104,13 @@ class LiquidDoor {
 
 /** An alkali concentration is a percent above 0; the other bases take any quantity. */
 function LiquidValue(): PropertyDecorator {
+  const message = 'An alkali concentration lies above 0 and up to 100 %.';
   return all(
     Quantity(),
-    ValidateBy(
-      {
-        name: 'isConcentration',
-        validator: {
-          validate: (value, args) =>
-            (args?.object as LiquidDoor).basis !== 'alkaliConcentration' || (value > 0 && value <= 100),
-        },
-      },
-      {
-        message: 'An alkali concentration lies above 0 and up to 100 %.',
-        context: { code: 'concentration' },
-      },
-    ),
+    Rule('concentration', message, (value, door) => {
+      const isConcentration = (door as LiquidDoor).basis === 'alkaliConcentration';
+      return !isConcentration || typeof value !== 'number' || (value > 0 && value <= 100);
+    }),
   );
 }
 
@@ -118,7 +122,7 @@ class CureDoor {
 /** A formula, on its own or in a request. */
 export class FormulaDoor {
   @Optional() @Format(FORMULA_FORMAT) format?: string;
-  @Optional() @Text() name?: string;
+  @Optional() @Text(LONGEST.name) name?: string;
   @Optional() @OneOf(PROCESSES) process?: string;
   @Optional() @Quantity() fatsMassG?: number;
   @Nested(() => AlkaliDoor) alkali!: AlkaliDoor;
@@ -135,7 +139,7 @@ export class FormulaDoor {
 class SaponificationDoor {
   @NumberBetween(0, MOST_UPTAKE) naohPerGram!: number;
   @Optional() @OneOf(SAPONIFIES_AS) as?: string;
-  @Optional() @Text() formedInci?: string;
+  @Optional() @Text(LONGEST.line) formedInci?: string;
 }
 
 class InciDoor {
@@ -143,10 +147,7 @@ class InciDoor {
   @Percent() sharePct!: number;
   @Optional() @OneOf(INCI_ROLES) role?: string;
   @Optional()
-  @ValidateBy(
-    { name: 'isMarketNames', validator: { validate: isMarketNames } },
-    { message: 'Give a name for each known market.', context: { code: 'not-text' } },
-  )
+  @RecordOf(MARKETS, 'not-text', 'Give a short name for each known market.', isShortName)
   names?: object;
 }
 
@@ -171,7 +172,7 @@ class LimitDoor {
   @Optional() @Markets() markets?: string[];
   @Optional() @Day() from?: string;
   @Optional() @Day() to?: string;
-  @Optional() @Text() source?: string;
+  @Optional() @Text(LONGEST.line) source?: string;
 }
 
 class MadeOfDoor {
@@ -184,29 +185,26 @@ class MadeOfDoor {
 export class MaterialBodyDoor {
   @Id() name!: string;
   @OneOf(KINDS) kind!: string;
-  @Optional() @Nested(() => SaponificationDoor) saponification?: SaponificationDoor;
-  @Optional() @Percent() fatPct?: number;
-  @Optional() @Nested(() => SaponificationDoor) fatSaponification?: SaponificationDoor;
-  @Optional() @Percent() waterPct?: number;
-  @Optional() @NumberBetween(0, MOST_UPTAKE) alkaliUptake?: number;
-  @Optional() @Text() formedInci?: string;
-  @Optional() @NumberBetween(0, 25) bulkDensity?: number;
-  @Optional() @NumberBetween(0, 25) density?: number;
-  @Optional() @ListOf(() => InciDoor, MOST_PARTS) inci?: InciDoor[];
-  @Optional() @ListOf(() => ConstituentDoor, MOST_PARTS) constituents?: ConstituentDoor[];
-  @Optional() @ListOf(() => LimitDoor, MOST_PARTS) limits?: LimitDoor[];
-  @Optional()
-  @ValidateBy(
-    { name: 'isPercentMap', validator: { validate: isPercentMap } },
-    { message: 'Give a percent for each fatty acid.', context: { code: 'not-a-percent' } },
-  )
+  @Clearable() @Nested(() => SaponificationDoor) saponification?: SaponificationDoor;
+  @Clearable() @Percent() fatPct?: number;
+  @Clearable() @Nested(() => SaponificationDoor) fatSaponification?: SaponificationDoor;
+  @Clearable() @Percent() waterPct?: number;
+  @Clearable() @NumberBetween(0, MOST_UPTAKE) alkaliUptake?: number;
+  @Clearable() @Text(LONGEST.line) formedInci?: string;
+  @Clearable() @NumberBetween(0, 25) bulkDensity?: number;
+  @Clearable() @NumberBetween(0, 25) density?: number;
+  @Clearable() @ListOf(() => InciDoor, MOST_PARTS) inci?: InciDoor[];
+  @Clearable() @ListOf(() => ConstituentDoor, MOST_PARTS) constituents?: ConstituentDoor[];
+  @Clearable() @ListOf(() => LimitDoor, MOST_PARTS) limits?: LimitDoor[];
+  @Clearable()
+  @RecordOf(FATTY_ACIDS, 'not-a-percent', `Give percents of: ${FATTY_ACIDS.join(', ')}.`, isShare, 'dropped')
   fattyAcids?: object;
-  @Optional() @ListOf(() => MadeOfDoor, MOST_PARTS) madeOf?: MadeOfDoor[];
 }
 
 /** A material as a request sends it. */
 export class MaterialDoor extends MaterialBodyDoor {
   @Id() id!: string;
+  @Optional() @ListOf(() => MadeOfDoor, MOST_PARTS) madeOf?: MadeOfDoor[];
 }
 
 class DeclarableDoor {
@@ -219,9 +217,7 @@ class DeclarableDoor {
 }
 
 class RulesDoor {
-  @Optional()
-  @IsBoolean({ message: 'Give true or false.', context: { code: 'not-a-boolean' } })
-  replace?: boolean;
+  @Optional() @YesNo() replace?: boolean;
   @Optional() @ListOf(() => LimitDoor, MOST_RULES) limits?: LimitDoor[];
   @Optional() @ListOf(() => DeclarableDoor, MOST_RULES) declarables?: DeclarableDoor[];
 }
@@ -231,15 +227,10 @@ export class AssessmentRequestDoor {
   @Nested(() => FormulaDoor) formula!: FormulaDoor;
   @Optional() @ListOf(() => MaterialDoor, MOST_MATERIALS) materials?: MaterialDoor[];
   @Optional() @Nested(() => RulesDoor) rules?: RulesDoor;
-  @IsArray({ message: 'Give a list of markets.', context: { code: 'not-a-list' } })
-  @ArrayMinSize(1, { message: 'Name at least one market.', context: { code: 'empty' } })
-  @Markets()
-  markets!: string[];
+  @Markets() @NotEmpty('Name at least one market.') markets!: string[];
   @Day() onDate!: string;
   @Optional()
   @MarketDays()
   firstPlacedOn?: object;
-  @Optional()
-  @IsBoolean({ message: 'Give true or false.', context: { code: 'not-a-boolean' } })
-  explain?: boolean;
+  @Optional() @YesNo() explain?: boolean;
 }

@@ -1,10 +1,10 @@
 /** The door of a maker's own craft figure; null takes it back. */
-import { Optional, Percent } from './fields';
+import { OrNull, Percent } from './fields';
 
 export class CraftFigureDoor {
-  @Optional() @Percent() maxPct?: number | null;
+  @OrNull() @Percent() maxPct!: number | null;
 }
 
 export interface CraftFigure {
-  maxPct?: number | null;
+  maxPct: number | null;
 }

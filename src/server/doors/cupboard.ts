@@ -1,7 +1,22 @@
 /** The doors of the cupboard: materials, papers, lots, mixes and moulds. */
 import { MaterialBodyDoor } from './assessment-request';
-import { Day, Id, ListOf, Name, Nested, NumberBetween, OneOf, Optional, Percent, Text } from './fields';
-import { Revision } from './revision';
+import {
+  Clearable,
+  Day,
+  Id,
+  ListOf,
+  LONGEST,
+  Name,
+  Nested,
+  NumberBetween,
+  OneOf,
+  Optional,
+  OrNull,
+  Percent,
+  Rule,
+  Text,
+} from './fields';
+import { FirstRevision, Revision } from './revision';
 
 const MOST_ROWS = 500;
 const MOST_PAPERS = 4;
@@ -12,13 +27,17 @@ const HOTTEST_C = 400;
 /** A material of the maker's own, as a whole; what the door does not name is not taken. */
 export class OwnMaterialDoor {
   @Nested(() => MaterialBodyDoor) material!: MaterialBodyDoor;
-  @Optional() @Text() supplier?: string | null;
+  @Clearable() @Text(LONGEST.name) supplier?: string | null;
+}
+
+export class ChangedMaterialDoor extends OwnMaterialDoor {
+  @Revision() revision!: number;
 }
 
 /** Takes a material of the starter library into the cupboard. */
 export class FromLibraryDoor {
   @Id() library!: string;
-  @Optional() @Text() supplier?: string | null;
+  @Optional() @Text(LONGEST.name) supplier?: string;
 }
 
 class ConstituentRangeDoor {
@@ -41,33 +60,37 @@ class ConstituentLimitDoor {
 class PaperDoor {
   @OneOf(['certificate', 'allergens']) type!: string;
   @Name('the paper') number!: string;
-  @Optional() @Text() edition?: string | null;
+  @OrNull() @Text(LONGEST.short) edition!: string | null;
   @Day() issuedOn!: string;
   @Name('the issuer') issuer!: string;
   @Optional() @Percent() maxPct?: number;
-  @Optional() @Text() category?: string;
+  @Optional() @Text(LONGEST.short) category?: string;
   @Optional() @ListOf(() => CategoryDoor, MOST_ROWS) otherCategories?: CategoryDoor[];
   @Optional() @ListOf(() => ConstituentLimitDoor, MOST_ROWS) limits?: ConstituentLimitDoor[];
   @Optional() @Percent() vanillinPct?: number;
   @Optional() @NumberBetween(-100, HOTTEST_C) flashPointC?: number;
   @Optional() @ListOf(() => ConstituentRangeDoor, MOST_ROWS) constituents?: ConstituentRangeDoor[];
-  @Optional() @Text() fileName?: string;
+  @Optional() @Text(LONGEST.line) fileName?: string;
 }
 
 export class FilePapersDoor {
   @ListOf(() => PaperDoor, MOST_PAPERS) papers!: PaperDoor[];
-  @Optional() @Id() inbox?: string | null;
+  @OrNull() @Id() inbox!: string | null;
 }
 
 export class LotDoor {
-  @Text() supplier!: string;
+  @Text(LONGEST.name) supplier!: string;
   @Name('the lot') code!: string;
   @Day() receivedOn!: string;
-  @Optional() @Day() openedOn?: string | null;
-  @Optional() @Day() bestBefore?: string | null;
+  @OrNull() @Day() openedOn!: string | null;
+  @OrNull() @Day() bestBefore!: string | null;
   @NumberBetween(0, MOST_GRAMS) quantityG!: number;
   @NumberBetween(0, MOST_GRAMS) leftG!: number;
-  @Optional() @NumberBetween(0, MOST_PRICE) price?: number | null;
+  @OrNull() @NumberBetween(0, MOST_PRICE) price!: number | null;
+}
+
+export class ChangedLotDoor extends LotDoor {
+  @Revision() revision!: number;
 }
 
 class MixPartDoor {
@@ -75,9 +98,20 @@ class MixPartDoor {
   @NumberBetween(0, 1e6) parts!: number;
 }
 
+/** Parts of one mix; nobody weighs more into one. */
+const MOST_MIX_PARTS = 100;
+
+function areDifferent(parts: unknown): boolean {
+  if (!Array.isArray(parts)) return true;
+  const ids = parts.map((part: MixPartDoor) => part.material);
+  return new Set(ids).size === ids.length;
+}
+
 export class MixDoor {
   @Name('the mix') name!: string;
-  @ListOf(() => MixPartDoor, MOST_ROWS) parts!: MixPartDoor[];
+  @ListOf(() => MixPartDoor, MOST_MIX_PARTS)
+  @Rule('twice', 'A material stands twice in this mix. Put its parts together in one row.', areDifferent)
+  parts!: MixPartDoor[];
 }
 
 export class MixChangeDoor extends MixDoor {
@@ -92,5 +126,6 @@ class MouldDoor {
 }
 
 export class MouldsDoor {
+  @FirstRevision() revision!: number;
   @ListOf(() => MouldDoor, MOST_ROWS) moulds!: MouldDoor[];
 }

@@ -1,27 +1,32 @@
 /** Field rules that the doors of several endpoints share, each with its error code and its remedy. */
-import 'reflect-metadata';
 import {
-  ArrayMaxSize,
-  IsArray,
   IsIn,
   IsNumber,
   IsOptional,
-  IsString,
-  Length,
-  Matches,
   Max,
   Min,
   ValidateBy,
   ValidateNested,
   type ValidationOptions,
 } from 'class-validator';
-import { Type } from 'class-transformer';
 import { MARKETS } from '../../core/formula/types';
+import { Built, Missing, type Cleaned, type Door } from './structure';
 
 /** Largest amount taken in any unit: far beyond any pot, small enough that no sum overflows. */
 const MOST = 1e9;
 const LONGEST_ID = 200;
-const LONGEST_TEXT = 2000;
+
+/** Longest texts, in letters, by what they are for. */
+export const LONGEST = {
+  /** A bar, a material, a mould, a version: what stands in a heading or a list. */
+  name: 120,
+  /** A code, a number, a few words. */
+  short: 80,
+  /** A line or two that says what something is or comes from. */
+  line: 400,
+  /** A paragraph. */
+  text: 2000,
+} as const;
 
 /** Applies several property decorators at once. */
 export function all(...decorators: PropertyDecorator[]): PropertyDecorator {
@@ -30,6 +35,18 @@ export function all(...decorators: PropertyDecorator[]): PropertyDecorator {
 
 function code(value: string): Pick<ValidationOptions, 'context'> {
   return { context: { code: value } };
+}
+
+/** A rule of our own with its code and remedy. */
+export function Rule(
+  errorCode: string,
+  message: string,
+  validate: (value: unknown, door: object) => boolean,
+): PropertyDecorator {
+  return ValidateBy(
+    { name: errorCode, validator: { validate: (value, args) => validate(value, args?.object ?? {}) } },
+    { message, ...code(errorCode) },
+  );
 }
 
 /** A finite number between two bounds. */
@@ -52,27 +69,52 @@ export function Percent(): PropertyDecorator {
   return NumberBetween(0, 100);
 }
 
+/** Control characters; line ends and tabs may stand in longer texts. */
+// eslint-disable-next-line no-control-regex
+const CONTROLS = /[\u0000-\u001f\u007f-\u009f\u2028\u2029]/;
+// eslint-disable-next-line no-control-regex
+const CONTROLS_BUT_BREAKS = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f]/;
+
+/** What is wrong with a text of so many letters at most; null where nothing is. */
+function textFault(value: unknown, least: number, most: number, breaks: boolean): Cleaned | null {
+  if (typeof value !== 'string') return { code: 'not-text', message: 'Give a text here.' };
+  if (value.length < least || value.length > most) {
+    const message =
+      least > 0 ? `Give a text of ${least} to ${most} characters.` : `Give at most ${most} characters.`;
+    return { code: 'length', message };
+  }
+  // A lone half of a pair cannot be written as UTF-8, and controls break what shows it.
+  if (/\p{Surrogate}/u.test(value) || (breaks ? CONTROLS_BUT_BREAKS : CONTROLS).test(value))
+    return { code: 'characters', message: 'Take out characters that cannot be written or printed.' };
+  return null;
+}
+
+function Letters(least: number, most: number, breaks: boolean): PropertyDecorator {
+  const clean = (value: unknown): Cleaned => textFault(value, least, most, breaks) ?? { value };
+  return all(Given('not-text', 'Give a text here.'), Built({ kind: 'clean', clean }));
+}
+
+/** Something has to be there; what it is, the door's structure tells. */
+function Given(errorCode: string, message: string): PropertyDecorator {
+  return Rule(errorCode, message, (value) => value !== undefined && value !== null);
+}
+
 /** A name that other fields refer to: text that is not empty. */
 export function Id(): PropertyDecorator {
-  const message = `Give a text of 1 to ${LONGEST_ID} characters.`;
-  return all(
-    IsString({ message, ...code('not-text') }),
-    Length(1, LONGEST_ID, { message, ...code('length') }),
-  );
+  return Letters(1, LONGEST_ID, false);
 }
 
 /** A name for something, not blank. */
-export function Name(what: string): PropertyDecorator {
-  return all(Matches(/\S/, { message: `Give ${what} a name.`, ...code('length') }), Id());
+export function Name(what: string, most: number = LONGEST.name): PropertyDecorator {
+  return all(
+    Letters(1, most, false),
+    Rule('length', `Give ${what} a name.`, (value) => typeof value !== 'string' || /\S/.test(value)),
+  );
 }
 
 /** Free text, possibly empty. */
-export function Text(): PropertyDecorator {
-  const message = `Give a text of at most ${LONGEST_TEXT} characters.`;
-  return all(
-    IsString({ message, ...code('not-text') }),
-    Length(0, LONGEST_TEXT, { message, ...code('length') }),
-  );
+export function Text(most: number = LONGEST.text): PropertyDecorator {
+  return Letters(0, most, true);
 }
 
 /** One of some words. */
@@ -80,9 +122,24 @@ export function OneOf(choices: readonly string[], errorCode = 'not-allowed'): Pr
   return IsIn(choices, { message: `Choose one of: ${choices.join(', ')}.`, ...code(errorCode) });
 }
 
-/** May be left out or null. */
+/** True or false. */
+export function YesNo(): PropertyDecorator {
+  return Rule('not-a-boolean', 'Give true or false.', (value) => typeof value === 'boolean');
+}
+
+/** May be left out; null counts as left out. */
 export function Optional(): PropertyDecorator {
-  return IsOptional();
+  return all(IsOptional(), Missing('left-out'));
+}
+
+/** May be null; left out counts as null. */
+export function OrNull(): PropertyDecorator {
+  return all(IsOptional(), Missing('null'));
+}
+
+/** May be left out, and then stays as it was; null takes away what there was. */
+export function Clearable(): PropertyDecorator {
+  return all(IsOptional(), Missing('as-given'));
 }
 
 /** Whether a text is a day that exists, YYYY-MM-DD. */
@@ -94,75 +151,93 @@ export function isDay(value: unknown): value is string {
 
 /** A day that exists, YYYY-MM-DD. */
 export function Day(): PropertyDecorator {
-  return ValidateBy(
-    { name: 'isDay', validator: { validate: isDay } },
-    { message: 'Give a day that exists, as YYYY-MM-DD.', ...code('not-a-day') },
-  );
+  return Rule('not-a-day', 'Give a day that exists, as YYYY-MM-DD.', isDay);
 }
 
 /** One object of a class of its own. */
-export function Nested(of: () => new () => object): PropertyDecorator {
+export function Nested(of: () => Door): PropertyDecorator {
   const message = 'Give an object here.';
   return all(
-    ValidateBy(
-      {
-        name: 'isPlainObject',
-        validator: {
-          validate: (value) => typeof value === 'object' && value !== null && !Array.isArray(value),
-        },
-      },
-      { message, ...code('not-an-object') },
-    ),
+    Given('not-an-object', message),
     ValidateNested({ message, ...code('not-an-object') }),
-    Type(of),
+    Built({ kind: 'object', of }),
   );
 }
 
 /** A list of objects of a class of their own, at most `most` of them. */
-export function ListOf(of: () => new () => object, most: number): PropertyDecorator {
+export function ListOf(of: () => Door, most: number): PropertyDecorator {
+  const message = 'Give a list here.';
   return all(
-    IsArray({ message: 'Give a list here.', ...code('not-a-list') }),
-    ArrayMaxSize(most, { message: `Give at most ${most} entries.`, ...code('too-many') }),
-    ValidateBy(
-      {
-        name: 'holdsObjects',
-        validator: {
-          validate: (value) =>
-            !Array.isArray(value) ||
-            value.every((v) => typeof v === 'object' && v !== null && !Array.isArray(v)),
-        },
-      },
-      { message: 'Every entry of this list has to be an object.', ...code('not-an-object') },
-    ),
-    ValidateNested({ each: true, message: 'Every entry has to be an object.', ...code('not-an-object') }),
-    Type(of),
+    Given('not-a-list', message),
+    ValidateNested({ each: true, message, ...code('not-a-list') }),
+    Built({ kind: 'list', of, most }),
   );
 }
 
-function isMarketList(value: unknown): boolean {
-  return Array.isArray(value) && value.every((entry) => (MARKETS as readonly unknown[]).includes(entry));
+/** A list of plain values, at most `most` of them, each of which holds. */
+export function Values(
+  most: number,
+  errorCode: string,
+  message: string,
+  holds: (value: unknown) => boolean,
+): PropertyDecorator {
+  const clean = (value: unknown): Cleaned => {
+    if (!Array.isArray(value)) return { code: 'not-a-list', message: 'Give a list here.' };
+    if (value.length > most) return { code: 'too-many', message: `Give at most ${most} entries.` };
+    return value.every(holds) ? { value: [...(value as unknown[])] } : { code: errorCode, message };
+  };
+  return all(Given('not-a-list', 'Give a list here.'), Built({ kind: 'clean', clean }));
 }
 
-/** A list of known markets. */
+/**
+ * An object of known names, each of whose values holds; null counts as left out. Other names are refused, or
+ * dropped where a rule says so.
+ */
+export function RecordOf(
+  names: readonly string[],
+  errorCode: string,
+  message: string,
+  holds: (value: unknown) => boolean,
+  others: 'refused' | 'dropped' = 'refused',
+): PropertyDecorator {
+  const clean = (value: unknown): Cleaned => {
+    if (typeof value !== 'object' || value === null || Array.isArray(value))
+      return { code: 'not-an-object', message: 'Give an object here.' };
+    const given = value as Record<string, unknown>;
+    if (others === 'refused' && Object.keys(given).some((name) => !names.includes(name)))
+      return { code: errorCode, message };
+    const entries = names.flatMap((name) =>
+      Object.hasOwn(given, name) && given[name] !== null ? [[name, given[name]] as const] : [],
+    );
+    return entries.every(([, entry]) => holds(entry))
+      ? { value: Object.fromEntries(entries) }
+      : { code: errorCode, message };
+  };
+  return all(Given('not-an-object', 'Give an object here.'), Built({ kind: 'clean', clean }));
+}
+
+/** Markets named more than once count once; a list much longer than there are markets is no list of markets. */
+const MOST_MARKETS_NAMED = 20;
+
+/** A list of known markets, each once. */
 export function Markets(): PropertyDecorator {
   const message = `List markets out of: ${MARKETS.join(', ')}.`;
-  return ValidateBy(
-    { name: 'isMarketList', validator: { validate: isMarketList } },
-    { message, context: { code: 'unknown-market' } },
-  );
+  const clean = (value: unknown): Cleaned => {
+    const isList =
+      Array.isArray(value) &&
+      value.length <= MOST_MARKETS_NAMED &&
+      value.every((entry) => (MARKETS as readonly unknown[]).includes(entry));
+    return isList ? { value: [...new Set(value as string[])] } : { code: 'unknown-market', message };
+  };
+  return all(Given('not-a-list', 'Give a list of markets.'), Built({ kind: 'clean', clean }));
 }
 
-function isMarketDays(value: unknown): boolean {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  return Object.entries(value).every(
-    ([market, day]) => (MARKETS as readonly string[]).includes(market) && (day === null || isDay(day)),
-  );
+/** A list that may not be empty. */
+export function NotEmpty(message: string): PropertyDecorator {
+  return Rule('empty', message, (value) => !Array.isArray(value) || value.length > 0);
 }
 
 /** A day for each of some known markets. */
 export function MarketDays(): PropertyDecorator {
-  return ValidateBy(
-    { name: 'isMarketDays', validator: { validate: isMarketDays } },
-    { message: 'Give a day (YYYY-MM-DD) for each known market.', ...code('not-a-day') },
-  );
+  return RecordOf(MARKETS, 'not-a-day', 'Give a day (YYYY-MM-DD) for each known market.', isDay);
 }

@@ -1,6 +1,6 @@
 /** The doors of a new bar, of a variation, and of a bar's details. */
-import { IsArray, ArrayMinSize } from 'class-validator';
-import { Markets, MarketDays, Name, NumberBetween, Optional, Text } from './fields';
+import { LONGEST, MarketDays, Markets, Name, NotEmpty, NumberBetween, OrNull, Text } from './fields';
+import { Revision } from './revision';
 
 export class NewProductDoor {
   @Name('the bar') name!: string;
@@ -13,14 +13,12 @@ export interface NewProduct {
 const MOST_NET_G = 5000;
 
 export class ProductDetailsDoor {
+  @Revision() revision!: number;
   @Name('the bar') name!: string;
-  @Text() identity!: string;
-  @Text() note!: string;
-  @IsArray({ message: 'Give a list of markets.', context: { code: 'not-a-list' } })
-  @ArrayMinSize(1, { message: 'Choose at least one market.', context: { code: 'empty' } })
-  @Markets()
-  markets!: string[];
-  @Optional() @NumberBetween(1, MOST_NET_G) netMassG?: number | null;
-  @Text() batchCode!: string;
+  @Text(LONGEST.line) identity!: string;
+  @Text(LONGEST.line) note!: string;
+  @Markets() @NotEmpty('Choose at least one market.') markets!: string[];
+  @OrNull() @NumberBetween(1, MOST_NET_G) netMassG!: number | null;
+  @Text(LONGEST.short) batchCode!: string;
   @MarketDays() firstPlacedOn!: object;
 }

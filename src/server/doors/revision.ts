@@ -8,3 +8,8 @@ const RULE = { message: 'Give the revision that the change was made from.', cont
 export function Revision(): PropertyDecorator {
   return all(IsInt(RULE), Min(1, RULE));
 }
+
+/** A whole number from 0, which stands before the first save. */
+export function FirstRevision(): PropertyDecorator {
+  return all(IsInt(RULE), Min(0, RULE));
+}

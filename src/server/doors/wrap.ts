@@ -1,19 +1,23 @@
 /** The doors of a bar's wrap: what is saved, previewed and issued. */
-import {
-  IsArray,
-  ArrayMaxSize,
-  IsBoolean,
-  IsString,
-  Length,
-  Matches,
-  Min,
-  IsInt,
-  ValidateBy,
-} from 'class-validator';
+import { Matches } from 'class-validator';
 import { MARKETS } from '../../core/formula/types';
 import { SHAPES } from '../../core/labels/formats';
 import { CLAIM_CLASSES, LANGUAGES } from '../../core/claims/types';
-import { ListOf, Name, Nested, NumberBetween, OneOf, Optional, Text } from './fields';
+import {
+  ListOf,
+  LONGEST,
+  Name,
+  Nested,
+  NumberBetween,
+  OneOf,
+  Optional,
+  OrNull,
+  Rule,
+  Text,
+  Values,
+  YesNo,
+} from './fields';
+import { FirstRevision } from './revision';
 
 const SCHOOLS = ['added', 'formed'];
 const FACES = ['display', 'text', 'strong'];
@@ -23,9 +27,12 @@ const MOST_TICKS = 300;
 const LONGEST_SIDE_MM = 2000;
 const LONGEST_KEEPING_MONTHS = 240;
 
+/** Longest words for what a bar is, its use or its cautions, letters; more fits no label. */
+const LONGEST_WORDS = 600;
+
 class WordsDoor {
-  @Optional() @Text() en?: string;
-  @Optional() @Text() fr?: string;
+  @Optional() @Text(LONGEST_WORDS) en?: string;
+  @Optional() @Text(LONGEST_WORDS) fr?: string;
 }
 
 class FormatDoor {
@@ -56,22 +63,23 @@ class LookDoor {
   @Matches(/^#[0-9a-f]{6}$/i, COLOUR) paper!: string;
   @Matches(/^#[0-9a-f]{6}$/i, COLOUR) ink!: string;
   @OneOf(FACES) nameFace!: string;
-  @IsBoolean({ message: 'Give true or false.', context: { code: 'not-a-boolean' } }) logo!: boolean;
+  @YesNo() logo!: boolean;
 }
 
 class DurabilityDoor {
   @NumberBetween(1, LONGEST_KEEPING_MONTHS) months!: number;
-  @Optional()
+  @OrNull()
   @Matches(/^\d{4}-(0[1-9]|1[0-2])$/, {
     message: 'Give a month as YYYY-MM.',
     context: { code: 'not-a-month' },
   })
-  endsOn?: string | null;
+  endsOn!: string | null;
 }
 
-function areNumbers(value: unknown): boolean {
-  return Array.isArray(value) && value.every((one) => typeof one === 'number' && one >= 0 && one <= 5000);
-}
+const HEAVIEST_BAR_G = 5000;
+const isBarWeight = (value: unknown) => typeof value === 'number' && value >= 0 && value <= HEAVIEST_BAR_G;
+const isTick = (value: unknown) =>
+  typeof value === 'string' && value.length > 0 && value.length <= LONGEST.short && !/\p{C}/u.test(value);
 
 export class WrapDoor {
   @Text() description!: string;
@@ -82,31 +90,17 @@ export class WrapDoor {
   @Nested(() => MarketWrapsDoor) markets!: MarketWrapsDoor;
   @Nested(() => LookDoor) look!: LookDoor;
   @OneOf(BARCODES) barcode!: string;
-  @Text() gtin!: string;
-  @ArrayMaxSize(MOST_BARS, { message: `Give at most ${MOST_BARS} weights.`, context: { code: 'too-many' } })
-  @ValidateBy(
-    { name: 'areWeights', validator: { validate: areNumbers } },
-    { message: 'Give weights of bars in grams, from 0 to 5000.', context: { code: 'not-a-number' } },
-  )
+  @Text(LONGEST.short) gtin!: string;
+  @Values(MOST_BARS, 'not-a-number', 'Give weights of bars in grams, from 0 to 5000.', isBarWeight)
   weighedG!: number[];
-  @Optional() @NumberBetween(1, 5000) netMassG?: number | null;
-  @Text() batchCode!: string;
-  @Optional() @Nested(() => DurabilityDoor) durability?: DurabilityDoor | null;
-  @IsArray({ message: 'Give a list.', context: { code: 'not-a-list' } })
-  @ArrayMaxSize(MOST_TICKS, { message: `Give at most ${MOST_TICKS} entries.`, context: { code: 'too-many' } })
-  @IsString({ each: true, message: 'Give texts.', context: { code: 'not-text' } })
-  @Length(1, 80, { each: true, message: 'Give short texts.', context: { code: 'length' } })
-  ticked!: string[];
+  @OrNull() @NumberBetween(1, HEAVIEST_BAR_G) netMassG!: number | null;
+  @Text(LONGEST.short) batchCode!: string;
+  @OrNull() @Nested(() => DurabilityDoor) durability!: DurabilityDoor | null;
+  @Values(MOST_TICKS, 'not-text', 'Give short texts.', isTick) ticked!: string[];
 }
 
-const REVISION = {
-  message: 'Give the revision that the change was made from.',
-  context: { code: 'revision' },
-};
-
 export class SaveWrapDoor {
-  /** 0 before the first save. */
-  @IsInt(REVISION) @Min(0, REVISION) revision!: number;
+  @FirstRevision() revision!: number;
   @Nested(() => WrapDoor) wrap!: WrapDoor;
 }
 
@@ -124,14 +118,25 @@ export class LabelQueryDoor {
   @OneOf(['pdf', 'a4', 'letter', 'svg', 'text', 'html', 'sheet', 'sheet-ranges']) as!: string;
 }
 
+/** Gaps in one phrase; with more of them it would fit almost anything. */
+const MOST_GAPS = 3;
+
 class OwnPhraseDoor {
-  @Name('the phrase')
-  @Length(1, 80, { message: 'Give a phrase of up to 80 letters.', context: { code: 'length' } })
+  @Name('the phrase', LONGEST.short)
+  @Rule('gaps', `Give words, with at most ${MOST_GAPS} gaps (..) between them.`, isPhrase)
   say!: string;
   @OneOf(CLAIM_CLASSES) class!: string;
   @OneOf(LANGUAGES) language!: string;
 }
 
+function isPhrase(value: unknown): boolean {
+  if (typeof value !== 'string') return true;
+  const parts = value.trim().split(/\s+/);
+  const gaps = parts.filter((part) => part === '..').length;
+  return gaps <= MOST_GAPS && parts.some((part) => /[\p{L}\p{N}]/u.test(part));
+}
+
 export class OwnPhrasesDoor {
+  @FirstRevision() revision!: number;
   @ListOf(() => OwnPhraseDoor, 200) phrases!: OwnPhraseDoor[];
 }

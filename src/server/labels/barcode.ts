@@ -1,7 +1,7 @@
 /** Barcodes as widths of bars and gaps, for the layout to draw. */
 import bwipjs from 'bwip-js/node';
 import type { LabelLook } from '../../core/labels/label';
-import type { Wrap } from '../repositories/wraps';
+import type { Wrap } from '../../core/records/wrap';
 
 type Bars = NonNullable<LabelLook['barcode']>;
 export type BarcodeResult = { ok: true; bars: Bars | null } | { ok: false; message: string };

@@ -5,7 +5,7 @@ import type { Formula, Market, Material } from '../../core/formula/types';
 import { binds } from '../../core/loads/limits';
 import type { LabelContent } from '../../core/labels/content';
 import type { Standing } from '../../core/labels/standing';
-import type { IssuedLabel } from '../repositories/wraps';
+import type { IssuedLabel } from '../../core/records/wrap';
 import { runsOf } from './fonts';
 
 export interface SheetInput {

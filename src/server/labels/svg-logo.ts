@@ -40,13 +40,49 @@ const ATTRIBUTES = new Set([
     'gradientUnits',
     'gradientTransform',
   ],
-  ...['spreadMethod', 'clipPathUnits', 'preserveAspectRatio'],
+  ...['clipPathUnits', 'preserveAspectRatio'],
 ]);
 const PLAIN_VALUE = /^[\w\s.,#%()+:/;-]*$/;
 const ADDRESS = /url\(|javascript|data:|http/i;
 const OWN_REFERENCE = /^url\(#[\w-]+\)$/;
 const MOST_LETTERS = 400_000;
 const DEEPEST = 60;
+/** What a drawn sign needs at most; drawing time grows with each of them. */
+const MOST_SHAPES = 2000;
+const MOST_CLIPPED = 40;
+const MOST_GRADIENT_FILLS = 100;
+const MOST_STOPS = 200;
+/** Letters of all paths and points together. */
+const MOST_PATH_LETTERS = 200_000;
+
+/** What was written so far, counted. */
+interface Count {
+  shapes: number;
+  clipped: number;
+  gradientFills: number;
+  stops: number;
+  pathLetters: number;
+}
+
+function isTooIntricate({ shapes, clipped, gradientFills, stops, pathLetters }: Count): boolean {
+  return (
+    shapes > MOST_SHAPES ||
+    clipped > MOST_CLIPPED ||
+    gradientFills > MOST_GRADIENT_FILLS ||
+    stops > MOST_STOPS ||
+    pathLetters > MOST_PATH_LETTERS
+  );
+}
+
+function tally(count: Count, name: string, attributes: readonly [string, string][]): void {
+  count.shapes++;
+  if (name === 'stop') count.stops++;
+  for (const [key, value] of attributes) {
+    if (key === 'clip-path') count.clipped++;
+    else if (OWN_REFERENCE.test(value)) count.gradientFills++;
+    else if (key === 'd' || key === 'points') count.pathLetters += value.length;
+  }
+}
 
 type Node = Record<string, unknown> & { ':@'?: Record<string, string> };
 
@@ -66,16 +102,19 @@ function attributesOf(node: Node): [string, string][] {
     .map(([name, value]) => [name, value.trim()]);
 }
 
-function write(node: Node, depth: number): string {
+function write(node: Node, depth: number, isInClip: boolean, count: Count): string {
   const name = Object.keys(node).find((key) => key !== ':@');
-  if (!name || !SHAPES.has(name) || depth > DEEPEST) return '';
+  if (!name || !SHAPES.has(name) || depth > DEEPEST || isTooIntricate(count)) return '';
   const seen = new Set<string>();
-  const attributes = attributesOf(node)
-    .filter(([key]) => !seen.has(key) && seen.add(key))
-    .map(([key, value]) => ` ${key}="${value.replace(/"/g, '')}"`)
-    .join('');
+  const inClip = isInClip || name === 'clipPath';
+  // A clip within a clip multiplies the work and shows nothing that one clip does not.
+  const kept = attributesOf(node).filter(
+    ([key]) => !(inClip && key === 'clip-path') && !seen.has(key) && seen.add(key),
+  );
+  tally(count, name, kept);
+  const attributes = kept.map(([key, value]) => ` ${key}="${value.replace(/"/g, '')}"`).join('');
   const space = depth === 0 ? ' xmlns="http://www.w3.org/2000/svg"' : '';
-  const children = (node[name] as Node[]).map((child) => write(child, depth + 1)).join('');
+  const children = (node[name] as Node[]).map((child) => write(child, depth + 1, inClip, count)).join('');
   return `<${name}${space}${attributes}>${children}</${name}>`;
 }
 
@@ -102,7 +141,7 @@ export interface CleanSvg {
   widthOverHeight: number;
 }
 
-/** The SVG without anything but shapes and paints; null where it is none, is too large, or shows nothing. */
+/** The SVG without anything but shapes and paints; null where it is none, is too large or intricate, or shows nothing. */
 export function cleanSvg(text: string): CleanSvg | null {
   if (text.length > MOST_LETTERS || /<!DOCTYPE|<!ENTITY/i.test(text)) return null;
   const parser = new XMLParser({
@@ -116,7 +155,9 @@ export function cleanSvg(text: string): CleanSvg | null {
     const root = (parser.parse(text) as Node[]).find((one) => 'svg' in one);
     const widthOverHeight = root ? ratioOf(root) : null;
     if (!root || widthOverHeight === null) return null;
-    const svg = write(root, 0);
+    const count: Count = { shapes: 0, clipped: 0, gradientFills: 0, stops: 0, pathLetters: 0 };
+    const svg = write(root, 0, false, count);
+    if (isTooIntricate(count)) return null;
     return /<(path|rect|circle|ellipse|line|poly)/.test(svg) ? { svg, widthOverHeight } : null;
   } catch {
     return null;

@@ -2,11 +2,13 @@ import type { Knex } from 'knex';
 import * as firstTables from './001-first-tables';
 import * as cupboard from './002-cupboard';
 import * as wraps from './003-wraps';
+import * as firmGround from './004-firm-ground';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
   '002-cupboard': cupboard,
   '003-wraps': wraps,
+  '004-firm-ground': firmGround,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */
@@ -15,3 +17,6 @@ export const migrationSource: Knex.MigrationSource<string> = {
   getMigrationName: (name) => name,
   getMigration: (name) => Promise.resolve(MIGRATIONS[name]!),
 };
+
+/** Names of every migration this program knows. */
+export const MIGRATION_NAMES: readonly string[] = Object.keys(MIGRATIONS);

@@ -1,14 +1,6 @@
 /** The inbox of suppliers' papers. The demo fills it; it stands in for a mailbox. */
 import type { Knex } from 'knex';
-
-export interface InboxEntry {
-  id: string;
-  fileName: string;
-  mime: string;
-  receivedOn: string;
-  /** The day it was taken into the cupboard; null while it waits. */
-  filedOn: string | null;
-}
+import type { InboxEntry } from '../../core/records/papers';
 
 interface InboxRow {
   id: string;
@@ -56,7 +48,7 @@ export async function addToInbox(db: Knex, entry: InboxEntry, bytes: Uint8Array)
   });
 }
 
-/** Notes that a paper was taken in on a day, or with null that it waits again. */
-export async function markFiled(db: Knex, id: string, day: string | null): Promise<void> {
-  await db('inbox').where('id', id).update({ filed_on: day });
+/** Notes that a paper was taken in on a day; false where there is no such paper. */
+export async function markFiled(db: Knex, id: string, day: string): Promise<boolean> {
+  return (await db('inbox').where('id', id).update({ filed_on: day })) > 0;
 }

@@ -4,26 +4,39 @@ import type { Lot } from '../../core/making/cost';
 
 interface LotRow {
   body: string;
+  revision: number;
 }
 
-/** Every lot, oldest delivery first. */
-export async function allLots(db: Knex): Promise<Lot[]> {
-  const rows: LotRow[] = await db('lots').select('body').orderBy('received_on');
-  return rows.map(({ body }) => JSON.parse(body) as Lot);
+const fromRow = ({ body, revision }: LotRow): Lot => ({ ...(JSON.parse(body) as Lot), revision });
+
+/** Lots, oldest delivery first: all, or those of one material. */
+export async function allLots(db: Knex, materialId?: string): Promise<Lot[]> {
+  const query = db<LotRow>('lots').select('body', 'revision').orderBy('received_on');
+  const rows = await (materialId === undefined ? query : query.where('material_id', materialId));
+  return rows.map(fromRow);
 }
 
-/** Adds or replaces a lot. */
+const toRow = ({ revision, ...lot }: Lot) => ({
+  material_id: lot.material,
+  received_on: lot.receivedOn,
+  revision,
+  body: JSON.stringify(lot),
+});
+
+/** Adds a lot. */
+export async function addLot(db: Knex, lot: Lot): Promise<void> {
+  await db('lots').insert({ id: lot.id, ...toRow(lot) });
+}
+
+/** Changes a lot. */
 export async function putLot(db: Knex, lot: Lot): Promise<void> {
-  await db('lots')
-    .insert({ id: lot.id, material_id: lot.material, received_on: lot.receivedOn, body: JSON.stringify(lot) })
-    .onConflict('id')
-    .merge();
+  await db('lots').where('id', lot.id).update(toRow(lot));
 }
 
 /** The lot of that id, or null. */
 export async function findLot(db: Knex, id: string): Promise<Lot | null> {
-  const row: LotRow | undefined = await db('lots').select('body').where('id', id).first();
-  return row ? (JSON.parse(row.body) as Lot) : null;
+  const row: LotRow | undefined = await db('lots').select('body', 'revision').where('id', id).first();
+  return row ? fromRow(row) : null;
 }
 
 /** Removes a lot; true where there was one. */

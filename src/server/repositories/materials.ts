@@ -1,32 +1,8 @@
 /** The cupboard: stored materials, mixes among them, and the documents on file for them. */
 import type { Knex } from 'knex';
 import type { MixPart } from '../../core/formula/mix';
-import type { Constituent, Material } from '../../core/formula/types';
-
-/** A certificate or an allergen declaration as it was taken in. */
-export interface MaterialDocument {
-  id: string;
-  materialId: string;
-  type: 'certificate' | 'allergens';
-  number: string;
-  /** Edition of the standard a certificate follows, e.g. "51st". */
-  edition: string | null;
-  issuedOn: string;
-  issuer: string;
-  /** Maximum in the finished bar for the category that covers bar soap, percent. */
-  maxPct?: number;
-  category?: string;
-  /** The maxima of other categories, percent of the finished product. */
-  otherCategories?: { category: string; maxPct: number }[];
-  /** What the certificate says of single constituents in the finished bar, percent. */
-  limits?: { constituent: string; maxPct: number }[];
-  vanillinPct?: number;
-  flashPointC?: number;
-  constituents?: Constituent[];
-  /** The file it was read from, and the day it was taken in. */
-  fileName?: string;
-  takenOn?: string;
-}
+import type { Material } from '../../core/formula/types';
+import type { MaterialDocument } from '../../core/records/papers';
 
 export interface StoredMaterial {
   material: Material;
@@ -34,7 +10,7 @@ export interface StoredMaterial {
   documents: MaterialDocument[];
   /** The parts of a mix, by weight; null for anything else. */
   mix: MixPart[] | null;
-  /** Counts every change of a mix; a change must name the revision it was made from. */
+  /** Counts every change; a change names the revision it was made from. */
   revision: number;
 }
 
@@ -85,13 +61,23 @@ export async function findMaterial(db: Knex, id: string): Promise<StoredMaterial
   return row ? fromRow(row, []) : null;
 }
 
-/** Adds or replaces a material; its documents stay. */
-export async function putMaterial(db: Knex, material: Material, supplier: string | null): Promise<void> {
+/** Adds a material. */
+export async function addMaterial(db: Knex, material: Material, supplier: string | null): Promise<void> {
+  const { id, name, kind } = material;
+  await db('materials').insert({ id, name, kind, supplier, body: JSON.stringify(material) });
+}
+
+/** Changes a material to a revision; its documents stay. */
+export async function putMaterial(
+  db: Knex,
+  material: Material,
+  supplier: string | null,
+  revision: number,
+): Promise<void> {
   const { id, name, kind } = material;
   await db('materials')
-    .insert({ id, name, kind, supplier, body: JSON.stringify(material) })
-    .onConflict('id')
-    .merge(['name', 'kind', 'supplier', 'body']);
+    .where('id', id)
+    .update({ name, kind, supplier, revision, body: JSON.stringify(material) });
 }
 
 /** Removes a material with its documents and lots; true where there was one. */
@@ -112,30 +98,15 @@ export async function addMix(db: Knex, id: string, name: string, parts: MixPart[
   });
 }
 
-export type MixOutcome =
-  | { outcome: 'saved'; stored: StoredMaterial }
-  | { outcome: 'stale'; stored: StoredMaterial }
-  | { outcome: 'missing' };
-
-/** Changes a mix if it is still at the revision the change was made from. One transaction. */
-export async function saveMix(
+/** Changes a mix to a revision. */
+export async function putMix(
   db: Knex,
-  id: string,
-  fromRevision: number,
-  name: string,
-  parts: MixPart[],
-): Promise<MixOutcome> {
-  return db.transaction(async (trx) => {
-    const stored = await findMaterial(trx, id);
-    if (!stored?.mix) return { outcome: 'missing' };
-    if (stored.revision !== fromRevision) return { outcome: 'stale', stored };
-    const material = { ...stored.material, name };
-    const revision = fromRevision + 1;
-    await trx('materials')
-      .where('id', id)
-      .update({ name, revision, body: JSON.stringify(material), mix: JSON.stringify(parts) });
-    return { outcome: 'saved', stored: { ...stored, material, mix: parts, revision } };
-  });
+  { material, mix, revision }: Pick<StoredMaterial, 'material' | 'mix' | 'revision'>,
+): Promise<void> {
+  const { id, name } = material;
+  await db('materials')
+    .where('id', id)
+    .update({ name, revision, body: JSON.stringify(material), mix: JSON.stringify(mix) });
 }
 
 /** Adds a document. An older one is never overwritten: each has an id of its own. */
@@ -150,11 +121,6 @@ export async function addDocument(db: Knex, document: MaterialDocument): Promise
     issued_on: issuedOn,
     body: JSON.stringify(document),
   });
-}
-
-/** Whether a document of that id is on file. */
-export async function hasDocument(db: Knex, id: string): Promise<boolean> {
-  return (await db('documents').where('id', id).first('id')) !== undefined;
 }
 
 /** Takes a document off the file again; true where there was one. */

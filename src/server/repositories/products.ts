@@ -1,35 +1,13 @@
-/** Products and the versions of their formulas. */
+/** Products, the versions of their formulas, and which materials they hold. */
 import type { Knex } from 'knex';
-import type { Formula, Market } from '../../core/formula/types';
+import type { Formula } from '../../core/formula/types';
+import type { Comparable, Product, ProductWithFormula, WorkingVersion } from '../../core/records/product';
 
-/** A product as the range lists it and the label names it. */
-export interface Product {
+interface ProductRow {
   id: string;
-  name: string;
-  /** What it is, in plain words, for the label. */
-  identity: string;
-  /** One line for the maker. */
-  note: string;
-  markets: Market[];
-  /** Net weight on the label, grams; null until the maker states it. */
-  netMassG: number | null;
-  /** Code of the batch a label is made for. */
-  batchCode: string;
-  firstPlacedOn: Partial<Record<Market, string>>;
-}
-
-export interface WorkingVersion {
-  number: number;
-  name: string | null;
-  /** Counts every save; a save must name the revision it was made from. */
+  body: string;
   revision: number;
-  savedAt: string;
-  formula: Formula;
-}
-
-export interface ProductWithFormula {
-  product: Product;
-  version: WorkingVersion;
+  put_away_on: string | null;
 }
 
 interface VersionRow {
@@ -41,90 +19,109 @@ interface VersionRow {
   formula: string;
 }
 
+type ProductBody = Omit<Product, 'revision' | 'putAwayOn'>;
+
+function productFromRow({ body, revision, put_away_on }: ProductRow): Product {
+  return { ...(JSON.parse(body) as ProductBody), revision, putAwayOn: put_away_on };
+}
+
 function versionFromRow(row: VersionRow): WorkingVersion {
   const formula = JSON.parse(row.formula) as Formula;
   return { number: row.number, name: row.name, revision: row.revision, savedAt: row.saved_at, formula };
 }
 
-async function workingRow(db: Knex, productId: string): Promise<VersionRow | undefined> {
-  return db<VersionRow>('formula_versions').where('product_id', productId).orderBy('number', 'desc').first();
+const bodyOf = ({ revision: _, putAwayOn: __, ...body }: Product): string => JSON.stringify(body);
+
+/** Products joined with the newest of their versions, which is the working one. */
+function withWorking(db: Knex) {
+  return db('products as p')
+    .join('formula_versions as v', 'v.product_id', 'p.id')
+    .whereRaw('v.number = (select max(number) from formula_versions where product_id = p.id)');
 }
 
-/** Every product with its working version, in the maker's order. */
+const JOINED = [
+  ...['p.id', 'p.body', 'p.put_away_on', 'p.revision as details_revision'],
+  ...['v.product_id', 'v.number', 'v.name', 'v.revision', 'v.saved_at', 'v.formula'],
+];
+
+type JoinedRow = Omit<ProductRow, 'revision'> & VersionRow & { details_revision: number };
+
+function fromJoined(row: JoinedRow): ProductWithFormula {
+  return {
+    product: productFromRow({ ...row, revision: row.details_revision }),
+    version: versionFromRow(row),
+  };
+}
+
+/** Every product with its working version, in the maker's order. One statement. */
 export async function allProducts(db: Knex): Promise<ProductWithFormula[]> {
-  const rows: { id: string; body: string }[] = await db('products').select('id', 'body').orderBy('position');
-  const products: ProductWithFormula[] = [];
-  for (const row of rows) {
-    const version = await workingRow(db, row.id);
-    if (version)
-      products.push({ product: JSON.parse(row.body) as Product, version: versionFromRow(version) });
-  }
-  return products;
+  const rows: JoinedRow[] = await withWorking(db).select(JOINED).orderBy('p.position');
+  return rows.map(fromJoined);
 }
 
 /** One product with its working version, or null. */
 export async function findProduct(db: Knex, id: string): Promise<ProductWithFormula | null> {
-  const row: { body: string } | undefined = await db('products').select('body').where('id', id).first();
-  const version = row && (await workingRow(db, id));
-  if (!row || !version) return null;
-  return { product: JSON.parse(row.body) as Product, version: versionFromRow(version) };
+  const row: JoinedRow | undefined = await withWorking(db).where('p.id', id).first(JOINED);
+  return row ? fromJoined(row) : null;
 }
 
-/** Adds a product with the first version of its formula, in one transaction. */
+/** Every product's id and name, in the maker's order; those put away come last. */
+export async function productNames(db: Knex): Promise<{ id: string; name: string }[]> {
+  return db('products').select('id', 'name').orderByRaw('put_away_on is not null, position');
+}
+
+async function noteUses(trx: Knex, productId: string, formula: Formula): Promise<void> {
+  const ids = [...new Set(formula.lines.map(({ material }) => material))];
+  await trx('product_materials').where('product_id', productId).delete();
+  for (const material_id of ids)
+    await trx('product_materials').insert({ product_id: productId, material_id });
+}
+
+/** Adds a product with the first version of its formula. */
 export async function addProduct(
-  db: Knex,
+  trx: Knex,
   product: Product,
   formula: Formula,
   savedAt: string,
 ): Promise<void> {
-  await db.transaction(async (trx) => {
-    const [{ count }] = (await trx('products').count({ count: '*' })) as [{ count: number }];
-    const { id, name } = product;
-    await trx('products').insert({ id, name, position: count, body: JSON.stringify(product) });
-    await trx('formula_versions').insert({
-      product_id: id,
-      number: 1,
-      revision: 1,
-      saved_at: savedAt,
-      formula: JSON.stringify(formula),
-    });
+  const [{ last }] = (await trx('products').max({ last: 'position' })) as [{ last: number | null }];
+  const { id, name, revision } = product;
+  await trx('products').insert({ id, name, revision, position: (last ?? -1) + 1, body: bodyOf(product) });
+  await trx('formula_versions').insert({
+    product_id: id,
+    number: 1,
+    revision: 1,
+    saved_at: savedAt,
+    formula: JSON.stringify(formula),
   });
+  await noteUses(trx, id, formula);
 }
 
-/** Replaces a product's body; its formula versions stay. */
-export async function putProduct(db: Knex, product: Product): Promise<void> {
-  const { id, name } = product;
-  await db('products')
+/** Changes a product's details to those given, its revision and whether it is put away among them. */
+export async function putProduct(trx: Knex, product: Product): Promise<void> {
+  const { id, name, revision, putAwayOn } = product;
+  await trx('products')
     .where('id', id)
-    .update({ name, body: JSON.stringify(product) });
+    .update({ name, revision, put_away_on: putAwayOn, body: bodyOf(product) });
 }
 
-export type SaveOutcome =
-  | { outcome: 'saved'; version: WorkingVersion }
-  | { outcome: 'stale'; version: WorkingVersion }
-  | { outcome: 'missing' };
+/** Removes a product with its versions and wrap; issued labels stay. */
+export async function removeProduct(trx: Knex, id: string): Promise<void> {
+  await trx('products').where('id', id).delete();
+}
 
-/**
- * Saves a formula over the working version if that is still at the revision the change was made from; else
- * nothing is written and the newer version comes back. One transaction.
- */
-export async function saveFormula(
-  db: Knex,
+/** Saves a formula over the working version. */
+export async function putFormula(
+  trx: Knex,
   productId: string,
-  fromRevision: number,
-  formula: Formula,
-  savedAt: string,
-): Promise<SaveOutcome> {
-  return db.transaction(async (trx) => {
-    const row = await workingRow(trx, productId);
-    if (!row) return { outcome: 'missing' };
-    if (row.revision !== fromRevision) return { outcome: 'stale', version: versionFromRow(row) };
-    const saved = { ...row, revision: row.revision + 1, saved_at: savedAt, formula: JSON.stringify(formula) };
-    await trx('formula_versions')
-      .where({ product_id: productId, number: row.number })
-      .update({ revision: saved.revision, saved_at: savedAt, formula: saved.formula });
-    return { outcome: 'saved', version: versionFromRow(saved) };
-  });
+  version: WorkingVersion,
+): Promise<WorkingVersion> {
+  const { number, revision, savedAt, formula } = version;
+  await trx('formula_versions')
+    .where({ product_id: productId, number })
+    .update({ revision, saved_at: savedAt, formula: JSON.stringify(formula) });
+  await noteUses(trx, productId, formula);
+  return version;
 }
 
 /** Every version kept under a name, newest first; the working one is not among them. */
@@ -136,32 +133,66 @@ export async function keptVersions(db: Knex, productId: string): Promise<Working
   return rows.map(versionFromRow);
 }
 
-/**
- * Keeps the working version under a name and carries on in a new one that starts out the same. Stale where
- * the working version is no longer at the revision named. One transaction.
- */
-export async function keepVersion(
-  db: Knex,
+/** Keeps the working version under a name and carries on in a new one that starts out the same. */
+export async function nameVersion(
+  trx: Knex,
   productId: string,
-  revision: number,
+  version: WorkingVersion,
   name: string,
   savedAt: string,
-): Promise<SaveOutcome> {
-  return db.transaction(async (trx) => {
-    const row = await workingRow(trx, productId);
-    if (!row) return { outcome: 'missing' };
-    if (row.revision !== revision) return { outcome: 'stale', version: versionFromRow(row) };
-    await trx('formula_versions').where({ product_id: productId, number: row.number }).update({ name });
-    const { product_id, number, formula } = row;
-    const next = {
-      product_id,
-      number: number + 1,
-      name: null,
-      revision: revision + 1,
-      saved_at: savedAt,
-      formula,
-    };
-    await trx('formula_versions').insert(next);
-    return { outcome: 'saved', version: versionFromRow(next) };
+): Promise<WorkingVersion> {
+  const { number, revision, formula } = version;
+  await trx('formula_versions').where({ product_id: productId, number }).update({ name });
+  const next: WorkingVersion = { number: number + 1, name: null, revision: revision + 1, savedAt, formula };
+  await trx('formula_versions').insert({
+    product_id: productId,
+    number: next.number,
+    name: null,
+    revision: next.revision,
+    saved_at: savedAt,
+    formula: JSON.stringify(formula),
   });
+  return next;
+}
+
+/** Every bar with the versions kept of it. Two statements. */
+export async function comparableBars(db: Knex): Promise<Comparable[]> {
+  const kept: { product_id: string; number: number; name: string }[] = await db('formula_versions')
+    .select('product_id', 'number', 'name')
+    .whereNotNull('name')
+    .orderBy('number', 'desc');
+  const byProduct = new Map<string, Comparable['versions']>();
+  for (const { product_id, number, name } of kept) {
+    const known = byProduct.get(product_id);
+    if (known) known.push({ number, name });
+    else byProduct.set(product_id, [{ number, name }]);
+  }
+  return (await productNames(db)).map(({ id, name }) => ({ id, name, versions: byProduct.get(id) ?? [] }));
+}
+
+/** How many bars hold each material on a line of its own. One statement. */
+export async function useCounts(db: Knex): Promise<{ material: string; product: string }[]> {
+  return db('product_materials').select({ material: 'material_id', product: 'product_id' });
+}
+
+/** The bars that hold any of some materials, by name: how many, and the first of them. */
+export async function barsHolding(
+  db: Knex,
+  materials: readonly string[],
+  most: number,
+): Promise<{ product: string; name: string; material: string }[]> {
+  return db('product_materials as u')
+    .join('products as p', 'p.id', 'u.product_id')
+    .whereIn('u.material_id', materials)
+    .orderBy('p.name')
+    .limit(most)
+    .select({ product: 'p.id', name: 'p.name', material: 'u.material_id' });
+}
+
+/** How many bars hold any of some materials. */
+export async function countHolding(db: Knex, materials: readonly string[]): Promise<number> {
+  const [{ count }] = (await db('product_materials')
+    .whereIn('material_id', materials)
+    .countDistinct({ count: 'product_id' })) as [{ count: number }];
+  return count;
 }

@@ -1,58 +1,6 @@
 /** What goes on each bar, the maker's picture, and issued labels. */
 import type { Knex } from 'knex';
-import type { School, Verdict } from '../../core/formula/answer';
-import type { Formula, Market } from '../../core/formula/types';
-import type { LabelContent, Words } from '../../core/labels/content';
-import type { LabelFormat } from '../../core/labels/formats';
-import type { Face } from '../../core/labels/layout';
-import type { Regime } from '../../core/labels/standing';
-
-/** A bar's wrap: its words, looks and sizes; one for all markets, with a school and a shape for each. */
-export interface Wrap {
-  description: string;
-  back: string;
-  identity: Words;
-  use: Words;
-  cautions: Words;
-  markets: Partial<Record<Market, { school: School; format: LabelFormat }>>;
-  look: { paper: string; ink: string; nameFace: Face; logo: boolean };
-  barcode: 'none' | 'gtin' | 'batch';
-  gtin: string;
-  /** Weights of single cured bars, grams. */
-  weighedG: number[];
-  netMassG: number | null;
-  batchCode: string;
-  durability: { months: number; endsOn: string | null } | null;
-  /** Items of the checklists that the maker ticked: "EU file". */
-  ticked: string[];
-}
-
-export interface StoredWrap {
-  revision: number;
-  savedAt: string;
-  wrap: Wrap;
-}
-
-/** A label as it was issued. Nothing of it changes afterwards. */
-export interface IssuedLabel {
-  id: string;
-  productId: string;
-  market: Market;
-  issuedOn: string;
-  product: string;
-  content: LabelContent;
-  school: School;
-  regime: Regime;
-  format: LabelFormat;
-  netMassG: number;
-  batchCode: string;
-  formula: Formula;
-  formulaRevision: number;
-  /** The papers that counted for the materials in it. */
-  papers: { material: string; number: string; issuer: string; issuedOn: string }[];
-  rulebookEdition: string;
-  verdict: Verdict;
-}
+import type { IssuedLabel, StoredWrap, Wrap } from '../../core/records/wrap';
 
 interface WrapRow {
   revision: number;
@@ -66,24 +14,30 @@ export async function findWrap(db: Knex, productId: string): Promise<StoredWrap 
   return row ? { revision: row.revision, savedAt: row.saved_at, wrap: JSON.parse(row.body) as Wrap } : null;
 }
 
-/** Saves a wrap made from a revision (0 before the first); the newer one comes back where it is stale. */
-export async function saveWrap(
+/** The wraps of some bars, by bar. One statement. */
+export async function wrapsOf(
   db: Knex,
+  productIds: readonly string[],
+): Promise<ReadonlyMap<string, StoredWrap>> {
+  const rows: (WrapRow & { product_id: string })[] = await db('wraps').whereIn('product_id', productIds);
+  return new Map(
+    rows.map((row) => [
+      row.product_id,
+      { revision: row.revision, savedAt: row.saved_at, wrap: JSON.parse(row.body) as Wrap },
+    ]),
+  );
+}
+
+/** Keeps a wrap. */
+export async function putWrap(
+  trx: Knex,
   productId: string,
-  fromRevision: number,
-  wrap: Wrap,
-  savedAt: string,
-): Promise<{ saved: StoredWrap } | { stale: StoredWrap }> {
-  return db.transaction(async (trx) => {
-    const known = await findWrap(trx, productId);
-    if (known && known.revision !== fromRevision) return { stale: known };
-    const revision = fromRevision + 1;
-    await trx('wraps')
-      .insert({ product_id: productId, revision, saved_at: savedAt, body: JSON.stringify(wrap) })
-      .onConflict('product_id')
-      .merge();
-    return { saved: { revision, savedAt, wrap } };
-  });
+  { revision, savedAt, wrap }: StoredWrap,
+): Promise<void> {
+  await trx('wraps')
+    .insert({ product_id: productId, revision, saved_at: savedAt, body: JSON.stringify(wrap) })
+    .onConflict('product_id')
+    .merge();
 }
 
 /** Freezes a label with its PDF. */
@@ -109,9 +63,13 @@ export async function issuedLabels(db: Knex, productId: string): Promise<IssuedL
   return rows.map(({ body }) => JSON.parse(body) as IssuedLabel);
 }
 
-/** Whether a label of that id was issued. */
-export async function isIssued(db: Knex, id: string): Promise<boolean> {
-  return (await db('issued_labels').where('id', id).first('id')) !== undefined;
+/** How many labels were issued for each bar that has any. */
+export async function issuedCounts(db: Knex): Promise<ReadonlyMap<string, number>> {
+  const rows = (await db('issued_labels')
+    .select('product_id')
+    .count({ count: '*' })
+    .groupBy('product_id')) as { product_id: string; count: number }[];
+  return new Map(rows.map(({ product_id, count }) => [product_id, count]));
 }
 
 /** The PDF of an issued label, to the byte as it was; null where there is none. */

@@ -13,15 +13,19 @@ export function plainId(name: string, otherwise: string): string {
   return plain || otherwise;
 }
 
-/** The id of a name that is not taken yet, with a number behind it where it has to be. */
+/**
+ * The id of a name that is not taken yet, with a number behind it where it has to be. `taken` gives the ids
+ * that begin so; asked within the transaction that then inserts, nobody can take it in between.
+ */
 export async function freeId(
   name: string,
   otherwise: string,
-  isTaken: (id: string) => Promise<boolean> | boolean,
+  taken: (base: string) => Promise<ReadonlySet<string>>,
 ): Promise<string> {
   const base = plainId(name, otherwise);
+  const ids = await taken(base);
   for (let count = 1; ; count++) {
     const id = count === 1 ? base : `${base}-${count}`;
-    if (!(await isTaken(id))) return id;
+    if (!ids.has(id)) return id;
   }
 }

@@ -2,113 +2,128 @@
 import type { Knex } from 'knex';
 import { mixMaterial, type MixPart } from '../../core/formula/mix';
 import type { Material } from '../../core/formula/types';
+import { groupBy } from '../../core/group';
 import type { Lot } from '../../core/making/cost';
-import { governingPaper, type Governing } from '../../core/paperwork/governing';
+import { governingPaper } from '../../core/paperwork/governing';
+import type { CupboardEntry, StatedLot, StatedMaterial, Uses } from '../../core/records/cupboard';
+import type { AcceptedPaper, MaterialDocument, PapersStanding } from '../../core/records/papers';
 import { libraryMaterial } from '../../library';
-import type { LibraryMaterial } from '../../library/types';
 import { rulebook } from '../../rulebook';
-import { today } from '../config';
+import type { House } from '../house';
 import { fault, HttpFault } from '../http';
-import { findLot, allLots, putLot, removeLot } from '../repositories/lots';
+import { markFiled } from '../repositories/inbox';
+import { addLot, allLots, findLot, putLot, removeLot } from '../repositories/lots';
 import {
   addDocument,
+  addMaterial,
   addMix,
   allMaterials,
   findMaterial,
-  hasDocument,
   putMaterial,
+  putMix,
   removeDocument,
   removeMaterial,
-  saveMix,
-  type MaterialDocument,
   type StoredMaterial,
 } from '../repositories/materials';
-import { markFiled } from '../repositories/inbox';
-import { allProducts } from '../repositories/products';
-import { materialFinder } from './cupboard';
+import { barsHolding, countHolding, useCounts } from '../repositories/products';
+import { materialFinder, snapshotOf, type StoreSnapshot } from '../store/snapshot';
+import { once, takenIds, writing } from '../store/writing';
 import { freeId } from './ids';
 
-/** A bar that uses a material, on a line of its own or within a mix. */
-export interface Use {
-  product: string;
-  name: string;
-  /** The mix it is used through, by name; null where it stands on a line of its own. */
-  through: string | null;
-}
-
-export interface PapersStanding {
-  certificate: Governing<MaterialDocument> | null;
-  allergens: Governing<MaterialDocument> | null;
-}
-
-export interface CupboardEntry {
-  /** As it counts today: with paperwork, mixes resolved. */
-  material: Material & Partial<LibraryMaterial>;
-  /** As the maker wrote it down, for changing it; a mix has only its name here. */
-  written: Material;
-  supplier: string | null;
-  papers: PapersStanding;
-  lots: Lot[];
-  mix: MixPart[] | null;
-  revision: number;
-  uses: Use[];
-  /** Whether the starter library knows it, so that it is not wholly the maker's own. */
-  isFromLibrary: boolean;
-}
-
-/** Which papers count for a material today. */
-export function papersStanding(documents: readonly MaterialDocument[]): PapersStanding {
+/** Which papers count for a material on a day. */
+export function papersStanding(documents: readonly MaterialDocument[], onDate: string): PapersStanding {
   const { newestEdition } = rulebook().scentStandard;
-  const counting = (type: MaterialDocument['type']) =>
-    governingPaper(documents, type, today(), newestEdition);
+  const counting = (type: MaterialDocument['type']) => governingPaper(documents, type, onDate, newestEdition);
   return { certificate: counting('certificate'), allergens: counting('allergens') };
 }
 
-async function usesOf(
-  db: Knex,
-  find: (id: string) => Material | undefined,
-): Promise<ReadonlyMap<string, Use[]>> {
-  const uses = new Map<string, Use[]>();
-  const note = (material: string, use: Use) => {
-    const known = uses.get(material) ?? [];
-    if (known.some(({ product, through }) => product === use.product && through === use.through)) return;
-    uses.set(material, [...known, use]);
+/** The mixes that hold a material, with itself. */
+function holdersOf(id: string, snapshot: StoreSnapshot): string[] {
+  const mixes = snapshot.stored.filter(
+    ({ mix, material }) =>
+      mix && snapshot.material(material.id)?.madeOf?.some((part) => part.material === id),
+  );
+  return [id, ...mixes.map(({ material }) => material.id)];
+}
+
+function entryOf(
+  { material, supplier, documents, mix, revision }: StoredMaterial,
+  snapshot: StoreSnapshot,
+  lots: Lot[],
+  usedIn: number,
+): CupboardEntry {
+  return {
+    material: snapshot.material(material.id) ?? material,
+    written: material,
+    supplier,
+    papers: papersStanding(documents, snapshot.onDate),
+    lots,
+    mix,
+    revision,
+    usedIn,
+    isFromLibrary: libraryMaterial(material.id) !== undefined,
   };
-  for (const { product, version } of await allProducts(db)) {
-    for (const line of version.formula.lines) {
-      const material = find(line.material);
-      const use = { product: product.id, name: product.name };
-      note(line.material, { ...use, through: null });
-      for (const part of material?.madeOf ?? []) note(part.material, { ...use, through: material!.name });
-    }
+}
+
+/** Bars that use each material, on lines of their own or through mixes. */
+async function usedIn(db: Knex, snapshot: StoreSnapshot): Promise<(id: string) => number> {
+  const bars = new Map<string, Set<string>>();
+  for (const { material, product } of await useCounts(db)) {
+    const known = bars.get(material);
+    if (known) known.add(product);
+    else bars.set(material, new Set([product]));
   }
-  return uses;
+  const holders = new Map<string, string[]>();
+  for (const { material, mix } of snapshot.stored) {
+    if (!mix) continue;
+    for (const part of snapshot.material(material.id)?.madeOf ?? [])
+      holders.set(part.material, [...(holders.get(part.material) ?? []), material.id]);
+  }
+  return (id) => {
+    const through = holders.get(id) ?? [];
+    if (through.length === 0) return bars.get(id)?.size ?? 0;
+    return new Set([id, ...through].flatMap((one) => [...(bars.get(one) ?? [])])).size;
+  };
 }
 
 /** Every material of the maker's cupboard, by name. */
-export async function cupboardEntries(db: Knex): Promise<CupboardEntry[]> {
-  const stored = await allMaterials(db);
-  const find = materialFinder(stored);
-  const [uses, lots] = [await usesOf(db, find), await allLots(db)];
-  const entries = stored.map(({ material, supplier, documents, mix, revision }): CupboardEntry => ({
-    material: find(material.id) ?? material,
-    written: material,
-    supplier,
-    papers: papersStanding(documents),
-    lots: lots.filter((lot) => lot.material === material.id),
-    mix,
-    revision,
-    uses: uses.get(material.id) ?? [],
-    isFromLibrary: libraryMaterial(material.id) !== undefined,
-  }));
+export async function cupboardEntries({ db, today }: House): Promise<CupboardEntry[]> {
+  const snapshot = await snapshotOf(db, today);
+  const lots = groupBy(await allLots(db), ({ material }) => material);
+  const uses = await usedIn(db, snapshot);
+  const entries = snapshot.stored.map((stored) => {
+    const { id } = stored.material;
+    return entryOf(stored, snapshot, lots.get(id) ?? [], uses(id));
+  });
   return entries.sort((a, b) => a.material.name.localeCompare(b.material.name));
 }
 
 /** One material of the cupboard; 404 where there is none. */
-export async function cupboardEntry(db: Knex, id: string): Promise<CupboardEntry> {
-  const entry = (await cupboardEntries(db)).find(({ material }) => material.id === id);
-  if (!entry) throw unknown(id);
-  return entry;
+export async function cupboardEntry({ db, today }: House, id: string): Promise<CupboardEntry> {
+  const snapshot = await snapshotOf(db, today);
+  const stored = snapshot.stored.find(({ material }) => material.id === id);
+  if (!stored) throw unknown(id);
+  const holding = await countHolding(db, holdersOf(id, snapshot));
+  return entryOf(stored, snapshot, await allLots(db, id), holding);
+}
+
+/** Bars told at once of those that use a material. */
+const MOST_USES = 60;
+
+/** The bars that use a material, by name: how many, and the first of them; 404 where there is no such material. */
+export async function usesOf({ db, today }: House, id: string): Promise<Uses> {
+  const snapshot = await snapshotOf(db, today);
+  await requireMaterial(db, id);
+  const holders = holdersOf(id, snapshot);
+  const rows = await barsHolding(db, holders, MOST_USES);
+  return {
+    count: await countHolding(db, holders),
+    some: rows.map(({ product, name, material }) => ({
+      product,
+      name,
+      through: material === id ? null : (snapshot.material(material)?.name ?? material),
+    })),
+  };
 }
 
 function unknown(id: string): HttpFault {
@@ -121,32 +136,18 @@ async function requireMaterial(db: Knex, id: string): Promise<StoredMaterial> {
   return stored;
 }
 
-async function isTaken(db: Knex, id: string): Promise<boolean> {
-  return libraryMaterial(id) !== undefined || (await findMaterial(db, id)) !== null;
+/** An id for a new material that neither the cupboard nor the starter library knows. */
+function freeMaterialId(trx: Knex, name: string, otherwise: string): Promise<string> {
+  return freeId(name, otherwise, async (base) => {
+    const taken = new Set(await takenIds(trx, 'materials', base));
+    if (libraryMaterial(base)) taken.add(base);
+    for (let count = 2; libraryMaterial(`${base}-${count}`); count++) taken.add(`${base}-${count}`);
+    return taken;
+  });
 }
 
-/** What a maker may state about a material; anything else that is sent is left out. */
-const STATED = [
-  'name',
-  'kind',
-  'saponification',
-  'fatPct',
-  'fatSaponification',
-  'waterPct',
-  'alkaliUptake',
-  'formedInci',
-  'bulkDensity',
-  'density',
-  'inci',
-  'constituents',
-  'limits',
-  'fattyAcids',
-] as const satisfies readonly (keyof Material)[];
-
-export type StatedMaterial = Pick<Material, (typeof STATED)[number]>;
-
-/** The stated fields alone; 422 where a limit of the maker's own claims to be more than advice. */
-function stated(material: StatedMaterial): StatedMaterial {
+/** What is wrong with what a maker states; nothing where it is sound. */
+function check(material: StatedMaterial): void {
   const claimed = (material.limits ?? []).findIndex(({ force }) => force !== 'craft');
   if (claimed >= 0) {
     const message = 'A limit of your own is advice (craft). What binds comes from a paper on file.';
@@ -164,157 +165,233 @@ function stated(material: StatedMaterial): StatedMaterial {
     const message = 'A constituent’s range runs from low to high.';
     throw fault(422, 'range-order', message, `material.constituents.${wrong}`);
   }
-  return Object.fromEntries(
-    STATED.filter((key) => material[key] !== undefined).map((key) => [key, material[key]]),
-  ) as unknown as StatedMaterial;
+}
+
+/** Runs a user action on one material and answers how it stands afterwards. */
+async function changing(
+  house: House,
+  action: (trx: Knex) => Promise<string>,
+  key: string | null = null,
+  kind = 'material',
+): Promise<CupboardEntry> {
+  const id = await writing(house.db, (trx) => once(trx, key, kind, house.now, () => action(trx)));
+  return cupboardEntry(house, id);
 }
 
 /** Puts a new material of the maker's own into the cupboard, under an id made from its name. */
-export async function addOwnMaterial(
-  db: Knex,
+export function addOwnMaterial(
+  house: House,
   material: StatedMaterial,
   supplier: string | null,
+  key: string | null = null,
 ): Promise<CupboardEntry> {
-  const own = stated(material);
-  const id = await freeId(own.name, 'material', (candidate) => isTaken(db, candidate));
-  await putMaterial(db, { ...own, id }, supplier);
-  return cupboardEntry(db, id);
+  check(material);
+  return changing(
+    house,
+    async (trx) => {
+      const id = await freeMaterialId(trx, material.name, 'material');
+      await addMaterial(trx, { ...material, id }, supplier);
+      return id;
+    },
+    key,
+  );
 }
 
 /** Takes a material of the starter library into the cupboard as it is; nothing changes where it is there already. */
-export async function takeFromLibrary(db: Knex, id: string, supplier: string | null): Promise<CupboardEntry> {
-  if (!(await findMaterial(db, id))) {
+export function takeFromLibrary(house: House, id: string, supplier: string | null): Promise<CupboardEntry> {
+  return changing(house, async (trx) => {
+    if (await findMaterial(trx, id)) return id;
     const material = libraryMaterial(id);
-    if (!material) {
-      throw fault(404, 'unknown-material', `The starter library has no material "${id}".`, 'id');
-    }
-    await putMaterial(db, material, supplier);
-  }
-  return cupboardEntry(db, id);
+    if (!material) throw fault(404, 'unknown-material', `The starter library has no material "${id}".`, 'id');
+    await addMaterial(trx, material, supplier);
+    return id;
+  });
 }
 
-/** Changes a material; what the maker did not state stays as it is. A mix is changed through its parts instead. */
+/** What a change comes back with: how it stands now, or the newer state that it would have overwritten. */
+export type Changed = { entry: CupboardEntry } | { stale: CupboardEntry };
+
+/**
+ * Changes a material made from a revision; what the maker did not state stays as it is. A mix is changed through
+ * its parts instead.
+ */
 export async function changeMaterial(
-  db: Knex,
+  house: House,
   id: string,
+  revision: number,
   change: StatedMaterial,
   supplier: string | null | undefined,
-): Promise<CupboardEntry> {
-  const stored = await requireMaterial(db, id);
-  if (stored.mix) {
-    throw fault(422, 'is-a-mix', 'What a mix holds follows from its parts. Change those.', 'id');
-  }
-  const changed = { ...stored.material, ...stated(change), id };
-  await putMaterial(db, changed, supplier === undefined ? stored.supplier : supplier);
-  return cupboardEntry(db, id);
+): Promise<Changed> {
+  const isStale = await writing(house.db, async (trx) => {
+    const stored = await requireMaterial(trx, id);
+    if (stored.mix)
+      throw fault(422, 'is-a-mix', 'What a mix holds follows from its parts. Change those.', 'id');
+    check(change);
+    if (stored.revision !== revision) return true;
+    const changed: Material = { ...stored.material, ...change, id };
+    await putMaterial(trx, changed, supplier === undefined ? stored.supplier : supplier, revision + 1);
+    return false;
+  });
+  const entry = await cupboardEntry(house, id);
+  return isStale ? { stale: entry } : { entry };
 }
 
 /** Removes a material that no bar and no mix uses; 422 with what uses it else. */
-export async function discardMaterial(db: Knex, id: string): Promise<void> {
-  const entry = await cupboardEntry(db, id);
-  const mixes = (await allMaterials(db)).filter(({ mix }) => mix?.some(({ material }) => material === id));
-  const users = [...entry.uses.map(({ name }) => name), ...mixes.map(({ material }) => material.name)];
-  if (users.length > 0) {
-    const message = `${entry.material.name} is used in ${users.join(', ')}. Take it out there first.`;
-    throw fault(422, 'in-use', message, 'id');
-  }
-  await removeMaterial(db, id);
+export async function discardMaterial(house: House, id: string): Promise<void> {
+  await writing(house.db, async (trx) => {
+    const stored = await requireMaterial(trx, id);
+    const bars = await barsHolding(trx, [id], MOST_USES);
+    const mixes = (await allMaterials(trx)).filter(({ mix }) => mix?.some(({ material }) => material === id));
+    const users = [...bars.map(({ name }) => name), ...mixes.map(({ material }) => material.name)];
+    if (users.length > 0) {
+      const message = `${stored.material.name} is used in ${users.join(', ')}. Take it out there first.`;
+      throw fault(422, 'in-use', message, 'id');
+    }
+    await removeMaterial(trx, id);
+  });
 }
 
-/** What the maker accepted of a paper. */
-export type AcceptedPaper = Omit<MaterialDocument, 'id' | 'materialId' | 'takenOn'>;
-/** A lot as the maker states it. */
-export type StatedLot = Omit<Lot, 'id' | 'material'>;
-
 /** Files what was accepted of a paper, in one transaction, and notes that the inbox's paper was taken in. */
-export async function filePapers(
-  db: Knex,
+export function filePapers(
+  house: House,
   materialId: string,
   documents: readonly AcceptedPaper[],
   inboxId: string | null,
+  key: string | null = null,
 ): Promise<CupboardEntry> {
-  await requireMaterial(db, materialId);
-  await db.transaction(async (trx) => {
+  const action = async (trx: Knex) => {
+    await requireMaterial(trx, materialId);
     for (const document of documents) {
       const prefix = document.type === 'certificate' ? 'cert' : 'allergens';
-      const id = await freeId(`${prefix} ${document.number}`, prefix, (candidate) =>
-        hasDocument(trx, candidate),
-      );
-      await addDocument(trx, { ...document, id, materialId, takenOn: today() });
+      const taken = (base: string) => takenIds(trx, 'documents', base);
+      const id = await freeId(`${prefix} ${document.number}`, prefix, taken);
+      await addDocument(trx, { ...document, id, materialId, takenOn: house.today });
     }
-    if (inboxId !== null) await markFiled(trx, inboxId, today());
-  });
-  return cupboardEntry(db, materialId);
+    if (inboxId !== null && !(await markFiled(trx, inboxId, house.today))) {
+      throw fault(404, 'unknown-paper', `There is no paper "${inboxId}" in the inbox.`, 'inbox');
+    }
+    return materialId;
+  };
+  return changing(house, action, key, 'papers');
 }
 
 /** Takes a paper off the file again. */
-export async function withdrawPaper(db: Knex, materialId: string, id: string): Promise<CupboardEntry> {
-  if (!(await removeDocument(db, materialId, id))) {
+export function withdrawPaper(house: House, materialId: string, id: string): Promise<CupboardEntry> {
+  return changing(house, async (trx) => {
+    if (await removeDocument(trx, materialId, id)) return materialId;
     throw fault(404, 'unknown-document', `There is no paper "${id}" on file for this material.`, 'document');
-  }
-  return cupboardEntry(db, materialId);
+  });
 }
 
-/** Adds a lot to a material, or changes one of its lots. */
-export async function saveLot(
-  db: Knex,
-  materialId: string,
-  lotId: string | null,
-  lot: StatedLot,
-): Promise<CupboardEntry> {
-  await requireMaterial(db, materialId);
-  if (lot.leftG > lot.quantityG) {
+function checkLot({ leftG, quantityG }: StatedLot): void {
+  if (leftG > quantityG)
     throw fault(422, 'more-left-than-bought', 'No more can be left than was bought.', 'leftG');
-  }
-  const known = lotId === null ? null : await findLot(db, lotId);
-  if (lotId !== null && known?.material !== materialId) {
-    throw fault(404, 'unknown-lot', `There is no lot "${lotId}" of this material.`, 'lot');
-  }
-  const id =
-    lotId ??
-    (await freeId(`${materialId} ${lot.code}`, 'lot', async (one) => (await findLot(db, one)) !== null));
-  await putLot(db, { ...lot, id, material: materialId });
-  return cupboardEntry(db, materialId);
+}
+
+async function requireLot(trx: Knex, materialId: string, lotId: string): Promise<Lot> {
+  await requireMaterial(trx, materialId);
+  const known = await findLot(trx, lotId);
+  if (known?.material === materialId) return known;
+  throw fault(404, 'unknown-lot', `There is no lot "${lotId}" of this material.`, 'lot');
+}
+
+/** Adds a lot to a material. */
+export function addNewLot(
+  house: House,
+  materialId: string,
+  lot: StatedLot,
+  key: string | null = null,
+): Promise<CupboardEntry> {
+  const action = async (trx: Knex) => {
+    await requireMaterial(trx, materialId);
+    checkLot(lot);
+    const id = await freeId(`${materialId} ${lot.code}`, 'lot', (base) => takenIds(trx, 'lots', base));
+    await addLot(trx, { ...lot, id, material: materialId, revision: 1 });
+    return materialId;
+  };
+  return changing(house, action, key, 'lot');
+}
+
+/** Changes a lot made from a revision. */
+export async function changeLot(
+  house: House,
+  materialId: string,
+  lotId: string,
+  revision: number,
+  lot: StatedLot,
+): Promise<Changed> {
+  const isStale = await writing(house.db, async (trx) => {
+    const known = await requireLot(trx, materialId, lotId);
+    checkLot(lot);
+    if (known.revision !== revision) return true;
+    await putLot(trx, { ...lot, id: lotId, material: materialId, revision: revision + 1 });
+    return false;
+  });
+  const entry = await cupboardEntry(house, materialId);
+  return isStale ? { stale: entry } : { entry };
 }
 
 /** Removes a lot. */
-export async function discardLot(db: Knex, materialId: string, lotId: string): Promise<CupboardEntry> {
-  const lot = await findLot(db, lotId);
-  if (lot?.material !== materialId || !(await removeLot(db, lotId))) {
-    throw fault(404, 'unknown-lot', `There is no lot "${lotId}" of this material.`, 'lot');
-  }
-  return cupboardEntry(db, materialId);
+export function discardLot(house: House, materialId: string, lotId: string): Promise<CupboardEntry> {
+  return changing(house, async (trx) => {
+    await requireLot(trx, materialId, lotId);
+    await removeLot(trx, lotId);
+    return materialId;
+  });
 }
 
-async function checkMix(db: Knex, id: string, name: string, parts: MixPart[]): Promise<void> {
-  const stored = await allMaterials(db);
-  const find = materialFinder([
-    ...stored.filter(({ material }) => material.id !== id),
-    { material: { id, name, kind: 'other' }, supplier: null, documents: [], mix: parts, revision: 1 },
-  ]);
+async function checkMix(
+  trx: Knex,
+  onDate: string,
+  id: string,
+  name: string,
+  parts: MixPart[],
+): Promise<void> {
+  const stored = await allMaterials(trx);
+  const material: Material = { id, name, kind: 'other' };
+  const find = materialFinder(
+    [
+      ...stored.filter((entry) => entry.material.id !== id),
+      { material, supplier: null, documents: [], mix: parts, revision: 1 },
+    ],
+    onDate,
+  );
   const result = mixMaterial({ id, name, parts }, find);
   if (!result.ok) throw new HttpFault(422, result.errors);
 }
 
 /** Makes a new mix: a blend, an infusion or a premix. */
-export async function createMix(db: Knex, name: string, parts: MixPart[]): Promise<CupboardEntry> {
-  const id = await freeId(name, 'mix', (candidate) => isTaken(db, candidate));
-  await checkMix(db, id, name, parts);
-  await addMix(db, id, name, parts);
-  return cupboardEntry(db, id);
+export function createMix(
+  house: House,
+  name: string,
+  parts: MixPart[],
+  key: string | null = null,
+): Promise<CupboardEntry> {
+  const action = async (trx: Knex) => {
+    const id = await freeMaterialId(trx, name, 'mix');
+    await checkMix(trx, house.today, id, name, parts);
+    await addMix(trx, id, name, parts);
+    return id;
+  };
+  return changing(house, action, key, 'mix');
 }
 
 /** Changes a mix; answers the newer one where it was changed in between. */
 export async function changeMix(
-  db: Knex,
+  house: House,
   id: string,
-  fromRevision: number,
+  revision: number,
   name: string,
   parts: MixPart[],
-): Promise<{ entry: CupboardEntry } | { stale: CupboardEntry }> {
-  await checkMix(db, id, name, parts);
-  const { outcome } = await saveMix(db, id, fromRevision, name, parts);
-  if (outcome === 'missing') throw unknown(id);
-  const entry = await cupboardEntry(db, id);
-  return outcome === 'stale' ? { stale: entry } : { entry };
+): Promise<Changed> {
+  const isStale = await writing(house.db, async (trx) => {
+    const stored = await findMaterial(trx, id);
+    if (!stored?.mix) throw unknown(id);
+    await checkMix(trx, house.today, id, name, parts);
+    if (stored.revision !== revision) return true;
+    await putMix(trx, { material: { ...stored.material, name }, mix: parts, revision: revision + 1 });
+    return false;
+  });
+  const entry = await cupboardEntry(house, id);
+  return isStale ? { stale: entry } : { entry };
 }

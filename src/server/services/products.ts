@@ -1,6 +1,7 @@
-/** Reading, assessing and saving products. */
+/** Bars: reading, saving, keeping versions, making new ones, putting them away. */
 import type { Knex } from 'knex';
-import { assess, type Result } from '../../core/assess';
+import { assess } from '../../core/assess';
+import type { Assessment } from '../../core/formula/answer';
 import {
   FORMULA_FORMAT,
   MARKETS,
@@ -8,33 +9,38 @@ import {
   type AssessmentRequest,
   type Formula,
   type Material,
-  type Stored,
 } from '../../core/formula/types';
-import type { Assessment } from '../../core/formula/answer';
+import { groupBy } from '../../core/group';
 import { pricePerGram } from '../../core/making/cost';
-import type { Mould } from '../../core/making/size';
-import { rulebook } from '../../rulebook';
-import { today } from '../config';
+import type {
+  Comparable,
+  ComparedSide,
+  Product,
+  ProductDetails,
+  ProductWithFormula,
+  WorkingVersion,
+  WorktableData,
+} from '../../core/records/product';
+import type { House } from '../house';
 import { fault, HttpFault } from '../http';
+import { allLots } from '../repositories/lots';
 import {
   addProduct,
-  allProducts,
+  comparableBars,
   findProduct,
-  keepVersion,
   keptVersions,
+  nameVersion,
+  putFormula,
   putProduct,
-  saveFormula,
-  type Product,
-  type ProductWithFormula,
-  type SaveOutcome,
-  type WorkingVersion,
+  removeProduct,
 } from '../repositories/products';
-import { allLots } from '../repositories/lots';
-import { allMaterials } from '../repositories/materials';
-import { findCurrency, findMoulds } from '../repositories/settings';
-import { ownMaterialsOfKinds, storedFor } from './cupboard';
+import { findCurrency, findSetting } from '../repositories/settings';
+import { issuedLabels } from '../repositories/wraps';
+import { snapshotOf, type StoreSnapshot } from '../store/snapshot';
+import { once, takenIds, writing } from '../store/writing';
+import { ownMaterialsOfKinds } from './cupboard';
 import { freeId } from './ids';
-import { papersStanding, type PapersStanding } from './materials';
+import { papersStanding } from './materials';
 
 /** The request that assesses a product's formula in the product's own markets on a day. */
 function productRequest(product: Product, formula: Formula, onDate: string): AssessmentRequest {
@@ -42,144 +48,126 @@ function productRequest(product: Product, formula: Formula, onDate: string): Ass
   return { format: REQUEST_FORMAT, formula, markets, onDate, firstPlacedOn };
 }
 
-async function requireProduct(db: Knex, id: string): Promise<ProductWithFormula> {
+/** A product with its working version; 404 where there is none. */
+export async function requireProduct(db: Knex, id: string): Promise<ProductWithFormula> {
   const found = await findProduct(db, id);
   if (!found) throw fault(404, 'unknown-product', `There is no product "${id}".`, 'id');
   return found;
 }
 
-export interface RangeEntry {
-  product: Product;
-  result: Result;
+/** The materials of a formula, each once. */
+export function materialsOf(formula: Formula, snapshot: StoreSnapshot): Material[] {
+  const ids = new Set(formula.lines.map(({ material }) => material));
+  return [...ids].flatMap((id) => snapshot.material(id) ?? []);
 }
 
-/** Every product with its assessment of today. */
-export async function rangeOverview(db: Knex): Promise<RangeEntry[]> {
-  const stored = await storedFor(db);
-  const products = await allProducts(db);
-  return products.map(({ product, version }) => ({
-    product,
-    result: assess(productRequest(product, version.formula, today()), stored),
-  }));
-}
-
-/** What the worktable needs to reckon by itself: the formula, its materials and the rules in force. */
-export interface WorktableData {
-  product: Product;
-  version: WorkingVersion;
-  materials: Material[];
-  /** The maker's own materials of the kinds in the formula. */
-  alternatives: Material[];
-  rules: Pick<Stored, 'limits' | 'declarables' | 'demands'>;
-  rulebookEdition: string;
-  onDate: string;
-  /** Which papers count, by material. */
-  papers: Record<string, PapersStanding>;
-  /** Price of a gram, by material; only of those that have one. */
-  prices: Record<string, number>;
-  currency: string;
-  moulds: Mould[];
-}
-
-/** Gathers a product for the worktable; 404 where there is none. */
-export async function worktableData(db: Knex, id: string): Promise<WorktableData> {
+/** Gathers a product for the worktable: what its own lines need, and no more. 404 where there is none. */
+export async function worktableData({ db, today }: House, id: string): Promise<WorktableData> {
   const { product, version } = await requireProduct(db, id);
-  const stored = await storedFor(db);
-  const ids = new Set(version.formula.lines.map(({ material }) => material));
-  const materials = [...ids].flatMap((materialId) => stored.material(materialId) ?? []);
-  const alternatives = await ownMaterialsOfKinds(db, new Set(materials.map(({ kind }) => kind)));
-  const entries = await allMaterials(db);
+  const snapshot = await snapshotOf(db, today);
+  const materials = materialsOf(version.formula, snapshot);
+  const alternatives = ownMaterialsOfKinds(snapshot, new Set(materials.map(({ kind }) => kind)));
+  const ids = new Set(materials.map((material) => material.id));
   const papers = Object.fromEntries(
-    entries
-      .filter(({ documents }) => documents.length > 0)
-      .map(({ material, documents }) => [material.id, papersStanding(documents)]),
+    snapshot.stored
+      .filter(({ material, documents }) => documents.length > 0 && ids.has(material.id))
+      .map(({ material, documents }) => [material.id, papersStanding(documents, today)]),
   );
-  const { limits, declarables } = stored;
-  const { edition } = rulebook();
   const inMarkets = <T extends { markets?: readonly string[] | null }>(entry: T) =>
     !entry.markets || entry.markets.some((market) => (product.markets as string[]).includes(market));
-  const rules = {
-    limits: limits.filter(inMarkets),
-    declarables: declarables.filter(inMarkets),
-    demands: stored.demands,
-  };
+  const { value: moulds, revision: mouldsRevision } = await findSetting(db, 'moulds');
   return {
     product,
     version,
     materials,
     alternatives,
-    rules,
-    rulebookEdition: edition,
-    onDate: today(),
+    rules: {
+      limits: snapshot.limits.filter(inMarkets),
+      declarables: snapshot.declarables.filter(inMarkets),
+      demands: snapshot.demands,
+    },
+    rulebookEdition: snapshot.edition,
+    onDate: today,
     papers,
     prices: await pricesPerGram(db),
     currency: await findCurrency(db),
-    moulds: await findMoulds(db),
+    moulds,
+    mouldsRevision,
   };
 }
 
 /** Price of a gram of every material that has one. */
 async function pricesPerGram(db: Knex): Promise<Record<string, number>> {
-  const lots = await allLots(db);
-  const ids = [...new Set(lots.map(({ material }) => material))];
+  const byMaterial = groupBy(await allLots(db), ({ material }) => material);
   return Object.fromEntries(
-    ids.flatMap((id) => {
-      const price = pricePerGram(lots.filter(({ material }) => material === id));
+    [...byMaterial].flatMap(([id, lots]) => {
+      const price = pricePerGram(lots);
       return price === null ? [] : [[id, price] as const];
     }),
   );
 }
 
+/** What a save comes back with: the version saved, or the newer one it would have overwritten. */
+type Saved = { version: WorkingVersion } | { stale: WorkingVersion };
+
 /** Saves a formula that reckons; 422 with paths where it does not, 409 with the newer version where stale. */
 export async function saveProductFormula(
-  db: Knex,
+  { db, today, now }: House,
   id: string,
   revision: number,
   formula: Formula,
 ): Promise<Saved> {
-  const { product } = await requireProduct(db, id);
-  const result = assess(productRequest(product, formula, today()), await storedFor(db));
-  if (!result.ok) throw new HttpFault(422, result.errors);
-  return told(id, await saveFormula(db, id, revision, formula, new Date().toISOString()));
-}
-
-/** What a save comes back with: the version saved, or the newer one it would have overwritten. */
-type Saved = { version: WorkingVersion } | { stale: WorkingVersion };
-
-function told(id: string, saved: SaveOutcome): Saved {
-  if (saved.outcome === 'missing') throw fault(404, 'unknown-product', `There is no product "${id}".`, 'id');
-  return saved.outcome === 'stale' ? { stale: saved.version } : { version: saved.version };
+  const snapshot = await snapshotOf(db, today);
+  return writing(db, async (trx) => {
+    const { product, version } = await requireProduct(trx, id);
+    const result = assess(productRequest(product, formula, today), snapshot);
+    if (!result.ok) throw new HttpFault(422, result.errors);
+    if (version.revision !== revision) return { stale: version };
+    const saved = { ...version, revision: revision + 1, savedAt: now, formula };
+    return { version: await putFormula(trx, id, saved) };
+  });
 }
 
 /** The versions kept under a name, newest first. */
-export async function productVersions(db: Knex, id: string): Promise<WorkingVersion[]> {
+export async function productVersions({ db }: House, id: string): Promise<WorkingVersion[]> {
   await requireProduct(db, id);
   return keptVersions(db, id);
 }
 
 /** Keeps what is on file under a name and carries on from it. */
-export async function keepProductVersion(
-  db: Knex,
+export function keepProductVersion(
+  { db, now }: House,
   id: string,
   revision: number,
   name: string,
 ): Promise<Saved> {
-  return told(id, await keepVersion(db, id, revision, name, new Date().toISOString()));
+  return writing(db, async (trx) => {
+    const { version } = await requireProduct(trx, id);
+    if (version.revision !== revision) return { stale: version };
+    return { version: await nameVersion(trx, id, version, name, now) };
+  });
+}
+
+export interface AssessedProduct {
+  product: Product;
+  version: WorkingVersion;
+  assessment: Assessment;
+  materials: Material[];
 }
 
 /** A product with its saved formula's assessment in every market there is; 404 and 422 as faults. */
-export async function assessEverywhere(
-  db: Knex,
-  id: string,
-): Promise<{ product: Product; version: WorkingVersion; assessment: Assessment; materials: Material[] }> {
+export async function assessEverywhere({ db, today }: House, id: string): Promise<AssessedProduct> {
   const { product, version } = await requireProduct(db, id);
-  const request = { ...productRequest(product, version.formula, today()), markets: [...MARKETS] };
-  const stored = await storedFor(db);
-  const result = assess(request, stored);
+  const request = { ...productRequest(product, version.formula, today), markets: [...MARKETS] };
+  const snapshot = await snapshotOf(db, today);
+  const result = assess(request, snapshot);
   if (!result.ok) throw new HttpFault(422, result.errors);
-  const ids = [...new Set(version.formula.lines.map(({ material }) => material))];
-  const materials = ids.flatMap((one) => stored.material(one) ?? []);
-  return { product, version, assessment: result.assessment, materials };
+  return {
+    product,
+    version,
+    assessment: result.assessment,
+    materials: materialsOf(version.formula, snapshot),
+  };
 }
 
 /** What a new bar starts from: plain, balanced, and all of it to be changed. */
@@ -211,100 +199,126 @@ export function starterFormula(name: string): Formula {
   };
 }
 
-function freeProductId(db: Knex, name: string): Promise<string> {
-  return freeId(name, 'bar', async (id) => (await findProduct(db, id)) !== null);
+function freeProductId(trx: Knex, name: string): Promise<string> {
+  return freeId(name, 'bar', (base) => takenIds(trx, 'products', base));
 }
 
-/** Makes a new bar from the starter formula. */
-export async function createProduct(db: Knex, name: string): Promise<Product> {
-  const product: Product = {
-    id: await freeProductId(db, name),
-    name,
-    identity: 'Soap',
-    note: '',
-    markets: ['EU', 'UK'],
-    netMassG: null,
-    batchCode: '',
-    firstPlacedOn: {},
-  };
-  await addProduct(db, product, starterFormula(name), new Date().toISOString());
-  return product;
+/** Makes a new bar from the starter formula. `key` names the request, so that one sent twice makes one bar. */
+export function createProduct({ db, now }: House, name: string, key: string | null = null): Promise<Product> {
+  return writing(db, (trx) =>
+    once(trx, key, 'new bar', now, async () => {
+      const product: Product = {
+        id: await freeProductId(trx, name),
+        name,
+        identity: 'Soap',
+        note: '',
+        markets: ['EU', 'UK'],
+        netMassG: null,
+        batchCode: '',
+        firstPlacedOn: {},
+        revision: 1,
+        putAwayOn: null,
+      };
+      await addProduct(trx, product, starterFormula(name), now);
+      return product;
+    }),
+  );
 }
 
-/** What a maker may change about a product besides its formula. */
-export type ProductDetails = Pick<
-  Product,
-  'name' | 'identity' | 'note' | 'markets' | 'netMassG' | 'batchCode' | 'firstPlacedOn'
->;
+/** Changes a product's details; the newer ones come back where they were changed in between. */
+export function changeDetails(
+  { db }: House,
+  id: string,
+  revision: number,
+  details: ProductDetails,
+): Promise<{ product: Product } | { stale: Product }> {
+  return writing(db, async (trx) => {
+    const { product } = await requireProduct(trx, id);
+    if (product.revision !== revision) return { stale: product };
+    const { name, identity, note, markets, netMassG, batchCode, firstPlacedOn } = details;
+    const stated = { name, identity, note, markets, netMassG, batchCode, firstPlacedOn };
+    const changed = { ...product, ...stated, revision: revision + 1 };
+    await putProduct(trx, changed);
+    return { product: changed };
+  });
+}
 
-/** Changes a product's details; its formula and versions stay. */
-export async function changeDetails(db: Knex, id: string, details: ProductDetails): Promise<Product> {
-  const { product } = await requireProduct(db, id);
-  const { name, identity, note, markets, netMassG, batchCode, firstPlacedOn } = details;
-  const changed = { ...product, name, identity, note, markets, netMassG, batchCode, firstPlacedOn };
-  await putProduct(db, changed);
-  return changed;
+/** Puts a bar away, kept but out of the range, or brings it back. */
+export function putAway({ db, today }: House, id: string, away: boolean): Promise<Product> {
+  return writing(db, async (trx) => {
+    const { product } = await requireProduct(trx, id);
+    const changed = { ...product, revision: product.revision + 1, putAwayOn: away ? today : null };
+    await putProduct(trx, changed);
+    return changed;
+  });
+}
+
+/** Deletes a bar that was never sold and has no label issued; 422 with why not else. */
+export function discardProduct({ db, today }: House, id: string): Promise<void> {
+  return writing(db, async (trx) => {
+    const { product } = await requireProduct(trx, id);
+    const sold = Object.values(product.firstPlacedOn).some((day) => day <= today);
+    const hasLabels = (await issuedLabels(trx, id)).length > 0;
+    if (sold || hasLabels) {
+      const why = hasLabels ? 'labels were issued for it' : 'it has come on a market';
+      const message = `${product.name} cannot be deleted: ${why}. Put it away instead; everything of it is kept.`;
+      throw fault(422, 'in-use', message, 'id');
+    }
+    await removeProduct(trx, id);
+  });
 }
 
 /**
  * Starts a variation: a new product with the formula as it stands, not on any market yet and without a net
  * weight or batch of its own.
  */
-export async function duplicateProduct(db: Knex, id: string, name: string): Promise<Product> {
-  const { product, version } = await requireProduct(db, id);
-  const copy: Product = {
-    ...product,
-    id: await freeProductId(db, name),
-    name,
-    note: `A variation of ${product.name}.`,
-    netMassG: null,
-    batchCode: '',
-    firstPlacedOn: {},
-  };
-  await addProduct(db, copy, { ...version.formula, name }, new Date().toISOString());
-  return copy;
-}
-
-/** One side of a comparison: a bar as it is, or one of its kept versions. */
-export interface ComparedSide {
-  product: Product;
-  /** The version's name; null for the formula as it is now. */
-  version: string | null;
-  number: number;
-  formula: Formula;
-  result: Result;
-  materials: Material[];
+export function duplicateProduct(
+  { db, now }: House,
+  id: string,
+  name: string,
+  key: string | null = null,
+): Promise<Product> {
+  return writing(db, (trx) =>
+    once(trx, key, 'variation', now, async () => {
+      const { product, version } = await requireProduct(trx, id);
+      const copy: Product = {
+        ...product,
+        id: await freeProductId(trx, name),
+        name,
+        note: `A variation of ${product.name}.`,
+        netMassG: null,
+        batchCode: '',
+        firstPlacedOn: {},
+        revision: 1,
+        putAwayOn: null,
+      };
+      await addProduct(trx, copy, { ...version.formula, name }, now);
+      return copy;
+    }),
+  );
 }
 
 /** A product's formula as it is now, or its version of that number; 404 where there is none. */
-export async function comparedSide(db: Knex, id: string, number: number | null): Promise<ComparedSide> {
+export async function comparedSide(
+  { db, today }: House,
+  id: string,
+  number: number | null,
+): Promise<ComparedSide> {
   const { product, version } = await requireProduct(db, id);
   const kept = number === null ? version : (await keptVersions(db, id)).find((one) => one.number === number);
   if (!kept) throw fault(404, 'unknown-version', `${product.name} has no version ${number}.`, 'version');
-  const stored = await storedFor(db);
+  const snapshot = await snapshotOf(db, today);
   return {
     product,
     version: number === null ? null : kept.name,
     number: kept.number,
     formula: kept.formula,
-    result: assess(productRequest(product, kept.formula, today()), stored),
-    materials: kept.formula.lines.flatMap(({ material }) => stored.material(material) ?? []),
+    result: assess(productRequest(product, kept.formula, today), snapshot),
+    materials: materialsOf(kept.formula, snapshot),
   };
 }
 
 /** Every bar with the versions kept of it, for choosing what to compare. */
-export async function comparables(
-  db: Knex,
-): Promise<{ id: string; name: string; versions: { number: number; name: string }[] }[]> {
-  const products = await allProducts(db);
-  return Promise.all(
-    products.map(async ({ product: { id, name } }) => ({
-      id,
-      name,
-      versions: (await keptVersions(db, id)).map((version) => ({
-        number: version.number,
-        name: version.name ?? '',
-      })),
-    })),
-  );
+export function comparables({ db }: House): Promise<Comparable[]> {
+  return comparableBars(db);
 }

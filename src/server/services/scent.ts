@@ -1,69 +1,47 @@
 /** What the scent desk needs: scents and blends, the bars to try them in, and the rules. */
-import type { Knex } from 'knex';
 import { isScentBlend } from '../../core/formula/mix';
-import type { Formula, Market, Material, Stored } from '../../core/formula/types';
+import type { CupboardEntry } from '../../core/records/cupboard';
+import { PLAIN_BAR, type ScentDeskData, type TryBar } from '../../core/records/scent';
 import { rulebook } from '../../rulebook';
-import { today } from '../config';
-import { allProducts } from '../repositories/products';
-import { storedFor } from './cupboard';
-import { cupboardEntries, type CupboardEntry } from './materials';
-import { starterFormula } from './products';
+import type { House } from '../house';
+import { productNames } from '../repositories/products';
+import { snapshotOf } from '../store/snapshot';
+import { cupboardEntries } from './materials';
+import { materialsOf, requireProduct, starterFormula } from './products';
 
-/** A bar that a blend can be tried in. */
-export interface TryBar {
-  id: string;
-  name: string;
-  formula: Formula;
-  markets: Market[];
-  firstPlacedOn: Partial<Record<Market, string>>;
+const PLAIN_NAME = 'a plain bar';
+
+/** A bar to try a blend in, with the materials it holds; 404 where there is none. */
+export async function tryBar({ db, today }: House, id: string): Promise<TryBar> {
+  const snapshot = await snapshotOf(db, today);
+  const { product, version } = await requireProduct(db, id);
+  const { name, markets, firstPlacedOn } = product;
+  const { formula } = version;
+  return { id, name, formula, markets, firstPlacedOn, materials: materialsOf(formula, snapshot) };
 }
-
-export interface ScentDeskData {
-  blends: CupboardEntry[];
-  /** Single scents of the cupboard. */
-  scents: CupboardEntry[];
-  bars: TryBar[];
-  /** Every material that the bars hold. */
-  materials: Material[];
-  rules: Pick<Stored, 'limits' | 'declarables'>;
-  rulebookEdition: string;
-  onDate: string;
-}
-
-/** Id of the plain bar that is always there to try a blend in. */
-export const PLAIN_BAR = '';
 
 /** Gathers the scent desk. */
-export async function scentDeskData(db: Knex): Promise<ScentDeskData> {
-  const entries = await cupboardEntries(db);
-  const stored = await storedFor(db);
+export async function scentDeskData(house: House): Promise<ScentDeskData> {
+  const { db, today } = house;
+  const entries = await cupboardEntries(house);
+  const snapshot = await snapshotOf(db, today);
   const isScent = ({ material }: CupboardEntry) =>
     isScentBlend(material.madeOf?.length ? material.madeOf.map(({ kind }) => kind) : [material.kind]);
-  const products = await allProducts(db);
-  const bars: TryBar[] = [
-    {
-      id: PLAIN_BAR,
-      name: 'a plain bar',
-      formula: starterFormula('a plain bar'),
-      markets: ['EU', 'UK'],
-      firstPlacedOn: {},
-    },
-    ...products.map(({ product: { id, name, markets, firstPlacedOn }, version }) => ({
-      id,
-      name,
-      formula: version.formula,
-      markets,
-      firstPlacedOn,
-    })),
-  ];
-  const ids = new Set(bars.flatMap(({ formula }) => formula.lines.map(({ material }) => material)));
+  const formula = starterFormula(PLAIN_NAME);
   return {
     blends: entries.filter((entry) => entry.mix && isScent(entry)),
     scents: entries.filter((entry) => !entry.mix && isScent(entry)),
-    bars,
-    materials: [...ids].flatMap((id) => stored.material(id) ?? []),
-    rules: { limits: stored.limits, declarables: stored.declarables },
+    bars: [{ id: PLAIN_BAR, name: PLAIN_NAME }, ...(await productNames(db))],
+    first: {
+      id: PLAIN_BAR,
+      name: PLAIN_NAME,
+      formula,
+      markets: ['EU', 'UK'],
+      firstPlacedOn: {},
+      materials: materialsOf(formula, snapshot),
+    },
+    rules: { limits: snapshot.limits, declarables: snapshot.declarables },
     rulebookEdition: rulebook().edition,
-    onDate: today(),
+    onDate: today,
   };
 }

@@ -1,57 +1,29 @@
-/** A bar's wrap: gathering what the screen needs, laying labels out, and issuing them. */
-import type { Knex } from 'knex';
+/** A bar's wrap: gathering what the screen needs, laying labels out, and keeping it. */
 import { findClaims } from '../../core/claims/find';
-import type { Assessment } from '../../core/formula/answer';
+import type { OwnPhrase } from '../../core/claims/types';
+import type { School } from '../../core/formula/answer';
 import type { TraitMaterial } from '../../core/formula/traits';
 import { MARKETS, type Market, type Material } from '../../core/formula/types';
 import { proposeCautions } from '../../core/labels/cautions';
 import { labelContent, type LabelContent } from '../../core/labels/content';
 import { USUAL_FORMATS } from '../../core/labels/formats';
 import { netFromBars } from '../../core/labels/heights';
-import { layoutLabel } from '../../core/labels/label';
-import type { Layout } from '../../core/labels/layout';
 import { standingIn, type Standing } from '../../core/labels/standing';
+import type { Product } from '../../core/records/product';
+import type { IssuedLabel, Maker, StoredWrap, Wrap, WrapData } from '../../core/records/wrap';
 import { claimPatterns } from '../../rulebook/claims';
 import { marketRules } from '../../rulebook/markets';
 import { rulebook } from '../../rulebook';
-import { today } from '../config';
+import type { House } from '../house';
 import { fault, HttpFault } from '../http';
-import { barcodeFor } from '../labels/barcode';
-import { fontMetrics } from '../labels/fonts';
-import type { Picture } from '../labels/svg';
-import { allMaterials } from '../repositories/materials';
-import { allProducts, type Product, type WorkingVersion } from '../repositories/products';
-import { findMaker, findOwnPhrases, type Maker } from '../repositories/settings';
-import type { OwnPhrase } from '../../core/claims/types';
-import {
-  findLogo,
-  findWrap,
-  issuedLabels,
-  saveWrap,
-  type IssuedLabel,
-  type StoredWrap,
-  type Wrap,
-} from '../repositories/wraps';
-import { assessEverywhere } from './products';
+import { JobEnded, onThread } from '../jobs/threads';
+import type { LabelForm, MadeLabel } from '../labels/label-job';
+import { findMaker, findSetting } from '../repositories/settings';
+import { findLogo, findWrap, issuedLabels, putWrap } from '../repositories/wraps';
+import { snapshotOf } from '../store/snapshot';
+import { writing } from '../store/writing';
 import { papersStanding } from './materials';
-
-/** What the wrap's screen needs; claims and checklists follow from it on the spot. */
-export interface WrapData {
-  product: Product;
-  version: Pick<WorkingVersion, 'revision' | 'formula'>;
-  stored: StoredWrap;
-  assessment: Assessment;
-  materials: Material[];
-  maker: Maker | null;
-  hasLogo: boolean;
-  predictedBarG: number;
-  proposedCautions: { en: string; fr: string };
-  /** Phrases the maker added to those that ship. */
-  ownPhrases: OwnPhrase[];
-  issued: (IssuedLabel & { differs: string[] })[];
-  onDate: string;
-  rulebookEdition: string;
-}
+import { assessEverywhere, requireProduct, type AssessedProduct } from './products';
 
 const FRENCH_SOAP = 'Savon';
 
@@ -80,26 +52,23 @@ function startingWrap(product: Product, cautions: { en: string; fr: string }): W
   };
 }
 
-interface Gathered {
-  product: Product;
-  version: WorkingVersion;
-  assessment: Assessment;
-  materials: Material[];
+export interface Gathered extends AssessedProduct {
   stored: StoredWrap;
   proposedCautions: { en: string; fr: string };
   ownPhrases: OwnPhrase[];
+  phrasesRevision: number;
 }
 
-async function gather(db: Knex, productId: string): Promise<Gathered> {
-  const { product, version, assessment, materials } = await assessEverywhere(db, productId);
-  const proposedCautions = proposeCautions(materials as TraitMaterial[]);
-  const stored = (await findWrap(db, productId)) ?? {
+async function gather(house: House, productId: string): Promise<Gathered> {
+  const assessed = await assessEverywhere(house, productId);
+  const proposedCautions = proposeCautions(assessed.materials as TraitMaterial[]);
+  const stored = (await findWrap(house.db, productId)) ?? {
     revision: 0,
     savedAt: '',
-    wrap: startingWrap(product, proposedCautions),
+    wrap: startingWrap(assessed.product, proposedCautions),
   };
-  const ownPhrases = await findOwnPhrases(db);
-  return { product, version, assessment, materials, stored, proposedCautions, ownPhrases };
+  const { value: ownPhrases, revision: phrasesRevision } = await findSetting(house.db, 'ownPhrases');
+  return { ...assessed, stored, proposedCautions, ownPhrases, phrasesRevision };
 }
 
 /** Everything a maker says of a bar, as one text. */
@@ -109,7 +78,7 @@ export function wordsOfWrap(product: Pick<Product, 'name'>, wrap: Wrap): string 
 }
 
 /** What a cured bar is predicted to weigh, grams. */
-function predictedBar({ assessment, version }: Pick<Gathered, 'assessment' | 'version'>): number {
+function predictedBar({ assessment, version }: AssessedProduct): number {
   return assessment.masses.curedG / (version.formula.bars || 1);
 }
 
@@ -118,14 +87,31 @@ export function netOf(gathered: Gathered, wrap: Wrap): number {
   return netFromBars(wrap.weighedG) ?? wrap.netMassG ?? Math.floor(predictedBar(gathered));
 }
 
-function standingOf({ product, assessment, ownPhrases }: Gathered, wrap: Wrap, market: Market): Standing {
+/** What a bar is in a market, by its formula and its words. */
+export function standingOf(
+  { product, assessment, ownPhrases }: Gathered,
+  wrap: Wrap,
+  market: Market,
+): Standing {
   const claims = findClaims(wordsOfWrap(product, wrap), claimPatterns(ownPhrases));
   return standingIn(market, claims, assessment);
 }
 
-function contentOf(gathered: Gathered, wrap: Wrap, market: Market, maker: Maker | null): LabelContent {
+const schoolOf = (wrap: Wrap, market: Market): School =>
+  wrap.markets[market]?.school ?? marketRules(market).usualSchool;
+
+interface Words {
+  wrap: Wrap;
+  market: Market;
+  maker: Maker | null;
+  school?: School;
+}
+
+function contentOf(
+  gathered: Gathered,
+  { wrap, market, maker, school = schoolOf(wrap, market) }: Words,
+): LabelContent {
   const { product, assessment } = gathered;
-  const school = wrap.markets[market]?.school ?? marketRules(market).usualSchool;
   const list = assessment.ingredients.find((one) => one.market === market && one.school === school);
   return labelContent({
     market,
@@ -139,81 +125,74 @@ function contentOf(gathered: Gathered, wrap: Wrap, market: Market, maker: Maker 
     netMassG: netOf(gathered, wrap),
     responsible: maker ? [maker.name, ...maker.addressLines] : [],
     batchCode: wrap.batchCode,
-    durability: wrap.durability ? { ...wrap.durability, endsOn: wrap.durability.endsOn ?? null } : null,
+    durability: wrap.durability,
   });
 }
 
-export interface MadeLabel {
-  layout: Layout;
+/** What to say of a job that was ended, by why. */
+const ENDED: Record<JobEnded['reason'], { status: number; message: string }> = {
+  time: {
+    status: 422,
+    message: 'This takes too long to lay out. Shorten its texts, or take a simpler picture.',
+  },
+  memory: { status: 422, message: 'This is too large to lay out. Take a simpler picture.' },
+  crowd: { status: 429, message: 'Too much is asked for at once. Try again in a moment.' },
+};
+
+/** Waits for a job; one that was ended becomes a fault in words. */
+export function told<T>(job: Promise<T>, path: string): Promise<T> {
+  return job.catch((error: unknown) => {
+    if (!(error instanceof JobEnded)) throw error;
+    const { status, message } = ENDED[error.reason];
+    throw fault(status, 'too-much', message, path);
+  });
+}
+
+export interface Label extends MadeLabel {
   content: LabelContent;
-  pictures: ReadonlyMap<string, Picture>;
-  title: string;
-}
-
-const LOGO_KEY = 'logo';
-
-async function makeLabel(db: Knex, gathered: Gathered, wrap: Wrap, market: Market): Promise<MadeLabel> {
-  const content = contentOf(gathered, wrap, market, await findMaker(db));
-  const logo = wrap.look.logo ? await findLogo(db) : null;
-  const barcode = barcodeFor(wrap);
-  const layout = layoutLabel(
-    content,
-    wrap.markets[market]?.format ?? USUAL_FORMATS.band,
-    {
-      paper: wrap.look.paper,
-      ink: wrap.look.ink,
-      nameFace: wrap.look.nameFace,
-      logo: logo && { key: LOGO_KEY, widthOverHeight: logo.widthOverHeight },
-      barcode: barcode.ok ? barcode.bars : null,
-    },
-    netOf(gathered, wrap),
-    fontMetrics,
-  );
-  if (!barcode.ok) layout.findings.push({ element: 'barcode', code: 'barcode', message: barcode.message });
-  const pictures = new Map<string, Picture>(
-    logo ? [[LOGO_KEY, { mime: logo.mime, data: Buffer.from(logo.bytes) }]] : [],
-  );
-  const title = `${gathered.product.name}, ${market}, batch ${wrap.batchCode}`;
-  return { layout, content, pictures, title };
-}
-
-/** Where the list does not fit, whether the other school's would, as one more way out. */
-async function withOtherSchool(
-  db: Knex,
-  gathered: Gathered,
-  wrap: Wrap,
-  market: Market,
-  layout: Layout,
-): Promise<void> {
-  const lacking = layout.findings.find(
-    ({ element, code }) => element === 'ingredients' && code === 'does-not-fit',
-  );
-  const settings = wrap.markets[market];
-  if (!lacking || !settings) return;
-  const school = settings.school === 'added' ? 'formed' : 'added';
-  const other = { ...wrap, markets: { ...wrap.markets, [market]: { ...settings, school } } };
-  const { layout: tried } = await makeLabel(db, gathered, other, market);
-  if (!tried.findings.some(({ code }) => code === 'does-not-fit'))
-    lacking.waysOut = [`the list as ${school}, which fits`, ...(lacking.waysOut ?? [])];
+  gathered: Gathered;
 }
 
 /** A label as the saved wrap has it, or as a wrap on the screen would; 404 and 422 as faults. */
 export async function labelFor(
-  db: Knex,
+  house: House,
   productId: string,
   market: Market,
-  wrap?: Wrap,
-): Promise<MadeLabel & { gathered: Gathered }> {
-  const gathered = await gather(db, productId);
-  const used = wrap ?? gathered.stored.wrap;
-  const made = await makeLabel(db, gathered, used, market);
-  await withOtherSchool(db, gathered, used, market, made.layout);
-  return { ...made, gathered };
+  form: LabelForm,
+  wrapOnScreen?: Wrap,
+): Promise<Label> {
+  const gathered = await gather(house, productId);
+  const wrap = wrapOnScreen ?? gathered.stored.wrap;
+  const maker = await findMaker(house.db);
+  const content = contentOf(gathered, { wrap, market, maker });
+  const otherSchool = schoolOf(wrap, market) === 'added' ? 'formed' : 'added';
+  const made = await told(
+    onThread('makeLabel', {
+      content,
+      other: wrap.markets[market]
+        ? { school: otherSchool, content: contentOf(gathered, { wrap, market, maker, school: otherSchool }) }
+        : null,
+      format: wrap.markets[market]?.format ?? null,
+      look: wrap.look,
+      code: { barcode: wrap.barcode, gtin: wrap.gtin, batchCode: wrap.batchCode },
+      logo: wrap.look.logo ? await findLogo(house.db) : null,
+      netMassG: netOf(gathered, wrap),
+      title: `${gathered.product.name}, ${market}, batch ${wrap.batchCode}`,
+      form,
+    }),
+    'wrap',
+  );
+  return { ...made, content, gathered };
 }
 
 /** A label that can be printed; 422 with everything that stands in the way. */
-export async function printableLabel(db: Knex, productId: string, market: Market) {
-  const made = await labelFor(db, productId, market);
+export async function printableLabel(
+  house: House,
+  productId: string,
+  market: Market,
+  form: LabelForm,
+): Promise<Label> {
+  const made = await labelFor(house, productId, market, form);
   if (made.layout.findings.length > 0) {
     const errors = made.layout.findings.map(({ element, code, message }) => ({
       path: element,
@@ -239,17 +218,18 @@ function differences(label: IssuedLabel, now: LabelContent, verdict: string): st
 }
 
 /** Gathers the wrap of a bar; 404 where there is none. */
-export async function wrapData(db: Knex, productId: string): Promise<WrapData> {
-  const gathered = await gather(db, productId);
-  const { product, version, assessment, materials, stored, proposedCautions, ownPhrases } = gathered;
-  const maker = await findMaker(db);
-  const issued = (await issuedLabels(db, productId)).map((label) => {
+export async function wrapData(house: House, productId: string): Promise<WrapData> {
+  const gathered = await gather(house, productId);
+  const { product, version, assessment, materials, stored, proposedCautions } = gathered;
+  const maker = await findMaker(house.db);
+  const issued = (await issuedLabels(house.db, productId)).map((label) => {
+    const { market, school, format } = label;
     const wrap: Wrap = {
       ...stored.wrap,
-      markets: { ...stored.wrap.markets, [label.market]: { school: label.school, format: label.format } },
+      markets: { ...stored.wrap.markets, [market]: { school, format } },
     };
-    const verdict = assessment.markets.find(({ market }) => market === label.market)!.verdict;
-    return { ...label, differs: differences(label, contentOf(gathered, wrap, label.market, maker), verdict) };
+    const verdict = assessment.markets.find((entry) => entry.market === market)!.verdict;
+    return { ...label, differs: differences(label, contentOf(gathered, { wrap, market, maker }), verdict) };
   });
   return {
     product,
@@ -258,76 +238,52 @@ export async function wrapData(db: Knex, productId: string): Promise<WrapData> {
     assessment,
     materials,
     maker,
-    hasLogo: (await findLogo(db)) !== null,
+    hasLogo: (await findLogo(house.db)) !== null,
     predictedBarG: predictedBar(gathered),
     proposedCautions,
-    ownPhrases,
+    ownPhrases: gathered.ownPhrases,
+    phrasesRevision: gathered.phrasesRevision,
     issued,
-    onDate: today(),
+    onDate: house.today,
     rulebookEdition: rulebook().edition,
   };
 }
 
-/** Saves a wrap; 409 is told by the newer one coming back. */
+/** Saves a wrap made from a revision, 0 before the first; the newer one comes back where it is stale. */
 export async function saveProductWrap(
-  db: Knex,
+  house: House,
   productId: string,
   revision: number,
   wrap: Wrap,
 ): Promise<{ saved: StoredWrap } | { stale: StoredWrap }> {
-  await assessEverywhere(db, productId);
-  return saveWrap(db, productId, revision, wrap, new Date().toISOString());
-}
-
-/** The papers that count for the materials of a formula today. */
-export async function papersFor(db: Knex, materials: readonly Material[]): Promise<IssuedLabel['papers']> {
-  const ids = new Set(
-    materials.flatMap(({ id, madeOf }) => [id, ...(madeOf ?? []).map((part) => part.material)]),
-  );
-  const stored = (await allMaterials(db)).filter(({ material }) => ids.has(material.id));
-  return stored.flatMap(({ material, documents }) => {
-    const { certificate, allergens } = papersStanding(documents);
-    return [certificate, allergens].flatMap((governing) =>
-      governing
-        ? [
-            {
-              material: material.name,
-              number: governing.paper.number,
-              issuer: governing.paper.issuer,
-              issuedOn: governing.paper.issuedOn,
-            },
-          ]
-        : [],
-    );
+  const { stored: starting } = await gather(house, productId);
+  return writing(house.db, async (trx) => {
+    await requireProduct(trx, productId);
+    const known = (await findWrap(trx, productId)) ?? starting;
+    if (known.revision !== revision) return { stale: known };
+    const saved: StoredWrap = { revision: revision + 1, savedAt: house.now, wrap };
+    await putWrap(trx, productId, saved);
+    return { saved };
   });
 }
 
-/** A fault for a sheet that not one label fits on. */
-export function tooLargeForSheet(): HttpFault {
-  return fault(422, 'too-large', 'Not one label of this size fits on that sheet. Print it one up.', 'as');
-}
-
-export { standingOf };
-
-/** What every bar is in every market, and how many labels were issued for it; null where it does not reckon. */
-export async function wrapOverview(
-  db: Knex,
-): Promise<
-  { id: string; name: string; regimes: Partial<Record<Market, Standing['regime']>>; issued: number }[]
-> {
-  const rows = [];
-  for (const { product } of await allProducts(db)) {
-    const gathered = await gather(db, product.id).catch((error: unknown) => {
-      if (error instanceof HttpFault) return null;
-      throw error;
+/** The papers that count for the materials of a formula today. */
+export async function papersFor(
+  { db, today }: House,
+  materials: readonly Material[],
+): Promise<IssuedLabel['papers']> {
+  const ids = new Set(
+    materials.flatMap(({ id, madeOf }) => [id, ...(madeOf ?? []).map((part) => part.material)]),
+  );
+  const { stored } = await snapshotOf(db, today);
+  return stored
+    .filter(({ material }) => ids.has(material.id))
+    .flatMap(({ material, documents }) => {
+      const { certificate, allergens } = papersStanding(documents, today);
+      return [certificate, allergens].flatMap((governing) => {
+        if (!governing) return [];
+        const { number, issuer, issuedOn } = governing.paper;
+        return [{ material: material.name, number, issuer, issuedOn }];
+      });
     });
-    const regimes = Object.fromEntries(
-      gathered
-        ? MARKETS.map((market) => [market, standingOf(gathered, gathered.stored.wrap, market).regime])
-        : [],
-    );
-    const issued = (await issuedLabels(db, product.id)).length;
-    rows.push({ id: product.id, name: product.name, regimes, issued });
-  }
-  return rows;
 }

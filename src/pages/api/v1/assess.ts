@@ -1,11 +1,10 @@
-import { database } from '../../../server/database';
 import { answerJson, endpoint, HttpFault, onlyMethods, readJson } from '../../../server/http';
+import { openHouse } from '../../../server/house';
 import { assessInput } from '../../../server/services/assessment';
-import { storedFor } from '../../../server/services/cupboard';
 
 export const POST = endpoint(async ({ request }) => {
   const input = await readJson(request);
-  const result = assessInput(input, await storedFor(await database()));
+  const result = await assessInput(await openHouse(), input);
   if (!result.ok) throw new HttpFault(422, result.errors);
   return answerJson(result.assessment);
 });

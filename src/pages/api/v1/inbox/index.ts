@@ -1,7 +1,7 @@
-import { database } from '../../../../server/database';
+import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../server/http';
 import { inboxEntries } from '../../../../server/repositories/inbox';
 
-export const GET = endpoint(async () => answerJson({ papers: await inboxEntries(await database()) }));
+export const GET = endpoint(async () => answerJson({ papers: await inboxEntries((await openHouse()).db) }));
 
 export const ALL = onlyMethods('GET');

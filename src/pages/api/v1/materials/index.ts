@@ -1,30 +1,37 @@
-import { database } from '../../../../server/database';
+import type { StatedMaterial } from '../../../../core/records/cupboard';
 import { FromLibraryDoor, OwnMaterialDoor } from '../../../../server/doors/cupboard';
-import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { searchMaterials } from '../../../../server/services/cupboard';
-import { addOwnMaterial, takeFromLibrary, type StatedMaterial } from '../../../../server/services/materials';
+import { openHouse } from '../../../../server/house';
+import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../server/http';
+import { findMaterials } from '../../../../server/services/cupboard';
+import { addOwnMaterial, takeFromLibrary } from '../../../../server/services/materials';
 
+const LONGEST_QUERY = 100;
+const MOST_IDS = 500;
+
+/** Materials that answer `q`, or those of `ids` parted by commas. */
 export const GET = endpoint(async ({ url }) => {
-  const query = (url.searchParams.get('q') ?? '').slice(0, 100);
-  return answerJson({ materials: await searchMaterials(await database(), query) });
+  const query = (url.searchParams.get('q') ?? '').slice(0, LONGEST_QUERY);
+  const ids = (url.searchParams.get('ids') ?? '').split(',', MOST_IDS).filter(Boolean);
+  return answerJson({ materials: await findMaterials(await openHouse(), { query, ids }) });
 });
 
 /** A new material of the maker's own. */
 export const POST = endpoint(async ({ request }) => {
+  const key = requestKey(request);
   const { material, supplier } = await readShaped<{ material: StatedMaterial; supplier?: string | null }>(
     OwnMaterialDoor,
     request,
   );
-  return answerJson(await addOwnMaterial(await database(), material, supplier ?? null), 201);
+  return answerJson(await addOwnMaterial(await openHouse(), material, supplier ?? null, key), 201);
 });
 
 /** A material of the starter library, taken into the cupboard. */
 export const PUT = endpoint(async ({ request }) => {
-  const { library, supplier } = await readShaped<{ library: string; supplier?: string | null }>(
+  const { library, supplier } = await readShaped<{ library: string; supplier?: string }>(
     FromLibraryDoor,
     request,
   );
-  return answerJson(await takeFromLibrary(await database(), library, supplier ?? null));
+  return answerJson(await takeFromLibrary(await openHouse(), library, supplier ?? null));
 });
 
 export const ALL = onlyMethods('GET', 'POST', 'PUT');

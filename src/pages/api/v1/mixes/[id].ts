@@ -1,6 +1,6 @@
 import type { MixPart } from '../../../../core/formula/mix';
-import { database } from '../../../../server/database';
 import { MixChangeDoor } from '../../../../server/doors/cupboard';
+import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
 import { changeMix } from '../../../../server/services/materials';
 
@@ -9,8 +9,8 @@ export const PUT = endpoint(async ({ params, request }) => {
     MixChangeDoor,
     request,
   );
-  const saved = await changeMix(await database(), params.id ?? '', revision, name.trim(), parts);
-  return answerJson(saved, 'stale' in saved ? 409 : 200);
+  const changed = await changeMix(await openHouse(), params.id ?? '', revision, name.trim(), parts);
+  return answerJson(changed, 'stale' in changed ? 409 : 200);
 });
 
 export const ALL = onlyMethods('PUT');

@@ -1,11 +1,12 @@
-import { database } from '../../../../server/database';
 import { NewProductDoor, type NewProduct } from '../../../../server/doors/product';
-import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
+import { openHouse } from '../../../../server/house';
+import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../server/http';
 import { createProduct } from '../../../../server/services/products';
 
 export const POST = endpoint(async ({ request }) => {
-  const asked = await readShaped<NewProduct>(NewProductDoor, request);
-  return answerJson(await createProduct(await database(), asked.name.trim()), 201);
+  const key = requestKey(request);
+  const { name } = await readShaped<NewProduct>(NewProductDoor, request);
+  return answerJson(await createProduct(await openHouse(), name.trim(), key), 201);
 });
 
 export const ALL = onlyMethods('POST');

@@ -1,27 +1,25 @@
-import { database } from '../../../../../server/database';
-import { OwnMaterialDoor } from '../../../../../server/doors/cupboard';
+import type { StatedMaterial } from '../../../../../core/records/cupboard';
+import { ChangedMaterialDoor } from '../../../../../server/doors/cupboard';
+import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import {
-  changeMaterial,
-  cupboardEntry,
-  discardMaterial,
-  type StatedMaterial,
-} from '../../../../../server/services/materials';
+import { changeMaterial, cupboardEntry, discardMaterial } from '../../../../../server/services/materials';
 
 export const GET = endpoint(async ({ params }) =>
-  answerJson(await cupboardEntry(await database(), params.id ?? '')),
+  answerJson(await cupboardEntry(await openHouse(), params.id ?? '')),
 );
 
 export const PUT = endpoint(async ({ params, request }) => {
-  const { material, supplier } = await readShaped<{ material: StatedMaterial; supplier?: string | null }>(
-    OwnMaterialDoor,
-    request,
-  );
-  return answerJson(await changeMaterial(await database(), params.id ?? '', material, supplier));
+  const { revision, material, supplier } = await readShaped<{
+    revision: number;
+    material: StatedMaterial;
+    supplier?: string | null;
+  }>(ChangedMaterialDoor, request);
+  const changed = await changeMaterial(await openHouse(), params.id ?? '', revision, material, supplier);
+  return answerJson(changed, 'stale' in changed ? 409 : 200);
 });
 
 export const DELETE = endpoint(async ({ params }) => {
-  await discardMaterial(await database(), params.id ?? '');
+  await discardMaterial(await openHouse(), params.id ?? '');
   return answerJson({ removed: params.id });
 });
 

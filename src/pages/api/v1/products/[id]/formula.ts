@@ -1,12 +1,11 @@
-import { database } from '../../../../../server/database';
 import { SaveFormulaDoor, type SaveFormula } from '../../../../../server/doors/save-formula';
+import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
 import { saveProductFormula } from '../../../../../server/services/products';
 
 export const PUT = endpoint(async ({ params, request }) => {
-  const asked = await readShaped<SaveFormula>(SaveFormulaDoor, request);
-  const { revision, formula } = asked;
-  const saved = await saveProductFormula(await database(), params.id ?? '', revision, formula);
+  const { revision, formula } = await readShaped<SaveFormula>(SaveFormulaDoor, request);
+  const saved = await saveProductFormula(await openHouse(), params.id ?? '', revision, formula);
   return answerJson(saved, 'stale' in saved ? 409 : 200);
 });
 

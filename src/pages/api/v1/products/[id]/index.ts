@@ -1,9 +1,15 @@
-import { database } from '../../../../../server/database';
+import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { worktableData } from '../../../../../server/services/products';
+import { discardProduct, worktableData } from '../../../../../server/services/products';
 
 export const GET = endpoint(async ({ params }) =>
-  answerJson(await worktableData(await database(), params.id ?? '')),
+  answerJson(await worktableData(await openHouse(), params.id ?? '')),
 );
 
-export const ALL = onlyMethods('GET');
+/** Deletes a bar that was never sold and has no label issued. */
+export const DELETE = endpoint(async ({ params }) => {
+  await discardProduct(await openHouse(), params.id ?? '');
+  return answerJson({ removed: params.id });
+});
+
+export const ALL = onlyMethods('GET', 'DELETE');

@@ -1,12 +1,13 @@
 import type { Market } from '../../../../../core/formula/types';
-import { database } from '../../../../../server/database';
 import { IssueDoor } from '../../../../../server/doors/wrap';
-import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
+import { openHouse } from '../../../../../server/house';
+import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../../server/http';
 import { issueLabel } from '../../../../../server/services/labels';
 
 export const POST = endpoint(async ({ params, request }) => {
+  const key = requestKey(request);
   const { market } = await readShaped<{ market: Market }>(IssueDoor, request);
-  return answerJson(await issueLabel(await database(), params.id ?? '', market), 201);
+  return answerJson(await issueLabel(await openHouse(), params.id ?? '', market, key), 201);
 });
 
 export const ALL = onlyMethods('POST');

@@ -1,16 +1,15 @@
-import { database } from '../../../../../server/database';
 import { KeepVersionDoor, type KeepVersion } from '../../../../../server/doors/keep-version';
+import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
 import { keepProductVersion, productVersions } from '../../../../../server/services/products';
 
 export const GET = endpoint(async ({ params }) =>
-  answerJson({ versions: await productVersions(await database(), params.id ?? '') }),
+  answerJson({ versions: await productVersions(await openHouse(), params.id ?? '') }),
 );
 
 export const POST = endpoint(async ({ params, request }) => {
-  const asked = await readShaped<KeepVersion>(KeepVersionDoor, request);
-  const { revision, name } = asked;
-  const kept = await keepProductVersion(await database(), params.id ?? '', revision, name.trim());
+  const { revision, name } = await readShaped<KeepVersion>(KeepVersionDoor, request);
+  const kept = await keepProductVersion(await openHouse(), params.id ?? '', revision, name.trim());
   return answerJson(kept, 'stale' in kept ? 409 : 201);
 });
 

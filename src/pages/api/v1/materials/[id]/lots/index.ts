@@ -1,11 +1,13 @@
-import { database } from '../../../../../../server/database';
+import type { StatedLot } from '../../../../../../core/records/cupboard';
 import { LotDoor } from '../../../../../../server/doors/cupboard';
-import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../../server/http';
-import { saveLot, type StatedLot } from '../../../../../../server/services/materials';
+import { openHouse } from '../../../../../../server/house';
+import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../../../server/http';
+import { addNewLot } from '../../../../../../server/services/materials';
 
 export const POST = endpoint(async ({ params, request }) => {
+  const key = requestKey(request);
   const lot = await readShaped<StatedLot>(LotDoor, request);
-  return answerJson(await saveLot(await database(), params.id ?? '', null, lot), 201);
+  return answerJson(await addNewLot(await openHouse(), params.id ?? '', lot, key), 201);
 });
 
 export const ALL = onlyMethods('POST');

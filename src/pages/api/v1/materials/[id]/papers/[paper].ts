@@ -1,9 +1,9 @@
-import { database } from '../../../../../../server/database';
+import { openHouse } from '../../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../../server/http';
 import { withdrawPaper } from '../../../../../../server/services/materials';
 
 export const DELETE = endpoint(async ({ params }) =>
-  answerJson(await withdrawPaper(await database(), params.id ?? '', params.paper ?? '')),
+  answerJson(await withdrawPaper(await openHouse(), params.id ?? '', params.paper ?? '')),
 );
 
 export const ALL = onlyMethods('DELETE');

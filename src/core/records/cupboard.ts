@@ -1,0 +1,69 @@
+/** The cupboard as screens and server know it. */
+import type { MixPart } from '../formula/mix';
+import type { Traits } from '../formula/traits';
+import type { Material } from '../formula/types';
+import type { Lot } from '../making/cost';
+import type { PapersStanding } from './papers';
+
+/**
+ * How far a figure can be leant on: `published` stands in a named text, `typical` is a usual value to be
+ * confirmed by the supplier's paper, `craft` is advice among makers.
+ */
+export type Standing = 'published' | 'typical' | 'craft';
+
+/** Where a figure comes from, in words. No supplier is named. */
+export interface Provenance {
+  standing: Standing;
+  source: string;
+  asOf: string;
+}
+
+/** A material with whatever else is known of it. */
+export type KnownMaterial = Material & Traits & { provenance?: Provenance; cautions?: string[] };
+
+/** A bar that uses a material, on a line of its own or within a mix. */
+export interface Use {
+  product: string;
+  name: string;
+  /** The mix it is used through, by name; null where it stands on a line of its own. */
+  through: string | null;
+}
+
+/** The bars that use a material: how many, and the first of them by name. */
+export interface Uses {
+  count: number;
+  some: Use[];
+}
+
+export interface CupboardEntry {
+  /** As it counts today: with paperwork, mixes resolved. */
+  material: KnownMaterial;
+  /** As the maker wrote it down, for changing it; a mix has only its name here. */
+  written: Material;
+  supplier: string | null;
+  papers: PapersStanding;
+  lots: Lot[];
+  mix: MixPart[] | null;
+  /** Counts every change; a change names the revision it was made from. */
+  revision: number;
+  /** How many bars use it. */
+  usedIn: number;
+  /** Whether the starter library knows it, so that it is not wholly the maker's own. */
+  isFromLibrary: boolean;
+}
+
+/** What a maker may state about a material. */
+export type StatedMaterial = Omit<Material, 'id' | 'madeOf'>;
+
+/** A lot as the maker states it. */
+export type StatedLot = Omit<Lot, 'id' | 'material' | 'revision'>;
+
+/** The maker's own craft figures: percent by the id of the craft limit they take the place of. */
+export type CraftFigures = Record<string, number>;
+
+/** A material as a search finds it. */
+export interface FoundMaterial {
+  material: Material;
+  /** Whether it stands in the maker's own cupboard, or only in the starter library. */
+  isOwn: boolean;
+}

@@ -1,0 +1,47 @@
+/** Suppliers' papers as screens and server know them. */
+import type { Constituent } from '../formula/types';
+import type { Governing } from '../paperwork/governing';
+
+/** A certificate or an allergen declaration as it was taken in. */
+export interface MaterialDocument {
+  id: string;
+  materialId: string;
+  type: 'certificate' | 'allergens';
+  number: string;
+  /** Edition of the standard a certificate follows, e.g. "51st". */
+  edition: string | null;
+  issuedOn: string;
+  issuer: string;
+  /** Maximum in the finished bar for the category that covers bar soap, percent. */
+  maxPct?: number;
+  category?: string;
+  /** The maxima of other categories, percent of the finished product. */
+  otherCategories?: { category: string; maxPct: number }[];
+  /** What the certificate says of single constituents in the finished bar, percent. */
+  limits?: { constituent: string; maxPct: number }[];
+  vanillinPct?: number;
+  flashPointC?: number;
+  constituents?: Constituent[];
+  /** The file it was read from, and the day it was taken in. */
+  fileName?: string;
+  takenOn?: string;
+}
+
+/** What the maker accepted of a paper. */
+export type AcceptedPaper = Omit<MaterialDocument, 'id' | 'materialId' | 'takenOn'>;
+
+/** Which papers count for a material. */
+export interface PapersStanding {
+  certificate: Governing<MaterialDocument> | null;
+  allergens: Governing<MaterialDocument> | null;
+}
+
+/** A paper that came in. */
+export interface InboxEntry {
+  id: string;
+  fileName: string;
+  mime: string;
+  receivedOn: string;
+  /** The day it was taken into the cupboard; null while it waits. */
+  filedOn: string | null;
+}

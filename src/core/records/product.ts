@@ -1,0 +1,104 @@
+/** Bars as screens and server know them. */
+import type { Result } from '../assess';
+import type { AssessedLimit, Verdict } from '../formula/answer';
+import type { Formula, Market, Material, Stored } from '../formula/types';
+import type { Mould } from '../making/size';
+import type { PapersStanding } from './papers';
+
+/** A product as the range lists it and the label names it. */
+export interface Product {
+  id: string;
+  name: string;
+  /** What it is, in plain words, for the label. */
+  identity: string;
+  /** One line for the maker. */
+  note: string;
+  markets: Market[];
+  /** Net weight on the label, grams; null until the maker states it. */
+  netMassG: number | null;
+  /** Code of the batch a label is made for. */
+  batchCode: string;
+  firstPlacedOn: Partial<Record<Market, string>>;
+  /** Counts every change of these details; a change names the revision it was made from. */
+  revision: number;
+  /** The day it was put away; null while it stands in the range. */
+  putAwayOn: string | null;
+}
+
+/** What a maker may change about a product besides its formula. */
+export type ProductDetails = Pick<
+  Product,
+  'name' | 'identity' | 'note' | 'markets' | 'netMassG' | 'batchCode' | 'firstPlacedOn'
+>;
+
+export interface WorkingVersion {
+  number: number;
+  name: string | null;
+  /** Counts every save; a save must name the revision it was made from. */
+  revision: number;
+  savedAt: string;
+  formula: Formula;
+}
+
+export interface ProductWithFormula {
+  product: Product;
+  version: WorkingVersion;
+}
+
+/** What the range shows of a bar: its verdict and the load that stands closest to its limit. */
+export interface RangeEntry {
+  product: Pick<Product, 'id' | 'name' | 'note'>;
+  /** Share of a limit that the maker keeps free, 0 to 1. */
+  margin: number;
+  /** Null where the formula does not reckon; `fault` then says why. */
+  verdict: Verdict | null;
+  closest: AssessedLimit | null;
+  fault: string | null;
+}
+
+export interface RangePage {
+  entries: RangeEntry[];
+  /** From 1. */
+  page: number;
+  pages: number;
+  count: number;
+  find: string;
+  putAway: boolean;
+}
+
+/** What the worktable needs to reckon by itself: the formula, its materials and the rules in force. */
+export interface WorktableData {
+  product: Product;
+  version: WorkingVersion;
+  materials: Material[];
+  /** The maker's own materials of the kinds in the formula. */
+  alternatives: Material[];
+  rules: Pick<Stored, 'limits' | 'declarables' | 'demands'>;
+  rulebookEdition: string;
+  onDate: string;
+  /** Which papers count, by material. */
+  papers: Record<string, PapersStanding>;
+  /** Price of a gram, by material; only of those that have one. */
+  prices: Record<string, number>;
+  currency: string;
+  moulds: Mould[];
+  mouldsRevision: number;
+}
+
+/** One side of a comparison: a bar as it is, or one of its kept versions. */
+export interface ComparedSide {
+  product: Product;
+  /** The version's name; null for the formula as it is now. */
+  version: string | null;
+  number: number;
+  formula: Formula;
+  result: Result;
+  materials: Material[];
+}
+
+/** A bar with the versions kept of it, for choosing. */
+export interface Comparable {
+  id: string;
+  name: string;
+  versions: { number: number; name: string }[];
+}

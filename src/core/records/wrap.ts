@@ -1,0 +1,81 @@
+/** What goes on each bar, as screens and server know it. */
+import type { OwnPhrase } from '../claims/types';
+import type { Assessment, School, Verdict } from '../formula/answer';
+import type { Formula, Market, Material } from '../formula/types';
+import type { LabelContent, Words } from '../labels/content';
+import type { LabelFormat } from '../labels/formats';
+import type { Face } from '../labels/layout';
+import type { Regime } from '../labels/standing';
+import type { Product, WorkingVersion } from './product';
+
+/** Who answers for the product, as a label names them. */
+export interface Maker {
+  name: string;
+  addressLines: string[];
+}
+
+/** A bar's wrap: its words, looks and sizes; one for all markets, with a school and a shape for each. */
+export interface Wrap {
+  description: string;
+  back: string;
+  identity: Words;
+  use: Words;
+  cautions: Words;
+  markets: Partial<Record<Market, { school: School; format: LabelFormat }>>;
+  look: { paper: string; ink: string; nameFace: Face; logo: boolean };
+  barcode: 'none' | 'gtin' | 'batch';
+  gtin: string;
+  /** Weights of single cured bars, grams. */
+  weighedG: number[];
+  netMassG: number | null;
+  batchCode: string;
+  durability: { months: number; endsOn: string | null } | null;
+  /** Items of the checklists that the maker ticked: "EU file". */
+  ticked: string[];
+}
+
+export interface StoredWrap {
+  revision: number;
+  savedAt: string;
+  wrap: Wrap;
+}
+
+/** A label as it was issued. Nothing of it changes afterwards. */
+export interface IssuedLabel {
+  id: string;
+  productId: string;
+  market: Market;
+  issuedOn: string;
+  product: string;
+  content: LabelContent;
+  school: School;
+  regime: Regime;
+  format: LabelFormat;
+  netMassG: number;
+  batchCode: string;
+  formula: Formula;
+  formulaRevision: number;
+  /** The papers that counted for the materials in it. */
+  papers: { material: string; number: string; issuer: string; issuedOn: string }[];
+  rulebookEdition: string;
+  verdict: Verdict;
+}
+
+/** What the wrap's screen needs; claims and checklists follow from it on the spot. */
+export interface WrapData {
+  product: Product;
+  version: Pick<WorkingVersion, 'revision' | 'formula'>;
+  stored: StoredWrap;
+  assessment: Assessment;
+  materials: Material[];
+  maker: Maker | null;
+  hasLogo: boolean;
+  predictedBarG: number;
+  proposedCautions: { en: string; fr: string };
+  /** Phrases the maker added to those that ship, and how often they were changed. */
+  ownPhrases: OwnPhrase[];
+  phrasesRevision: number;
+  issued: (IssuedLabel & { differs: string[] })[];
+  onDate: string;
+  rulebookEdition: string;
+}

@@ -1,0 +1,115 @@
+/**
+ * Whatever can take long runs on threads, so that no request stops the others: labels and PDFs, pictures, large
+ * assessments, overviews of many bars. Each job has a time limit; its thread is ended when that is reached.
+ */
+import { availableParallelism } from 'node:os';
+import { resolve } from 'node:path';
+import { Piscina } from 'piscina';
+import type * as jobs from './jobs';
+
+type Jobs = typeof jobs;
+type Input<K extends keyof Jobs> = Parameters<Jobs[K]>[0];
+type Output<K extends keyof Jobs> = Awaited<ReturnType<Jobs[K]>>;
+
+/** Where `scripts/workers.mjs` puts the bundled thread, seen from the folder the application runs in. */
+const THREAD_FILE = 'dist/workers/jobs.mjs';
+const MOST_THREADS = 4;
+const THREADS = Math.max(2, Math.min(MOST_THREADS, availableParallelism()));
+/** Jobs that may wait for a thread at a time. */
+const MOST_WAITING = 500;
+/** Memory of a thread's own objects, MB; a job that wants more is ended. */
+const MOST_MEMORY_MB = 512;
+/** Usual time limit, milliseconds: far over what an ordinary job takes, under what a person waits for. */
+const USUAL_LIMIT_MS = 1500;
+
+/** A job was ended because it took too long, needed too much memory, or too many others waited before it. */
+export class JobEnded extends Error {
+  constructor(readonly reason: 'time' | 'memory' | 'crowd') {
+    super(`The job was ended: ${reason}.`);
+  }
+}
+
+/** A thread that starts loads what it needs first; that is not the job's time. */
+const START_MS = 20_000;
+
+let pool: Promise<Piscina> | null = null;
+
+async function start(): Promise<Piscina> {
+  const made = new Piscina({
+    filename: resolve(THREAD_FILE),
+    minThreads: THREADS,
+    maxThreads: THREADS,
+    execArgv: [],
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+  });
+  await made.run(null, { name: 'ready', signal: AbortSignal.timeout(START_MS) });
+  return made;
+}
+
+/** The threads; those that could not start are tried again at the next job. */
+function threads(): Promise<Piscina> {
+  pool ??= start().catch((error: unknown) => {
+    pool = null;
+    throw error;
+  });
+  return pool;
+}
+
+let running = 0;
+const waiting: (() => void)[] = [];
+
+/** Resolves when a thread is free for one more job. */
+async function turn(): Promise<void> {
+  if (running < THREADS) {
+    running++;
+    return;
+  }
+  if (waiting.length >= MOST_WAITING) throw new JobEnded('crowd');
+  await new Promise<void>((go) => waiting.push(go));
+}
+
+function pass(): void {
+  const next = waiting.shift();
+  if (next) next();
+  else running--;
+}
+
+export interface JobOptions {
+  /** Time limit from the moment it runs, milliseconds. */
+  limitMs?: number;
+  /** Ends the job. */
+  signal?: AbortSignal;
+}
+
+function isMemory(error: unknown): boolean {
+  return (error as { code?: string } | null)?.code === 'ERR_WORKER_OUT_OF_MEMORY';
+}
+
+/** Runs a job on a thread. Throws JobEnded where its limit is reached, and whatever the job itself throws. */
+export async function onThread<K extends keyof Jobs>(
+  name: K,
+  input: Input<K>,
+  { limitMs = USUAL_LIMIT_MS, signal }: JobOptions = {},
+): Promise<Output<K>> {
+  await turn();
+  let limit: AbortSignal | null = null;
+  try {
+    const running = await threads();
+    limit = AbortSignal.timeout(limitMs);
+    const ended = signal ? AbortSignal.any([limit, signal]) : limit;
+    return (await running.run(input, { name, signal: ended })) as Output<K>;
+  } catch (error) {
+    if (limit?.aborted) throw new JobEnded('time');
+    if (isMemory(error)) throw new JobEnded('memory');
+    throw error;
+  } finally {
+    pass();
+  }
+}
+
+/** Ends all threads; the next job starts them anew. */
+export async function endThreads(): Promise<void> {
+  const ending = pool;
+  pool = null;
+  await (await ending)?.destroy();
+}

@@ -1,0 +1,180 @@
+/**
+ * Verdicts that overviews show. They are kept beside the bars with a stamp of everything they were made from,
+ * and made anew on threads where the stamp no longer holds: for the rows that are asked for at once, for the
+ * rest in the background.
+ */
+import type { Knex } from 'knex';
+import type { Overview, OverviewInput } from '../../core/overview';
+import type { Market } from '../../core/formula/types';
+import type { Regime } from '../../core/labels/standing';
+import type { RangePage } from '../../core/records/product';
+import type { House } from '../house';
+import { onThread } from '../jobs/threads';
+import {
+  barsForOverview,
+  overviewStamps,
+  putOverviews,
+  rangeRows,
+  type BarForOverview,
+  type RangeRow,
+} from '../repositories/overviews';
+import { findSetting } from '../repositories/settings';
+import { issuedCounts } from '../repositories/wraps';
+import { sharedSetting } from '../store/shared';
+import { snapshotOf } from '../store/snapshot';
+import { writing } from '../store/writing';
+import { wordsOfWrap } from './wrap';
+
+/** Bars reckoned in one job: some tens of milliseconds of a thread's time. */
+const CHUNK = 25;
+const LIMIT_MS = 20_000;
+/** Rows of the range on one page. */
+const PAGE = 50;
+
+async function groundStamp({ db, today }: House): Promise<string> {
+  const snapshot = await snapshotOf(db, today);
+  const { revision } = await findSetting(db, 'ownPhrases');
+  return `${snapshot.id} ${revision}`;
+}
+
+function inputOf({ product, formula, wrap }: BarForOverview, onDate: string): OverviewInput {
+  const { name, note, identity, markets, firstPlacedOn } = product;
+  const words = wrap ? wordsOfWrap(product, wrap) : [name, note, identity].join('\n');
+  return { formula, markets, firstPlacedOn, onDate, words };
+}
+
+/** Makes the overviews of some bars on threads and keeps them; answers them by bar. */
+async function remake(house: House, ids: readonly string[]): Promise<Map<string, Overview>> {
+  const made = new Map<string, Overview>();
+  const setting = sharedSetting(
+    await snapshotOf(house.db, house.today),
+    await findSetting(house.db, 'ownPhrases'),
+  );
+  const ground = await groundStamp(house);
+  for (let at = 0; at < ids.length; at += CHUNK) {
+    const bars = await barsForOverview(house.db, ids.slice(at, at + CHUNK));
+    const inputs = bars.map((bar) => inputOf(bar, house.today));
+    const overviews = await onThread('overviews', { setting, bars: inputs }, { limitMs: LIMIT_MS });
+    const rows = bars.map(({ product, own }, index) => ({
+      id: product.id,
+      stamp: `${ground} ${own}`,
+      overview: overviews[index]!,
+    }));
+    await writing(house.db, (trx) => putOverviews(trx, rows));
+    for (const { id, overview } of rows) made.set(id, overview);
+  }
+  return made;
+}
+
+const remaking = new WeakMap<Knex, Promise<unknown>>();
+
+/** Remakes in the background whatever is out of date; one such run at a time. */
+function remakeRest(house: House, ground: string): void {
+  if (remaking.has(house.db)) return;
+  const run = overviewStamps(house.db)
+    .then((stamps) =>
+      remake(
+        house,
+        stamps.filter(({ own, stamp }) => stamp !== `${ground} ${own}`).map(({ id }) => id),
+      ),
+    )
+    // A database closed meanwhile, or one that cannot be written to: the next look remakes what it needs.
+    .catch(() => undefined)
+    .finally(() => remaking.delete(house.db));
+  remaking.set(house.db, run);
+}
+
+/** Resolves when no overview is being remade; for tests and for closing down. */
+export async function overviewsSettled(db: Knex): Promise<void> {
+  await remaking.get(db);
+}
+
+/** The overviews of some rows, made anew where they are out of date. */
+async function overviewsOf(
+  house: House,
+  rows: readonly Pick<RangeRow, 'id' | 'own' | 'stamp' | 'overview'>[],
+): Promise<Map<string, Overview>> {
+  const ground = await groundStamp(house);
+  const isCurrent = ({ stamp, own }: { stamp: string | null; own: string }) => stamp === `${ground} ${own}`;
+  const stale = rows.filter((row) => !isCurrent(row)).map(({ id }) => id);
+  const fresh = stale.length > 0 ? await remake(house, stale) : new Map<string, Overview>();
+  if (stale.length > 0) remakeRest(house, ground);
+  for (const row of rows) if (row.overview && isCurrent(row)) fresh.set(row.id, row.overview);
+  return fresh;
+}
+
+const BLANK: Overview = {
+  verdict: null,
+  closest: null,
+  fault: 'It was changed just now.',
+  regimes: {},
+  margin: 0.1,
+};
+
+export interface RangeQuery {
+  /** Letters of a name. */
+  find?: string;
+  /** Those put away instead of those in the range. */
+  putAway?: boolean;
+  /** From 1. */
+  page?: number;
+}
+
+/** A page of the range with the verdict of every bar on it. */
+export async function rangePage(house: House, query: RangeQuery = {}): Promise<RangePage> {
+  const { find = '', putAway = false } = query;
+  const { rows, count, page } = await rangeRows(house.db, {
+    find,
+    putAway,
+    page: query.page ?? 1,
+    size: PAGE,
+  });
+  const overviews = await overviewsOf(house, rows);
+  return {
+    entries: rows.map(({ id, product: { name, note } }) => {
+      const { verdict, closest, fault, margin } = overviews.get(id) ?? BLANK;
+      return { product: { id, name, note }, margin, verdict, closest, fault };
+    }),
+    page,
+    pages: Math.max(1, Math.ceil(count / PAGE)),
+    count,
+    find,
+    putAway,
+  };
+}
+
+export interface WrapRow {
+  id: string;
+  name: string;
+  regimes: Partial<Record<Market, Regime>>;
+  issued: number;
+}
+
+/** What every bar of a page is in every market, and how many labels were issued for it. */
+export async function wrapOverview(
+  house: House,
+  query: RangeQuery = {},
+): Promise<Omit<RangePage, 'entries'> & { rows: WrapRow[] }> {
+  const { find = '', putAway = false } = query;
+  const { rows, count, page } = await rangeRows(house.db, {
+    find,
+    putAway,
+    page: query.page ?? 1,
+    size: PAGE,
+  });
+  const overviews = await overviewsOf(house, rows);
+  const issued = await issuedCounts(house.db);
+  return {
+    rows: rows.map(({ id, product: { name } }) => ({
+      id,
+      name,
+      regimes: overviews.get(id)?.regimes ?? {},
+      issued: issued.get(id) ?? 0,
+    })),
+    page,
+    pages: Math.max(1, Math.ceil(count / PAGE)),
+    count,
+    find,
+    putAway,
+  };
+}

@@ -1,0 +1,158 @@
+/**
+ * One snapshot of the store: the materials with the papers that count on a day, limits, declarables and demands,
+ * as one value that never changes. Whatever reckons takes one; nothing else reads the library while it reckons.
+ */
+import { createHash } from 'node:crypto';
+import { formatISO, parseISO, subDays } from 'date-fns';
+import type { Knex } from 'knex';
+import { mixFinder } from '../../core/formula/mix';
+import type { Limit, Material, Stored } from '../../core/formula/types';
+import { governingPaper } from '../../core/paperwork/governing';
+import type { CraftFigures } from '../../core/records/cupboard';
+import type { MaterialDocument } from '../../core/records/papers';
+import { LIBRARY, libraryMaterial } from '../../library';
+import { rulebook } from '../../rulebook';
+import { allMaterials, type StoredMaterial } from '../repositories/materials';
+import { findCraftFigures } from '../repositories/settings';
+
+export interface StoreSnapshot extends Stored {
+  /** Names what it holds: the same content on the same day has the same id. */
+  readonly id: string;
+  readonly onDate: string;
+  readonly edition: string;
+  /** The maker's own materials as they count, by id. */
+  readonly own: ReadonlyMap<string, Material>;
+  /** As they are on file. */
+  readonly stored: readonly StoredMaterial[];
+}
+
+/** The limits of a certificate, in force from its own day until the day before the next one's. */
+function certificateLimits(document: MaterialDocument, until: string | null): Limit[] {
+  const edition = document.edition ? `, ${document.edition} edition` : '';
+  const category = document.category ? `, category ${document.category}` : '';
+  const make = (id: string, subject: Limit['subject'], maxPct: number): Limit => ({
+    id,
+    subject,
+    maxPct,
+    basis: 'cured',
+    force: 'certificate',
+    from: document.issuedOn,
+    to: until,
+    source: `Certificate ${document.number}, ${document.issuer}${edition}${category}, ${document.issuedOn}`,
+  });
+  const limits = (document.limits ?? []).map(({ constituent, maxPct }) =>
+    make(`${document.id}-${constituent}`, { type: 'constituent', id: constituent }, maxPct),
+  );
+  if (document.maxPct === undefined || document.maxPct === null) return limits;
+  return [make(document.id, { type: 'material', id: document.materialId }, document.maxPct), ...limits];
+}
+
+function dayBefore(day: string): string {
+  return formatISO(subDays(parseISO(day), 1), { representation: 'date' });
+}
+
+/**
+ * A material with what its paperwork says on a day: every certificate's limits, each for its own time, beside
+ * its own limits; and the constituents of the allergen declaration that counts then in place of typical ones.
+ */
+function withPaperwork({ material, documents }: StoredMaterial, onDate: string): Material {
+  const certificates = documents.filter(({ type }) => type === 'certificate');
+  const limits = certificates.flatMap((certificate, index) => {
+    const next = certificates[index - 1];
+    return certificateLimits(certificate, next ? dayBefore(next.issuedOn) : null);
+  });
+  const { newestEdition } = rulebook().scentStandard;
+  const declared = governingPaper(documents, 'allergens', onDate, newestEdition)?.paper.constituents;
+  return {
+    ...material,
+    limits: [...(material.limits ?? []), ...limits],
+    constituents: declared ?? material.constituents,
+  };
+}
+
+/** Finds materials as they count on a day: the maker's own with their paperwork, mixes resolved, then the library. */
+export function materialFinder(
+  stored: readonly StoredMaterial[],
+  onDate: string,
+): (id: string) => Material | undefined {
+  const plain = new Map(
+    stored.filter(({ mix }) => !mix).map((entry) => [entry.material.id, withPaperwork(entry, onDate)]),
+  );
+  const mixes = new Map(
+    stored.flatMap(({ material: { id, name }, mix }) =>
+      mix ? [[id, { id, name, parts: mix }] as const] : [],
+    ),
+  );
+  return mixFinder((id) => plain.get(id) ?? libraryMaterial(id), mixes);
+}
+
+function withOwnFigures(own: CraftFigures): Limit[] {
+  const { limits, craft } = rulebook();
+  const advice = craft.map((limit) => {
+    const maxPct = Object.hasOwn(own, limit.id) ? own[limit.id] : undefined;
+    return maxPct === undefined ? limit : { ...limit, maxPct, source: 'Your own figure' };
+  });
+  return [...limits, ...advice];
+}
+
+/** Names the library and rulebook that this program ships with. */
+const SHIPPED = createHash('sha256')
+  .update(JSON.stringify([LIBRARY, rulebook()]))
+  .digest('hex')
+  .slice(0, 12);
+
+/** A snapshot of what is on file, as it counts on a day. */
+export function makeSnapshot(
+  stored: readonly StoredMaterial[],
+  figures: CraftFigures,
+  onDate: string,
+): StoreSnapshot {
+  const find = materialFinder(stored, onDate);
+  const own = new Map(
+    stored.flatMap(({ material: { id } }) => {
+      const found = find(id);
+      return found ? [[id, found] as const] : [];
+    }),
+  );
+  const { declarables, demands, edition } = rulebook();
+  const content = createHash('sha256')
+    .update(JSON.stringify([stored, figures]))
+    .digest('hex')
+    .slice(0, 16);
+  return {
+    id: `${SHIPPED} ${content} ${onDate}`,
+    onDate,
+    edition,
+    own,
+    stored,
+    material: (id) => own.get(id) ?? libraryMaterial(id),
+    limits: withOwnFigures(figures),
+    declarables,
+    demands,
+  };
+}
+
+/** The starter library and the rulebook as they ship, without any database. */
+export function shippedStore(onDate: string): StoreSnapshot {
+  return makeSnapshot([], {}, onDate);
+}
+
+interface Held {
+  ground: number;
+  snapshot: StoreSnapshot;
+}
+
+/** The last snapshot of each open database; a changed ground or another day makes a new one. */
+const held = new WeakMap<Knex, Held>();
+
+/** The snapshot of a database on a day. One statement where nothing it holds has changed. */
+export async function snapshotOf(db: Knex, onDate: string): Promise<StoreSnapshot> {
+  if (db.isTransaction) return makeSnapshot(await allMaterials(db), await findCraftFigures(db), onDate);
+  const { ground } = (await db('store').first('ground')) as { ground: number };
+  const known = held.get(db);
+  if (known?.ground === ground && known.snapshot.onDate === onDate) return known.snapshot;
+  const made = makeSnapshot(await allMaterials(db), await findCraftFigures(db), onDate);
+  const snapshot = known?.snapshot.id === made.id ? known.snapshot : made;
+  held.set(db, { ground, snapshot });
+  return snapshot;
+}

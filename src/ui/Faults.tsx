@@ -1,0 +1,12 @@
+import type { Fault } from './api';
+
+/** What stands in the way, each fault once. The place is there before there are any, so that they are read out. */
+export function Faults({ faults, named }: { faults: readonly Fault[]; named?: (path: string) => string }) {
+  return (
+    <div role="alert" className="w-full text-madder">
+      {faults.map(({ path, message }) => (
+        <p key={path + message}>{named && path ? `${named(path)}: ${message}` : message}</p>
+      ))}
+    </div>
+  );
+}
