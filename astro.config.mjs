@@ -5,13 +5,45 @@ import { defineConfig } from 'astro/config';
 
 export default defineConfig({
   output: 'server',
-  adapter: node({ mode: 'standalone' }),
+  // The pages and endpoints alone; `src/server/serve.ts` is the server around them.
+  adapter: node({ mode: 'middleware' }),
   integrations: [react()],
-  // Our own rule stands in src/server/http: every write must be JSON, which a foreign page cannot send unasked.
+  // Our own rules stand in src/server/front: only this very origin is answered.
   security: { checkOrigin: false },
+  // Astro's image endpoint makes pictures of any size on demand. We use none of it, so its address leads nowhere.
+  image: { endpoint: { route: '/_image', entrypoint: './src/server/no-images.ts' } },
+  experimental: {
+    csp: {
+      directives: [
+        "default-src 'self'",
+        "img-src 'self' data: blob:",
+        "font-src 'self' data:",
+        "connect-src 'self'",
+        "worker-src 'self' blob:",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+        "frame-ancestors 'none'",
+      ],
+      // The blend solver is WebAssembly.
+      scriptDirective: { resources: ["'self'", "'wasm-unsafe-eval'"] },
+      styleDirective: { resources: ["'self'"] },
+    },
+  },
   devToolbar: { enabled: false },
   vite: {
     plugins: [tailwindcss()],
-    ssr: { external: ['better-sqlite3', 'knex', 'pdfkit', 'fontkit', 'svg-to-pdfkit', 'bwip-js'] },
+    ssr: {
+      external: [
+        'better-sqlite3',
+        'knex',
+        'pdfkit',
+        'fontkit',
+        'svg-to-pdfkit',
+        'bwip-js',
+        'piscina',
+        'pngjs',
+      ],
+    },
   },
 });

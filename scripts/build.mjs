@@ -5,7 +5,14 @@ import { join } from 'node:path';
 import { run } from './install.mjs';
 
 const STAMP = 'dist/.source';
-const SOURCES = ['src', 'public', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'];
+const SOURCES = [
+  'src',
+  'scripts/workers.mjs',
+  'public',
+  'astro.config.mjs',
+  'package-lock.json',
+  'tsconfig.json',
+];
 
 function filesUnder(path) {
   if (!statSync(path).isDirectory()) return [path];
@@ -22,7 +29,8 @@ export async function ensureBuilt() {
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
   console.log('Building…');
   run('npx', ['astro', 'build'], { env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
-  const { bundleWorkers } = await import('./workers.mjs');
+  const { bundleServer, bundleWorkers } = await import('./workers.mjs');
   bundleWorkers();
+  bundleServer();
   writeFileSync(STAMP, wanted);
 }

@@ -8,11 +8,16 @@ const PORT = process.env.PORT || '4321';
 
 ensureInstalled();
 await ensureBuilt();
-run(process.execPath, ['--import=tsx', 'scripts/seed.ts']);
+try {
+  run(process.execPath, ['--import=tsx', 'scripts/seed.ts']);
+} catch {
+  // What stands in the way was said by the seeding itself.
+  process.exit(1);
+}
 
-const server = spawn(process.execPath, ['dist/server/entry.mjs'], {
+const server = spawn(process.execPath, ['dist/server/serve.mjs'], {
   stdio: 'inherit',
-  env: { ...process.env, HOST, PORT },
+  env: { NODE_ENV: 'production', ...process.env, HOST, PORT },
 });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -72,7 +72,22 @@ export async function readJson(request: Request): Promise<unknown> {
   return parsed;
 }
 
+/** Values in one body: far more than any door takes, few enough to read in a moment. */
+const MOST_VALUES = 60_000;
+const COMMA = 0x2c;
+
+/** Whether a JSON text holds too many values to be read at all; told by its commas. */
+function hasTooMany(bytes: Uint8Array): boolean {
+  let count = 0;
+  for (let at = bytes.indexOf(COMMA); at >= 0 && count <= MOST_VALUES; at = bytes.indexOf(COMMA, at + 1))
+    count++;
+  return count > MOST_VALUES;
+}
+
 function parseJson(bytes: Uint8Array): unknown {
+  if (hasTooMany(bytes)) {
+    throw fault(422, 'too-many', `This holds over ${MOST_VALUES} values. Send less at once.`);
+  }
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) as unknown;
   } catch {

@@ -48,7 +48,7 @@ export async function startApplication(): Promise<Application> {
     PORT: String(port),
   };
   execFileSync(process.execPath, ['--import=tsx', 'scripts/seed.ts'], { env, stdio: 'ignore' });
-  const server = spawn(process.execPath, ['dist/server/entry.mjs'], {
+  const server = spawn(process.execPath, ['dist/server/serve.mjs'], {
     env,
     stdio: ['ignore', 'ignore', 'inherit'],
   });

@@ -141,6 +141,34 @@ describe('the layout', () => {
     expect(breakLines('abcdefghijk', style, 5, METRICS)).to.deep.equal(['abcde', 'fghij', 'k']);
   });
 
+  it('measures in proportion to the letters there are, however long the text and its words', () => {
+    const asked = (text: string, ingredients = 'Aqua') => {
+      let letters = 0;
+      const counting: Metrics = {
+        ...METRICS,
+        width: (measured, face, sizeMm) => {
+          letters += measured.length;
+          return METRICS.width(measured, face, sizeMm);
+        },
+      };
+      const content = labelContent({ ...INPUT, market: 'CA', text, ingredients });
+      layoutLabel(content, USUAL_FORMATS.band, LOOK, 90, counting);
+      return letters;
+    };
+    const base = asked('');
+    const list = Array.from({ length: 500 }, (_, index) => `Ingredient Number ${index}`).join(', ');
+    const cases = {
+      prose: 'the quick brown fox '.repeat(100),
+      letters: 'a b c d '.repeat(250),
+      word: 'x'.repeat(2000),
+      words: `${'y'.repeat(600)} `.repeat(3),
+    };
+    for (const [name, text] of Object.entries(cases))
+      // Each word is measured once; a word that has to be broken, once more letter by letter for each size tried.
+      expect(asked(text) - base, name).to.be.at.most(10 * text.length);
+    expect(asked('', list) - base).to.be.at.most(10 * list.length);
+  });
+
   it('keeps every element within every shape, and every height at or above its least', () => {
     for (const market of MARKETS) {
       for (const shape of SHAPES) {

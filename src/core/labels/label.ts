@@ -96,12 +96,11 @@ function placeBlock(
   style: TextStyle,
   region: Region,
   topMm: number,
-  metrics: Metrics,
 ): number {
   let top = topMm;
   for (let at = START; isLeft(measured, at);) {
     const room = lineRoom(region, top, style.sizeMm);
-    const line = takeLine(measured, at, style.sizeMm, Math.max(room.widthMm, 1), metrics);
+    const line = takeLine(measured, at, style.sizeMm, Math.max(room.widthMm, 1));
     const isOver = top + style.sizeMm > region.yMm + region.heightMm + 1e-6;
     const xMm = region.disc ? room.xMm + (room.widthMm - line.widthMm) / 2 : room.xMm;
     putLine(layout, line.text, style, xMm, top, isOver);
@@ -112,15 +111,9 @@ function placeBlock(
 }
 
 /** How high a block would be; discs are measured at their widest, boxes exactly. */
-function blockHeight(
-  measured: Measured,
-  style: TextStyle,
-  region: Region,
-  topMm: number,
-  metrics: Metrics,
-): number {
+function blockHeight(measured: Measured, style: TextStyle, region: Region, topMm: number): number {
   const scratch = emptyLayout(1, 1, { paper: '#ffffff', ink: '#000000' });
-  placeBlock(scratch, measured, style, { ...region, heightMm: Infinity }, topMm, metrics);
+  placeBlock(scratch, measured, style, { ...region, heightMm: Infinity }, topMm);
   return linesHeight(scratch.texts.length, style);
 }
 
@@ -181,9 +174,9 @@ function placeNet(layout: Layout, setting: Setting): number {
   const fitsOneLine = lineRoom(netRegion, oneLine, style.sizeMm).widthMm >= widthMm;
   const foot = netRegion.yMm + netRegion.heightMm;
   const measured = measure(content.front.net, style.face, metrics);
-  const several = foot - blockHeight(measured, style, netRegion, netRegion.yMm, metrics);
+  const several = foot - blockHeight(measured, style, netRegion, netRegion.yMm);
   const top = fitsOneLine ? oneLine : several;
-  placeBlock(layout, measured, style, netRegion, top, metrics);
+  placeBlock(layout, measured, style, netRegion, top);
   layout.heights.push({
     element: 'net',
     what: 'digits',
@@ -218,17 +211,17 @@ function placeFront(layout: Layout, setting: Setting): void {
   const name = measure(content.front.name, look.nameFace, metrics);
   const what = measure(content.front.identity, identity.face, metrics);
   const heightAt = (style: TextStyle) => {
-    const nameMm = blockHeight(name, style, region, top, metrics);
-    return nameMm + 1.2 + blockHeight(what, identity, region, top + nameMm, metrics);
+    const nameMm = blockHeight(name, style, region, top);
+    return nameMm + 1.2 + blockHeight(what, identity, region, top + nameMm);
   };
   const breaksNoWord = ({ sizeMm }: TextStyle) =>
     name.widths.every((width) => width * sizeMm <= lineRoom(region, top, sizeMm).widthMm);
   const styles = NAME_SIZES_MM.map(nameStyle);
   const style =
     styles.find((one) => breaksNoWord(one) && heightAt(one) <= bottom - top) ?? styles[styles.length - 1]!;
-  const nameEnds = placeBlock(layout, name, style, region, top, metrics);
+  const nameEnds = placeBlock(layout, name, style, region, top);
   const start = nameEnds - style.sizeMm * (style.leading - 1) + 1.2;
-  placeBlock(layout, what, identity, region, start, metrics);
+  placeBlock(layout, what, identity, region, start);
   const lacks = heightAt(style) - (bottom - top);
   if (lacks > 1e-6) reportLack(layout, setting, 'name', lacks);
 }
@@ -284,12 +277,12 @@ function placeBarcode(layout: Layout, { look, metrics, plan }: Setting, foot: Re
 }
 
 /** Moves on to the next region where a paragraph fits whole there and not here; only the list runs on across. */
-function keepWhole(flow: Flow, measured: Measured, style: TextStyle, metrics: Metrics): void {
+function keepWhole(flow: Flow, measured: Measured, style: TextStyle): void {
   const here = flow.regions[flow.region]!;
   const next = flow.regions[flow.region + 1];
   if (!next || here.disc) return;
   const fits = (region: Region, topMm: number) =>
-    topMm + blockHeight(measured, style, region, topMm, metrics) <= region.yMm + region.heightMm + 1e-9;
+    topMm + blockHeight(measured, style, region, topMm) <= region.yMm + region.heightMm + 1e-9;
   if (fits(here, flow.topMm) || !fits(next, next.yMm)) return;
   flow.region++;
   flow.topMm = next.yMm;
@@ -302,14 +295,13 @@ function flowInfo(
   texts: readonly { id: string; measured: Measured }[],
   sizeMm: number,
 ): Map<string, number> {
-  const { metrics } = setting;
   const flow = startFlow(flowRegions(setting).regions);
   const lacks = new Map<string, number>();
   for (const { id, measured } of texts) {
     const before = flow.lacksMm;
     const style: TextStyle = { element: id, face: 'text', sizeMm, leading: LEADING };
-    if (id !== 'ingredients') keepWhole(flow, measured, style, metrics);
-    flowText(layout, measured, style, flow, metrics);
+    if (id !== 'ingredients') keepWhole(flow, measured, style);
+    flowText(layout, measured, style, flow);
     if (flow.lacksMm > before) lacks.set(id, flow.lacksMm - before);
     flow.topMm += sizeMm * PARAGRAPH;
   }

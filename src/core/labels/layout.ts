@@ -140,7 +140,8 @@ export interface Measured {
   widths: readonly number[];
   /** Width of the blank between two words at a size of 1 mm. */
   blank: number;
-  face: Face;
+  /** The letters of a word with their widths at a size of 1 mm, for a word that has to be broken. */
+  lettersOf(word: number): readonly { letter: string; width: number }[];
 }
 
 /** Measures a text; each different word is measured once. */
@@ -154,7 +155,15 @@ export function measure(text: string, face: Face, metrics: Metrics): Measured {
     return width;
   };
   const words = wordsOf(text);
-  return { words, widths: words.map(widthOf), blank: metrics.width(' ', face, 1), face };
+  const broken = new Map<number, { letter: string; width: number }[]>();
+  const lettersOf = (word: number) => {
+    const before = broken.get(word);
+    if (before) return before;
+    const letters = [...words[word]!].map((letter) => ({ letter, width: widthOf(letter) }));
+    broken.set(word, letters);
+    return letters;
+  };
+  return { words, widths: words.map(widthOf), blank: metrics.width(' ', face, 1), lettersOf };
 }
 
 /** Where a text goes on: a word, and how many of its letters stand on lines before. */
@@ -171,24 +180,21 @@ export interface TakenLine {
   next: Place;
 }
 
-/** The letters of a word that a width holds, at least one; each letter is measured by itself. */
-function brokenWord(
-  { words, face }: Measured,
-  { word, letter }: Place,
-  sizeMm: number,
-  roomMm: number,
-  metrics: Metrics,
-) {
-  const letters = [...words[word]!];
+/** The letters of a word that a width holds, at least one. */
+function brokenWord(measured: Measured, { word, letter }: Place, sizeMm: number, roomMm: number): TakenLine {
+  const letters = measured.lettersOf(word);
   let widthMm = 0;
-  let text = '';
   let at = letter;
   while (at < letters.length) {
-    const wider = widthMm + metrics.width(letters[at]!, face, sizeMm);
+    const wider = widthMm + letters[at]!.width * sizeMm;
     if (wider > roomMm && at > letter) break;
     widthMm = wider;
-    text += letters[at++]!;
+    at++;
   }
+  const text = letters
+    .slice(letter, at)
+    .map((one) => one.letter)
+    .join('');
   return { text, widthMm, next: at < letters.length ? { word, letter: at } : { word: word + 1, letter: 0 } };
 }
 
@@ -196,27 +202,20 @@ function brokenWord(
 const HAIR_MM = 1e-9;
 
 /** Takes as many words as a width holds; a word wider than the line is broken between letters. */
-export function takeLine(
-  measured: Measured,
-  from: Place,
-  sizeMm: number,
-  widthMm: number,
-  metrics: Metrics,
-): TakenLine {
-  const { words, widths, blank } = measured;
+export function takeLine(measured: Measured, from: Place, sizeMm: number, widthMm: number): TakenLine {
+  const { words, widths } = measured;
   if (from.letter > 0) {
-    const rest = brokenWord(measured, from, sizeMm, widthMm, metrics);
+    const rest = brokenWord(measured, from, sizeMm, widthMm);
     if (rest.next.word === from.word) return rest;
     return extended(measured, rest, sizeMm, widthMm);
   }
-  if (widths[from.word]! * sizeMm > widthMm + HAIR_MM)
-    return brokenWord(measured, from, sizeMm, widthMm, metrics);
+  if (widths[from.word]! * sizeMm > widthMm + HAIR_MM) return brokenWord(measured, from, sizeMm, widthMm);
   const first = {
     text: words[from.word]!,
     widthMm: widths[from.word]! * sizeMm,
     next: { word: from.word + 1, letter: 0 },
   };
-  return blank >= 0 ? extended(measured, first, sizeMm, widthMm) : first;
+  return extended(measured, first, sizeMm, widthMm);
 }
 
 /** A line with as many more whole words as there is room for. */
@@ -248,7 +247,7 @@ export function breakLines(text: string, style: TextStyle, widthMm: number, metr
   const measured = measure(text, style.face, metrics);
   const lines: string[] = [];
   for (let at = START; isLeft(measured, at);) {
-    const line = takeLine(measured, at, style.sizeMm, widthMm, metrics);
+    const line = takeLine(measured, at, style.sizeMm, widthMm);
     lines.push(line.text);
     at = line.next;
   }
@@ -323,13 +322,7 @@ function nextLine(flow: Flow, sizeMm: number): Region {
 const NARROWEST_MM = 4;
 
 /** Flows a measured text through the regions; answers how much height it lacked in the end, 0 where it fits. */
-export function flowText(
-  layout: Layout,
-  measured: Measured,
-  style: TextStyle,
-  flow: Flow,
-  metrics: Metrics,
-): number {
+export function flowText(layout: Layout, measured: Measured, style: TextStyle, flow: Flow): number {
   const stepMm = style.sizeMm * style.leading;
   for (let at = START; isLeft(measured, at);) {
     const region = nextLine(flow, style.sizeMm);
@@ -340,7 +333,7 @@ export function flowText(
       flow.topMm += stepMm;
       continue;
     }
-    const line = takeLine(measured, at, style.sizeMm, widthMm, metrics);
+    const line = takeLine(measured, at, style.sizeMm, widthMm);
     const blankMm = region.disc ? room.widthMm - line.widthMm : 0;
     putLine(layout, line.text, style, room.xMm + Math.max(0, blankMm) / 2, flow.topMm, isOver);
     if (isOver) flow.lacksMm += stepMm;

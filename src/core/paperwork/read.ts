@@ -2,6 +2,7 @@
  * Reading a supplier's certificate or allergen declaration. Nothing is decided here: everything taken says from
  * which line, and what is unsure carries a question for the maker, who accepts or corrects it.
  */
+import { readablePart } from './bounds';
 import { readCategories, type CategoryMax } from './categories';
 import { readFields, type PaperFields, type Taken } from './fields';
 import type { Paper } from './page';
@@ -45,7 +46,8 @@ function questionsOf(paper: Paper, reading: Omit<PaperReading, 'questions'>): st
 }
 
 /** Reads a paper. `known` leads CAS numbers and names to the constituents on file. */
-export function readPaper(paper: Paper, known: Known): PaperReading {
+export function readPaper(whole: Paper, known: Known): PaperReading {
+  const { paper, questions } = readablePart(whole);
   const reading = {
     ...readFields(paper),
     categories: readCategories(paper),
@@ -59,7 +61,7 @@ export function readPaper(paper: Paper, known: Known): PaperReading {
     const { highPct: value, said, question } = vanillin;
     reading.vanillinPct = { value, line: vanillin.lines[0]!, said, question };
   }
-  return { ...reading, questions: questionsOf(paper, reading) };
+  return { ...reading, questions: [...questions, ...questionsOf(paper, reading)] };
 }
 
 const VANILLIN_CAS = '121-33-5';

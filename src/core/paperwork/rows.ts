@@ -23,6 +23,8 @@ export interface TakenRow {
 
 /** A name that goes on in the next line stands within this many line heights below. */
 const WRAP_HEIGHTS = 1.9;
+/** Lines that one row may go on over. */
+const MOST_CARRIED = 12;
 /** And begins within this many points of where the name began. */
 const SAME_COLUMN_PT = 14;
 
@@ -120,7 +122,7 @@ function rowFrom(line: PaperLine, index: number, columns: Columns): Draft | null
 /** A line that carries on the row above it: the rest of a name, or more CAS numbers. */
 function carriesOn(draft: Draft, line: PaperLine): { name?: string; cas?: string[] } | null {
   if (line.page !== draft.page || line.yPt - draft.footPt > WRAP_HEIGHTS * line.heightPt) return null;
-  if (line.cells.length > 2) return null;
+  if (line.cells.length > 2 || draft.lines.length > MOST_CARRIED) return null;
   const cas = line.cells.flatMap(({ text }) => text.match(CAS_PATTERN) ?? []);
   const names = line.cells.filter(({ text }) => !text.match(CAS_PATTERN));
   if (names.some(({ text }) => readFigure(text, '%') !== null)) return null;

@@ -1,8 +1,6 @@
 import { FileText } from 'lucide-react';
-import { useEffect, useMemo, useState, type DragEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { linesFromText } from '../../core/paperwork/page';
-import { readPaper } from '../../core/paperwork/read';
-import { knownConstituents } from '../../library/constituents';
 import type { InboxEntry } from '../../core/records/papers';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
@@ -11,6 +9,7 @@ import { useKeeping } from '../../ui/keeping';
 import { dayInWords } from '../../ui/words';
 import { draftFrom, faultsOf, papersFrom, type Draft, type FieldKey } from './draft';
 import { openBytes, PaperFault, type OpenPaper } from './open';
+import { readLines } from './reading';
 import { PaperView } from './PaperView';
 import { ReadingForm } from './ReadingForm';
 
@@ -88,16 +87,20 @@ function usePaper({ materials, wanted }: PaperTrayData) {
   const [draft, setDraft] = useState<Draft | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const show = (opened: OpenPaper) => {
-    setPaper(opened);
-    setDraft(draftFrom(readPaper(opened, knownConstituents), materials, wanted));
-  };
-  const open = async (opening: () => Promise<OpenPaper>) => {
+  const giveUp = useRef<AbortController | null>(null);
+  const open = async (opening: (signal: AbortSignal) => Promise<OpenPaper>) => {
+    giveUp.current?.abort();
+    const { signal } = (giveUp.current = new AbortController());
     setBusy(true);
     setFault(null);
     try {
-      show(await opening());
+      const opened = await opening(signal);
+      const reading = await readLines(opened.lines, signal);
+      setPaper(opened);
+      setDraft(draftFrom(reading, materials, wanted));
     } catch (error) {
+      // Another paper was opened meanwhile; what becomes of that one is told there.
+      if (giveUp.current.signal !== signal) return;
       setFault(
         error instanceof PaperFault
           ? error.message
@@ -110,12 +113,12 @@ function usePaper({ materials, wanted }: PaperTrayData) {
     setPaper(null);
     setDraft(null);
   };
-  return { paper, draft, setDraft, fault, busy, open, close };
+  return { paper, draft, setDraft, fault, busy, open, close, stop: () => giveUp.current?.abort() };
 }
 
 /** Papers in: what came and waits, a place to drop or paste, the page beside what was read from it. */
 export function PaperTray({ data }: { data: PaperTrayData }) {
-  const { paper, draft, setDraft, fault, busy, open, close } = usePaper(data);
+  const { paper, draft, setDraft, fault, busy, open, close, stop } = usePaper(data);
   const [inbox, setInbox] = useState(data.inbox);
   const [pasted, setPasted] = useState('');
   const [pointed, setPointed] = useState<number[]>([]);
@@ -125,14 +128,30 @@ export function PaperTray({ data }: { data: PaperTrayData }) {
   useEffect(() => setFaults([]), [draft, setFaults]);
 
   const openInbox = (entry: InboxEntry) =>
-    open(async () => {
-      const answer = await fetch(address('inbox', entry.id));
+    open(async (signal) => {
+      const answer = await fetch(address('inbox', entry.id), { signal });
       if (!answer.ok) throw new PaperFault('The inbox does not give it out. Try again.');
-      return openBytes(entry.fileName, entry.mime, new Uint8Array(await answer.arrayBuffer()), entry.id);
+      return openBytes(
+        entry.fileName,
+        entry.mime,
+        new Uint8Array(await answer.arrayBuffer()),
+        entry.id,
+        signal,
+      );
     });
+  // The newest paper that waits lies open from the start.
+  const newest = data.inbox.find(({ filedOn }) => filedOn === null);
+  const opened = useRef(false);
+  useEffect(() => {
+    if (opened.current || !newest) return;
+    opened.current = true;
+    void openInbox(newest);
+  });
   const openFile = (file: File | undefined) => {
     if (file)
-      void open(async () => openBytes(file.name, file.type, new Uint8Array(await file.arrayBuffer()), null));
+      void open(async (signal) =>
+        openBytes(file.name, file.type, new Uint8Array(await file.arrayBuffer()), null, signal),
+      );
   };
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
@@ -210,7 +229,14 @@ export function PaperTray({ data }: { data: PaperTrayData }) {
         </button>
       </section>
       <div role="region" aria-label="The paper" aria-busy={busy} tabIndex={0} className="paper-window">
-        {busy && <p role="status">Opening…</p>}
+        {busy && (
+          <p role="status">
+            Opening…{' '}
+            <button type="button" className="action py-0" onClick={stop}>
+              Give up
+            </button>
+          </p>
+        )}
         {fault && (
           <p role="alert" className="border-l-4 border-madder bg-wash px-3 py-1.5">
             {fault}

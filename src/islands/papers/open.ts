@@ -34,7 +34,7 @@ const LARGEST_BYTES = 15 * 1024 * 1024;
 /** Why a paper could not be opened, in words for the maker. */
 export class PaperFault extends Error {}
 
-async function openPdf(bytes: Uint8Array): Promise<Pick<OpenPaper, 'lines' | 'pages'>> {
+async function openPdf(bytes: Uint8Array, signal: AbortSignal): Promise<Pick<OpenPaper, 'lines' | 'pages'>> {
   const pdfjs = await import('pdfjs-dist');
   pdfjs.GlobalWorkerOptions.workerSrc = workerUrl;
   const document = await pdfjs
@@ -45,6 +45,7 @@ async function openPdf(bytes: Uint8Array): Promise<Pick<OpenPaper, 'lines' | 'pa
   const lines: PaperLine[] = [];
   const pages: PagePicture[] = [];
   for (let number = 1; number <= Math.min(document.numPages, MOST_PAGES); number++) {
+    if (signal.aborted) throw new PaperFault('Given up. Nothing was filed.');
     const page = await document.getPage(number);
     const { width, height } = page.getViewport({ scale: 1 });
     const { items } = await page.getTextContent();
@@ -87,10 +88,11 @@ export async function openBytes(
   mime: string,
   bytes: Uint8Array,
   inbox: string | null,
+  signal: AbortSignal,
 ): Promise<OpenPaper> {
   if (bytes.byteLength > LARGEST_BYTES) throw new PaperFault('This file is over 15 MB. Send a smaller one.');
   const isPdf = mime === 'application/pdf' || /\.pdf$/i.test(fileName);
-  if (isPdf) return { fileName, inbox, ...(await openPdf(bytes)) };
+  if (isPdf) return { fileName, inbox, ...(await openPdf(bytes, signal)) };
   if (bytes.includes(0)) {
     throw new PaperFault('This file is neither a PDF nor text. Save it as PDF or CSV, or paste its text.');
   }

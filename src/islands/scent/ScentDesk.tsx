@@ -1,7 +1,7 @@
 import { Plus } from 'lucide-react';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import type { MixPart } from '../../core/formula/mix';
-import type { CupboardEntry } from '../../core/records/cupboard';
+import type { CupboardEntry, Use, Uses } from '../../core/records/cupboard';
 import { PLAIN_BAR, type ScentDeskData, type TryBar } from '../../core/records/scent';
 import { address, send } from '../../ui/api';
 import { useBarsUsing } from '../../ui/BarsUsing';
@@ -37,13 +37,14 @@ const readBlend = (body: unknown) => {
   return stale ? { stale: onFile(stale) } : { saved: onFile(entry!) };
 };
 
-/** The bar a blend is tried in: the chosen one, else the first that uses it, else the plain one. */
-function useTryBar(data: ScentDeskData, user: string | null) {
+/** The bar a blend is tried in: the chosen one, else the first that uses it, else the plain one; null until it is there. */
+function useTryBar(data: ScentDeskData, uses: Uses | null) {
   const [chosen, setBarId] = useState<string | null>(null);
-  const wanted = chosen ?? user ?? PLAIN_BAR;
-  const [bar, setBar] = useState<TryBar>(data.first);
+  const wanted = uses && (chosen ?? uses.some[0]?.product ?? PLAIN_BAR);
+  const [bar, setBar] = useState<TryBar | null>(null);
   useEffect(() => {
     let isWanted = true;
+    if (wanted === null) return;
     if (wanted === PLAIN_BAR) setBar(data.first);
     else
       void send<TryBar>('GET', address('products', wanted, 'trial')).then((answer) => {
@@ -78,14 +79,7 @@ function Desk({ data, entry }: DeskProps) {
     read: readBlend,
   });
   const uses = useBarsUsing(entry.material.id);
-  const { bar, setBarId } = useTryBar(data, uses?.some[0]?.product ?? null);
-  const [totalPct, setTotalPct] = useState(START_TOTAL_PCT);
-  const bench = useMemo(() => benchFrom(data, bar.materials), [data, bar]);
-  const tried = useMemo(
-    () => tryBlend(bench, bar, blend.parts, totalPct),
-    [bench, bar, blend.parts, totalPct],
-  );
-  const nameOf = (id: string) => bench.material(id)?.name ?? id;
+  const { bar, setBarId } = useTryBar(data, uses);
   const settle = (takeTheirs: boolean) => {
     if (saving.save.state !== 'stale') return;
     const { newer } = saving.save;
@@ -111,53 +105,78 @@ function Desk({ data, entry }: DeskProps) {
           <UndoButtons history={history} dispatch={dispatch} />
         </div>
       </div>
-      <div className="grid gap-5 lg:grid-cols-[minmax(0,1fr)_25rem]">
-        <div>
-          <BlendParts
-            data={data}
-            parts={blend.parts}
-            tried={tried}
-            bars={data.bars}
-            barId={bar.id}
-            totalPct={totalPct}
-            onParts={(parts, key) => change({ parts }, key)}
-            onBar={setBarId}
-            onTotal={setTotalPct}
-          />
-          <BlendOutcome
-            data={data}
-            bench={bench}
-            bar={bar}
-            parts={blend.parts}
-            totalPct={totalPct}
-            tried={tried}
-            nameOf={nameOf}
-          />
-        </div>
-        <div>
-          <SolverPanel
-            key={bar.id}
-            bench={bench}
-            bar={bar}
-            parts={blend.parts}
-            totalPct={totalPct}
-            nameOf={nameOf}
-            onTake={(parts, total) => {
-              change({ parts }, `solved ${Date.now()}`);
-              setTotalPct(total);
-            }}
-          />
-          <SendToBar
-            data={data}
-            blend={{ id: entry.material.id, parts: blend.parts }}
-            uses={uses?.some ?? []}
-            totalPct={totalPct}
-            barId={bar.id}
-            flush={saving.flush}
-          />
-        </div>
-      </div>
+      {bar ? (
+        <Trying
+          data={data}
+          id={entry.material.id}
+          parts={blend.parts}
+          onParts={(parts, key) => change({ parts }, key)}
+          bar={bar}
+          onBar={setBarId}
+          uses={uses?.some ?? []}
+          flush={saving.flush}
+        />
+      ) : (
+        <p role="status">Opening…</p>
+      )}
     </>
+  );
+}
+
+interface TryingProps {
+  data: ScentDeskData;
+  /** Of the blend. */
+  id: string;
+  parts: MixPart[];
+  onParts: (parts: MixPart[], key: string) => void;
+  bar: TryBar;
+  onBar: (id: string) => void;
+  uses: readonly Use[];
+  flush: () => Promise<boolean>;
+}
+
+/** A blend tried in a bar. */
+function Trying({ data, id, parts, onParts, bar, onBar, uses, flush }: TryingProps) {
+  const [totalPct, setTotalPct] = useState(START_TOTAL_PCT);
+  const bench = useMemo(() => benchFrom(data, bar.materials), [data, bar]);
+  const tried = useMemo(() => tryBlend(bench, bar, parts, totalPct), [bench, bar, parts, totalPct]);
+  const nameOf = (one: string) => bench.material(one)?.name ?? one;
+  const shared = { bench, bar, parts, totalPct, nameOf };
+  return (
+    <div className="grid gap-5 lg:grid-cols-[minmax(0,1fr)_25rem]">
+      <div>
+        <BlendParts
+          data={data}
+          parts={parts}
+          tried={tried}
+          bars={data.bars}
+          barId={bar.id}
+          totalPct={totalPct}
+          onParts={onParts}
+          onBar={onBar}
+          onTotal={setTotalPct}
+        />
+        <BlendOutcome data={data} tried={tried} {...shared} />
+      </div>
+      <div>
+        <SolverPanel
+          key={bar.id}
+          {...shared}
+          onTake={(solved, total) => {
+            onParts(solved, `solved ${Date.now()}`);
+            setTotalPct(total);
+          }}
+        />
+        <SendToBar
+          data={data}
+          blend={{ id, parts }}
+          uses={uses}
+          totalPct={totalPct}
+          barId={bar.id}
+          flush={flush}
+        />
+      </div>
+    </div>
   );
 }
 

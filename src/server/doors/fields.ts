@@ -89,8 +89,14 @@ function textFault(value: unknown, least: number, most: number, breaks: boolean)
   return null;
 }
 
-function Letters(least: number, most: number, breaks: boolean): PropertyDecorator {
-  const clean = (value: unknown): Cleaned => textFault(value, least, most, breaks) ?? { value };
+function Letters(
+  least: number,
+  most: number,
+  breaks: boolean,
+  more: (text: string) => Cleaned | null = () => null,
+): PropertyDecorator {
+  const clean = (value: unknown): Cleaned =>
+    (typeof value === 'string' ? more(value) : null) ?? textFault(value, least, most, breaks) ?? { value };
   return all(Given('not-text', 'Give a text here.'), Built({ kind: 'clean', clean }));
 }
 
@@ -106,10 +112,8 @@ export function Id(): PropertyDecorator {
 
 /** A name for something, not blank. */
 export function Name(what: string, most: number = LONGEST.name): PropertyDecorator {
-  return all(
-    Letters(1, most, false),
-    Rule('length', `Give ${what} a name.`, (value) => typeof value !== 'string' || /\S/.test(value)),
-  );
+  const blank = { code: 'length', message: `Give ${what} a name.` };
+  return Letters(1, most, false, (text) => (text.length <= most && text.trim() === '' ? blank : null));
 }
 
 /** Free text, possibly empty. */

@@ -8,32 +8,45 @@ const DEEPEST = 64;
 /** Faults told at once. */
 const MOST_ERRORS = 200;
 /** Names that lead to what every object has in common; nothing here is called so. */
-const RESERVED = ['__proto__', 'constructor', 'prototype'];
+const RESERVED = new Set(['__proto__', 'constructor', 'prototype']);
+
+/** The place in a value, as keys from within outward, and what is wrong with it. */
+interface Place {
+  keys: string[];
+  code: 'too-deep' | 'reserved';
+}
+
+function findPlace(value: unknown, depth: number): Place | null {
+  if (typeof value !== 'object' || value === null) return null;
+  if (depth > DEEPEST) return { keys: [], code: 'too-deep' };
+  if (Array.isArray(value)) {
+    for (let index = 0; index < value.length; index++) {
+      const found = findPlace(value[index], depth + 1);
+      if (found) return { ...found, keys: [...found.keys, String(index)] };
+    }
+    return null;
+  }
+  for (const key of Object.keys(value)) {
+    if (RESERVED.has(key)) return { keys: [key], code: 'reserved' };
+    const found = findPlace((value as Record<string, unknown>)[key], depth + 1);
+    if (found) return { ...found, keys: [...found.keys, key] };
+  }
+  return null;
+}
+
+const LONGEST_PATH = 200;
 
 /**
  * A parsed JSON value may hold names that mean something else to the language, or nest without end. Answers the
- * first such place, or null. Walks without recursion, once over the whole.
+ * first such place, or null. Looks at everything once.
  */
 export function hostilePlace(value: unknown): RequestError | null {
-  const stack: { value: unknown; path: string; depth: number }[] = [{ value, path: '', depth: 0 }];
-  for (let top = stack.pop(); top; top = stack.pop()) {
-    if (typeof top.value !== 'object' || top.value === null) continue;
-    const { path, depth } = top;
-    if (depth > DEEPEST) {
-      const message = `This nests deeper than ${DEEPEST} levels. Send it flatter.`;
-      return { path: path.slice(0, 200), code: 'too-deep', message };
-    }
-    for (const key of Object.keys(top.value)) {
-      const child = (top.value as Record<string, unknown>)[key];
-      const place = path ? `${path}.${key}` : key;
-      if (!Array.isArray(top.value) && RESERVED.includes(key)) {
-        return { path: place.slice(0, 200), code: 'reserved', message: `Leave out the name "${key}".` };
-      }
-      if (typeof child === 'object' && child !== null)
-        stack.push({ value: child, path: place, depth: depth + 1 });
-    }
-  }
-  return null;
+  const found = findPlace(value, 0);
+  if (!found) return null;
+  const path = found.keys.reverse().join('.').slice(0, LONGEST_PATH);
+  return found.code === 'too-deep'
+    ? { path, code: found.code, message: `This nests deeper than ${DEEPEST} levels. Send it flatter.` }
+    : { path, code: found.code, message: `Leave out the name "${path.split('.').at(-1)}".` };
 }
 
 function flatten(errors: readonly ValidationError[], prefix: string, into: RequestError[]): void {

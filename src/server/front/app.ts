@@ -1,0 +1,116 @@
+/** The server around pages and endpoints: who is answered, headers, compression, files of the build. */
+import compression from 'compression';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import { refusal } from './origin';
+
+/** Hashed files never change; a browser keeps them for a year. */
+const HASHED = /^\/_astro\//;
+const YEAR_MS = 365 * 24 * 3600 * 1000;
+/** Longest address answered, letters. */
+const LONGEST_URL = 4096;
+
+type Step = (request: Request, response: Response, next: NextFunction) => void;
+
+function refuse(response: Response, status: number, code: string, message: string): void {
+  response.status(status).json({ errors: [{ path: '', code, message }] });
+}
+
+/** Refuses what does not come from this machine's own pages and programs. */
+function onlyOurs(names: readonly string[]): Step {
+  return (request, response, next) => {
+    const { host, origin } = request.headers;
+    const header = (name: string) => request.get(name) ?? undefined;
+    const why = refusal(
+      {
+        host,
+        origin,
+        site: header('sec-fetch-site'),
+        mode: header('sec-fetch-mode'),
+        method: request.method,
+      },
+      names,
+    );
+    if (why) refuse(response, 403, 'not-ours', why);
+    else next();
+  };
+}
+
+/** Refuses addresses that are no addresses before anything else reads them. */
+function onlyAddresses(request: Request, response: Response, next: NextFunction): void {
+  try {
+    if (request.url.length > LONGEST_URL) throw new URIError('too long');
+    decodeURIComponent(new URL(request.url, 'http://localhost').pathname);
+    next();
+  } catch {
+    refuse(response, 400, 'address', 'This is no address. Look at how it is written.');
+  }
+}
+
+/** Style attributes are drawn by the pages themselves; Astro's policy knows only whole style sheets. */
+function withStyleAttributes(request: Request, response: Response, next: NextFunction): void {
+  const writeHead = response.writeHead.bind(response) as (...given: unknown[]) => Response;
+  response.writeHead = ((...given: unknown[]) => {
+    const headers = given.findLast((one) => typeof one === 'object' && one !== null) as
+      Record<string, string | string[]> | undefined;
+    const key = Object.keys(headers ?? {}).find((name) => name.toLowerCase() === 'content-security-policy');
+    if (headers && key) {
+      const policy = String(headers[key]).replace(/;\s*$/, '');
+      if (policy.includes('script-src')) headers[key] = `${policy}; style-src-attr 'unsafe-inline'`;
+    }
+    return writeHead(...given);
+  }) as typeof response.writeHead;
+  next();
+}
+
+export interface FrontOptions {
+  /** Folder of the build's files for browsers. */
+  clientFolder: string;
+  /** Pages and endpoints. */
+  pages: (request: Request, response: Response) => unknown;
+  /** More names this machine goes by. */
+  names: readonly string[];
+}
+
+/** The application's server, ready to listen. */
+export function frontApp({ clientFolder, pages, names }: FrontOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] },
+        useDefaults: false,
+      },
+      xFrameOptions: { action: 'deny' },
+      strictTransportSecurity: false,
+      crossOriginEmbedderPolicy: false,
+    }),
+  );
+  app.use(onlyOurs(names));
+  app.use(onlyAddresses);
+  app.use(compression());
+  app.use(
+    express.static(clientFolder, {
+      index: false,
+      redirect: false,
+      dotfiles: 'ignore',
+      setHeaders: (response, path) => {
+        const isHashed = HASHED.test(path.slice(clientFolder.length).replaceAll('\\', '/'));
+        response.setHeader(
+          'cache-control',
+          isHashed ? `public, max-age=${YEAR_MS / 1000}, immutable` : 'no-cache',
+        );
+      },
+    }),
+  );
+  app.use(withStyleAttributes);
+  // Without a next of ours the pages answer what leads nowhere with their own words.
+  app.use((request, response) => pages(request, response));
+  app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
+    console.error(error);
+    if (!response.headersSent)
+      refuse(response, 500, 'internal', 'Something went wrong here. Nothing was changed; try again.');
+  });
+  return app;
+}

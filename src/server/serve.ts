@@ -1,0 +1,85 @@
+/**
+ * Starts the application: takes the data folder, opens and migrates the store, then listens. What stands in the
+ * way is said in words, and the program ends. Bundled to `dist/server/serve.mjs`.
+ */
+import { createServer } from 'node:http';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+import { dataFolder } from './config';
+import { openDatabase } from './database';
+import { frontApp } from './front/app';
+import { lockFolder } from './front/lock';
+import { isLoopback } from './front/origin';
+import { storeFault } from './store/faults';
+
+// React's development build is twice to four times slower; it is chosen where nothing else is said.
+process.env.NODE_ENV ??= 'production';
+
+const HOST = process.env.HOST || '127.0.0.1';
+const PORT = Number(process.env.PORT || 4321);
+/** Time for a client to send its headers, and its whole request, milliseconds. */
+const HEADERS_MS = 20_000;
+const REQUEST_MS = 60_000;
+/** Idle connections are kept longer than browsers keep them, so that none is closed under a request. */
+const KEEP_ALIVE_MS = 75_000;
+
+function end(message: string): never {
+  console.error(`\nProportia cannot start. ${message}\n`);
+  process.exit(1);
+}
+
+/** More names this machine goes by, `PROPORTIA_NAMES` parted by commas. */
+function namesFromOutside(): string[] {
+  return (process.env.PROPORTIA_NAMES ?? '')
+    .split(',')
+    .map((name) => name.trim().toLowerCase())
+    .filter(Boolean);
+}
+
+async function prepareStore(): Promise<() => void> {
+  try {
+    const release = lockFolder(dataFolder());
+    await (await openDatabase(dataFolder())).destroy();
+    return release;
+  } catch (error) {
+    const known = storeFault(error);
+    if (!known) throw error;
+    return end(`${known.message} (${dataFolder()}${known.detail ? `: ${known.detail}` : ''})`);
+  }
+}
+
+async function start(): Promise<void> {
+  if (!isLoopback(HOST)) {
+    end(
+      `HOST is ${HOST}, which other machines reach, and no passphrase guards it yet. Leave HOST unset to serve this machine alone.`,
+    );
+  }
+  if (!Number.isInteger(PORT) || PORT < 1 || PORT > 65_535) end('PORT has to be a number from 1 to 65535.');
+  const release = await prepareStore();
+  const entry = new URL('./entry.mjs', import.meta.url);
+  const { handler } = (await import(pathToFileURL(fileURLToPath(entry)).href)) as {
+    handler: Parameters<typeof frontApp>[0]['pages'];
+  };
+  const clientFolder = fileURLToPath(new URL('../client', import.meta.url));
+  const server = createServer(
+    { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: KEEP_ALIVE_MS },
+    frontApp({ clientFolder, pages: handler, names: namesFromOutside() }),
+  );
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    if (error.code === 'EADDRINUSE') end(`Port ${PORT} is taken by another program. Set PORT to a free one.`);
+    end(error.message);
+  });
+  server.listen(PORT, HOST, () => {
+    console.log(`Listening on http://${HOST}:${PORT}`);
+    // A first look starts threads and renders once, so that the maker's own first look is quick.
+    void fetch(`http://${HOST}:${PORT}/`).catch(() => undefined);
+  });
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+    process.on(signal, () => {
+      server.close();
+      release();
+      process.exit(0);
+    });
+  }
+}
+
+await start();

@@ -1,0 +1,12 @@
+/** Reads a paper off the main thread, in the browser. */
+import type { PaperLine } from '../core/paperwork/page';
+import { readPaper, type PaperReading } from '../core/paperwork/read';
+import { knownConstituents } from '../library/constituents';
+
+export interface PaperTask {
+  lines: PaperLine[];
+}
+
+addEventListener('message', (event: MessageEvent<PaperTask>) => {
+  postMessage(readPaper(event.data, knownConstituents) satisfies PaperReading);
+});

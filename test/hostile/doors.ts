@@ -1,0 +1,166 @@
+/** Every endpoint with a request it would take, to be bent out of shape. */
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+
+export interface Door {
+  method: string;
+  /** Address below /api/v1, with real ids. */
+  path: string;
+  body?: unknown;
+}
+
+const LOT = {
+  supplier: 'H & D',
+  code: 'A',
+  receivedOn: '2026-01-01',
+  openedOn: null,
+  bestBefore: '2027-01-01',
+  quantityG: 10,
+  leftG: 5,
+  price: 1,
+};
+const CERTIFICATE = {
+  type: 'certificate',
+  number: 'X-1',
+  edition: '51st',
+  issuedOn: '2026-01-01',
+  issuer: 'X',
+  maxPct: 1,
+  category: '9',
+  otherCategories: [{ category: '4', maxPct: 2 }],
+  limits: [{ constituent: 'linalool', maxPct: 2 }],
+  vanillinPct: 0.5,
+  flashPointC: 80,
+  constituents: [{ id: 'linalool', lowPct: 1, typicalPct: 2, highPct: 3 }],
+  fileName: 'x.pdf',
+};
+const MATERIAL = {
+  name: 'Dust',
+  kind: 'fat',
+  saponification: { naohPerGram: 0.135, as: 'triglyceride', formedInci: 'Sodium Dust' },
+  waterPct: 1,
+  density: 1,
+  bulkDensity: 0.5,
+  fattyAcids: { oleic: 70, lauric: 3 },
+  inci: [{ name: 'Dust', sharePct: 100, role: 'ingredient', names: { US: 'House dust' } }],
+  constituents: [{ id: 'linalool', lowPct: 1, typicalPct: 2, highPct: 3 }],
+  limits: [
+    { id: 'own', subject: { type: 'material', id: 'dust' }, maxPct: 1, basis: 'fats', force: 'craft' },
+  ],
+};
+const MAKER = { name: 'Signalbox Soap', addressLines: ['The Box', 'Tollen Halt'] };
+
+/** Every door over the demo. `read` gets a JSON answer of the running application. */
+export async function doors(read: (path: string) => Promise<Record<string, unknown>>): Promise<Door[]> {
+  const { version, product } = await read('products/first-light');
+  const { formula } = version as { formula: object };
+  const { stored } = await read('products/first-light/wrap');
+  const { wrap } = stored as { wrap: object };
+  const { lots } = (await read('materials/olive')) as { lots: { id: string }[] };
+  const details = product as object;
+  const lot = lots[0]!.id;
+  return [
+    {
+      method: 'POST',
+      path: 'assess',
+      body: {
+        format: 'proportia.assessment-request/1',
+        formula,
+        materials: [{ ...MATERIAL, id: 'dust' }],
+        rules: {
+          replace: false,
+          limits: MATERIAL.limits,
+          declarables: [{ id: 'linalool', name: 'Linalool', markets: ['EU'], thresholdPct: 0.01 }],
+        },
+        markets: ['EU', 'UK'],
+        onDate: '2026-11-24',
+        firstPlacedOn: { EU: '2026-01-01' },
+        explain: true,
+      },
+    },
+    { method: 'GET', path: 'health' },
+    { method: 'GET', path: 'materials?q=lav' },
+    { method: 'GET', path: 'materials?ids=olive,kaolin' },
+    { method: 'POST', path: 'materials', body: { material: MATERIAL, supplier: 'us' } },
+    { method: 'PUT', path: 'materials', body: { library: 'olive', supplier: 'us' } },
+    { method: 'GET', path: 'materials/kaolin' },
+    { method: 'GET', path: 'materials/kaolin/uses' },
+    {
+      method: 'PUT',
+      path: 'materials/kaolin',
+      body: { revision: 1, material: { ...MATERIAL, kind: 'clay' } },
+    },
+    { method: 'DELETE', path: 'materials/not-there' },
+    { method: 'POST', path: 'materials/kaolin/papers', body: { papers: [CERTIFICATE], inbox: null } },
+    { method: 'DELETE', path: 'materials/kaolin/papers/none' },
+    { method: 'POST', path: 'materials/kaolin/lots', body: LOT },
+    { method: 'PUT', path: `materials/olive/lots/${lot}`, body: { ...LOT, revision: 1 } },
+    { method: 'DELETE', path: 'materials/kaolin/lots/none' },
+    { method: 'POST', path: 'mixes', body: { name: 'Mix', parts: [{ material: 'olive', parts: 1 }] } },
+    {
+      method: 'PUT',
+      path: 'mixes/sidings',
+      body: { revision: 1, name: 'Sidings', parts: [{ material: 'scots-pine-oil', parts: 1 }] },
+    },
+    { method: 'GET', path: 'moulds' },
+    {
+      method: 'PUT',
+      path: 'moulds',
+      body: { revision: 1, moulds: [{ id: 'm', name: 'M', volumeMl: 10, cavities: 1 }] },
+    },
+    { method: 'GET', path: 'maker' },
+    { method: 'PUT', path: 'maker', body: { revision: 1, ...MAKER } },
+    { method: 'GET', path: 'phrases' },
+    {
+      method: 'PUT',
+      path: 'phrases',
+      body: {
+        revision: 0,
+        phrases: [{ say: 'glow .. (very)|so bright*', class: 'cosmetic', language: 'en' }],
+      },
+    },
+    { method: 'PUT', path: 'craft/craft-clay', body: { maxPct: 3 } },
+    { method: 'GET', path: 'inbox' },
+    { method: 'GET', path: 'inbox/none' },
+    { method: 'GET', path: 'logo' },
+    { method: 'PUT', path: 'logo', body: '<svg/>' },
+    { method: 'DELETE', path: 'logo' },
+    { method: 'GET', path: 'labels/none' },
+    { method: 'POST', path: 'products', body: { name: 'A bar' } },
+    { method: 'GET', path: 'products/first-light' },
+    { method: 'DELETE', path: 'products/not-there' },
+    { method: 'PUT', path: 'products/branch-line/away' },
+    { method: 'DELETE', path: 'products/branch-line/away' },
+    { method: 'GET', path: 'products/first-light/trial' },
+    { method: 'PUT', path: 'products/first-light/details', body: { ...details, revision: 1 } },
+    { method: 'POST', path: 'products/first-light/duplicate', body: { name: 'Another' } },
+    { method: 'PUT', path: 'products/first-light/formula', body: { revision: 1, formula } },
+    { method: 'GET', path: 'products/first-light/versions' },
+    { method: 'POST', path: 'products/first-light/versions', body: { revision: 1, name: 'kept' } },
+    { method: 'GET', path: 'products/first-light/wrap' },
+    { method: 'PUT', path: 'products/first-light/wrap', body: { revision: 1, wrap } },
+    { method: 'POST', path: 'products/first-light/label/preview', body: { market: 'US', wrap } },
+    { method: 'GET', path: 'products/first-light/label?market=EU&as=pdf' },
+    { method: 'POST', path: 'products/first-light/issued', body: { market: 'EU' } },
+  ];
+}
+
+const ROUTES = 'src/pages/api/v1';
+
+/** The addresses of every endpoint there is, `[id]` for what varies. */
+export function routes(folder = ROUTES): string[] {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) return routes(path);
+    return [path.slice(ROUTES.length + 1).replace(/(?:\/index)?\.ts$/, '')];
+  });
+}
+
+/** Whether a door leads to an endpoint. */
+export function leadsTo({ path }: Door, route: string): boolean {
+  const asked = path.split('?')[0]!.split('/');
+  const parts = route.split('/');
+  return (
+    parts.length === asked.length && parts.every((part, at) => part.startsWith('[') || part === asked[at])
+  );
+}
