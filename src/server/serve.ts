@@ -69,7 +69,7 @@ async function start(): Promise<void> {
     end(error.message);
   });
   server.listen(PORT, HOST, () => {
-    console.log(`Listening on http://${HOST}:${PORT}`);
+    process.stdout.write(`Listening on http://${HOST}:${PORT}\n`);
     // A first look starts threads and renders once, so that the maker's own first look is quick.
     void fetch(`http://${HOST}:${PORT}/`).catch(() => undefined);
   });

@@ -41,6 +41,11 @@ export function ReadField<T>({
     onFault(null);
   }, [value, isSame, write, onFault]);
 
+  // A field that goes (its line removed, or moved to another stage) holds nothing up any more.
+  const tell = useRef(onFault);
+  tell.current = onFault;
+  useEffect(() => () => tell.current(null), []);
+
   const onText = (next: string) => {
     setText(next);
     const reading = read(next);

@@ -1,21 +1,44 @@
-import type { SaveState } from './saving';
+import type { Saving } from './saving';
+import { momentInWords } from './words';
 
-interface Props {
-  /** What was changed in the other window, e.g. "This bar". */
+interface Props<T> {
+  /** What is saved here, e.g. "This bar". */
   what: string;
-  save: SaveState<unknown>;
+  saving: Pick<Saving<T>, 'save' | 'aside' | 'leaveAside'>;
   onTakeTheirs: () => void;
   onKeepMine: () => void;
+  /** Puts on the table what an earlier visit left unsaved. */
+  onTakeAside: (value: T) => void;
+  /** Why what is on the table cannot be saved as it stands, if it cannot. */
+  held?: string | null;
 }
 
-/** Whether what is on the table is on file; and the choice where another window has saved in between. */
-export function SaveLine({ what, save, onTakeTheirs, onKeepMine }: Props) {
+const SECOND_MS = 1000;
+
+function words<T>(save: Saving<T>['save'], held: string | null): string {
+  switch (save.state) {
+    case 'saved':
+      return 'Saved';
+    case 'saving':
+      return 'Saving';
+    case 'failed':
+      return `Not saved: ${save.message}`;
+    case 'away':
+      return `Not saved: the application does not answer. It is kept in this browser and tried again in ${Math.round(save.againInMs / SECOND_MS)} s.`;
+    default:
+      return held ? `Not saved yet: ${held}.` : 'Not saved yet';
+  }
+}
+
+/**
+ * Whether what is on the table is on file; the choice where another window has saved in between; and what an
+ * earlier visit left unsaved.
+ */
+export function SaveLine<T>({ what, saving, onTakeTheirs, onKeepMine, onTakeAside, held = null }: Props<T>) {
+  const { save, aside, leaveAside } = saving;
   if (save.state === 'stale') {
     return (
-      <div
-        role="alert"
-        className="flex flex-wrap items-center gap-3 border-l-4 border-madder bg-wash px-3 py-2"
-      >
+      <div role="alert" className="save-notice">
         <span>{what} was changed in another window. Nothing has been overwritten.</span>
         <button type="button" className="action" onClick={onTakeTheirs}>
           Take the other (undo brings yours back)
@@ -26,15 +49,32 @@ export function SaveLine({ what, save, onTakeTheirs, onKeepMine }: Props) {
       </div>
     );
   }
-  const words = {
-    saved: 'Saved',
-    waiting: 'Not saved yet',
-    saving: 'Saving',
-    failed: save.state === 'failed' ? `Not saved: ${save.message}` : '',
-  }[save.state];
   return (
-    <span role="status" className={save.state === 'failed' ? 'text-madder' : 'text-soft'}>
-      {words}
-    </span>
+    <>
+      {aside && (
+        <div role="alert" className="save-notice">
+          <span>What you last typed here ({momentInWords(aside.at)}) did not reach the file.</span>
+          <button
+            type="button"
+            className="action"
+            onClick={() => {
+              onTakeAside(aside.value);
+              leaveAside();
+            }}
+          >
+            Put it on the table
+          </button>
+          <button type="button" className="action" onClick={leaveAside}>
+            Leave it
+          </button>
+        </div>
+      )}
+      <span
+        role="status"
+        className={save.state === 'failed' || save.state === 'away' ? 'text-madder' : 'text-soft'}
+      >
+        {words(save, held)}
+      </span>
+    </>
   );
 }

@@ -1,22 +1,10 @@
-/** Autosave: the last change is sent once the hands rest; a stale window is told and asked, never overwritten. */
+/** Autosave on a screen: the queue, what lies aside from an earlier visit, and what is sent when the page is left. */
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { send } from './api';
+import { asideFor, laidAside } from './aside';
+import { SaveQueue, type LaidAside, type OnFile, type SaveOutcome, type SaveState } from './save-queue';
 
-const REST_MS = 500;
-
-/** Something as it stands on file. */
-export interface OnFile<T> {
-  revision: number;
-  savedAt: string;
-  value: T;
-}
-
-export type SaveState<T> =
-  | { state: 'saved'; at: string }
-  | { state: 'waiting' }
-  | { state: 'saving' }
-  | { state: 'stale'; newer: OnFile<T> }
-  | { state: 'failed'; message: string };
+export type { OnFile, SaveState } from './save-queue';
 
 export interface Saving<T> {
   save: SaveState<T>;
@@ -29,6 +17,9 @@ export interface Saving<T> {
   moveTo: (revision: number) => void;
   /** After a stale save: carries on from the newer revision, with whatever is on the table. */
   carryOnFrom: (newer: OnFile<T>) => void;
+  /** What an earlier visit left unsaved; null where nothing, or once it was taken or left. */
+  aside: LaidAside<T> | null;
+  leaveAside: () => void;
 }
 
 export interface SavingOptions<T> {
@@ -43,89 +34,105 @@ export interface SavingOptions<T> {
   read: (body: unknown) => { saved: OnFile<T> } | { stale: OnFile<T> };
 }
 
-/** Saves `value` whenever it differs from what is on file and `savable` holds. `write` and `read` must be stable. */
-export function useSaving<T>({ url, loaded, value, savable, write, read }: SavingOptions<T>): Saving<T> {
-  const [save, setSave] = useState<SaveState<T>>({ state: 'saved', at: loaded.savedAt });
-  const [onFile, setOnFile] = useState({ revision: loaded.revision, value: loaded.value });
-  const latest = useRef({ value, onFile, savable });
-  latest.current = { value, onFile, savable };
-  const running = useRef<Promise<boolean> | null>(null);
+/** Bodies up to this many bytes may be sent while the page goes (Fetch standard: 64 KiB for all of them). */
+const LARGEST_KEPT_ALIVE = 60_000;
+const BAD_REQUEST = 400;
+const SERVER_FAULT = 500;
+const TOO_MANY = 429;
 
-  const sendValue = useCallback(
-    async (revision: number, current: T): Promise<SaveState<T> | { saved: OnFile<T> }> => {
-      const answer = await send<unknown>('PUT', url, write(revision, current));
-      if (!answer.ok) return { state: 'failed', message: answer.faults[0]!.message };
-      const told = read(answer.body);
-      return 'stale' in told ? { state: 'stale', newer: told.stale } : told;
-    },
-    [url, write, read],
+type Traffic<T> = Pick<SavingOptions<T>, 'url' | 'write' | 'read'>;
+
+async function sendValue<T>(
+  { url, write, read }: Traffic<T>,
+  revision: number,
+  value: T,
+): Promise<SaveOutcome<T>> {
+  const answer = await send<unknown>('PUT', url, write(revision, value));
+  if (answer.ok) {
+    const told = read(answer.body);
+    return 'stale' in told
+      ? { outcome: 'stale', newer: told.stale }
+      : { outcome: 'saved', saved: told.saved };
+  }
+  const isRefused =
+    answer.status >= BAD_REQUEST && answer.status < SERVER_FAULT && answer.status !== TOO_MANY;
+  return isRefused ? { outcome: 'refused', message: answer.faults[0]!.message } : { outcome: 'silent' };
+}
+
+/** The queue of a screen, made once. */
+function useQueue<T>(traffic: Traffic<T>, loaded: OnFile<T>): SaveQueue<T> {
+  const [, redraw] = useState(0);
+  const latest = useRef(traffic);
+  latest.current = traffic;
+  const [queue] = useState(
+    () =>
+      new SaveQueue<T>({
+        loaded,
+        send: (revision, value) => sendValue(latest.current, revision, value),
+        aside: asideFor<T>(traffic.url),
+        after: (ms, call) => {
+          const timer = setTimeout(call, ms);
+          return () => clearTimeout(timer);
+        },
+        now: () => new Date().toISOString(),
+        onChange: () => redraw((count) => count + 1),
+      }),
   );
+  useEffect(() => () => queue.close(), [queue]);
+  return queue;
+}
 
-  const flush = useCallback(async (): Promise<boolean> => {
-    if (running.current) await running.current;
-    const { value: current, onFile: known, savable: may } = latest.current;
-    if (current === known.value) return true;
-    if (!may) return false;
-    setSave({ state: 'saving' });
-    running.current = sendValue(known.revision, current).then((outcome) => {
-      if ('state' in outcome) {
-        setSave(outcome);
-        return false;
-      }
-      const next = { revision: outcome.saved.revision, value: current };
-      latest.current.onFile = next;
-      setOnFile(next);
-      setSave({ state: 'saved', at: outcome.saved.savedAt });
-      return true;
-    });
-    const done = await running.current;
-    running.current = null;
-    return done;
-  }, [sendValue]);
-
-  const unsaved = value !== onFile.value;
-  const stale = save.state === 'stale';
-  useEffect(() => {
-    if (!unsaved || stale) return;
-    setSave({ state: 'waiting' });
-    if (!savable) return;
-    const timer = setTimeout(() => void flush(), REST_MS);
-    return () => clearTimeout(timer);
-  }, [value, unsaved, stale, savable, flush]);
-
-  // A page that is left before the hands rested sends its last change on the way out.
+/** A page that is left sends its last change on the way out; it lies aside as well, should that not arrive. */
+function useLeaving<T>(queue: SaveQueue<T>, { url, write }: Traffic<T>): void {
   useEffect(() => {
     const onLeave = () => {
-      const { value: current, onFile: known, savable: may } = latest.current;
-      if (current === known.value || !may || running.current) return;
-      const body = JSON.stringify(write(known.revision, current));
-      void fetch(url, {
-        method: 'PUT',
-        headers: { 'content-type': 'application/json' },
-        body,
-        keepalive: true,
-      });
+      const last = queue.leave();
+      if (!last) return;
+      const body = JSON.stringify(write(last.revision, last.value));
+      if (body.length > LARGEST_KEPT_ALIVE) return;
+      const headers = { 'content-type': 'application/json' };
+      void fetch(url, { method: 'PUT', headers, body, keepalive: true }).catch(() => undefined);
     };
     window.addEventListener('pagehide', onLeave);
     return () => window.removeEventListener('pagehide', onLeave);
-  }, [url, write]);
+  }, [queue, url, write]);
+}
 
-  const carryOnFrom = useCallback((newer: OnFile<T>) => {
-    const next = { revision: newer.revision, value: newer.value };
-    latest.current.onFile = next;
-    setOnFile(next);
-    setSave({ state: 'saved', at: newer.savedAt });
-  }, []);
+/** What an earlier visit left unsaved, unless it stands on file by now. */
+function useAside<T>(queue: SaveQueue<T>, url: string) {
+  const [aside, setAside] = useState<LaidAside<T> | null>(null);
+  useEffect(() => {
+    void laidAside<T>(url).then((found) => {
+      if (!found) return;
+      if (JSON.stringify(found.value) === JSON.stringify(queue.onFile.value)) void asideFor(url).drop();
+      else setAside(found);
+    });
+  }, [queue, url]);
+  const leaveAside = useCallback(() => {
+    setAside(null);
+    void asideFor(url).drop();
+  }, [url]);
+  return { aside, leaveAside };
+}
 
-  const moveTo = useCallback((revision: number) => {
-    const next = { revision, value: latest.current.onFile.value };
-    latest.current.onFile = next;
-    setOnFile(next);
-  }, []);
-
-  const currentRevision = useCallback(() => latest.current.onFile.revision, []);
-
+/** Saves `value` whenever it differs from what is on file and `savable` holds. */
+export function useSaving<T>(options: SavingOptions<T>): Saving<T> {
+  const { loaded, value, savable, url } = options;
+  const queue = useQueue(options, loaded);
+  const { aside, leaveAside } = useAside(queue, url);
+  useEffect(() => queue.set(value, savable), [queue, value, savable]);
+  useLeaving(queue, options);
   // What is not on file yet is never shown as saved, not even for the moment until it is noticed.
-  const shown: SaveState<T> = unsaved && save.state === 'saved' ? { state: 'waiting' } : save;
-  return { save: shown, revision: onFile.revision, flush, currentRevision, moveTo, carryOnFrom };
+  const isUnsaved = value !== queue.onFile.value && queue.state.state === 'saved';
+  const isSame = isUnsaved && JSON.stringify(value) === JSON.stringify(queue.onFile.value);
+  return {
+    save: isUnsaved && !isSame ? { state: 'waiting' } : queue.state,
+    revision: queue.onFile.revision,
+    flush: useCallback(() => queue.flush(), [queue]),
+    currentRevision: useCallback(() => queue.onFile.revision, [queue]),
+    moveTo: useCallback((revision: number) => queue.moveTo(revision), [queue]),
+    carryOnFrom: useCallback((newer: OnFile<T>) => queue.carryOnFrom(newer), [queue]),
+    aside,
+    leaveAside,
+  };
 }

@@ -157,6 +157,11 @@ export function dayInWords(day: string): string {
   );
 }
 
+/** A moment as its day and time here. */
+export function momentInWords(at: string): string {
+  return new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(at));
+}
+
 /** How far a figure can be leant on. */
 export const STANDING_WORDS = {
   published: 'as published',

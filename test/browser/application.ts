@@ -9,6 +9,10 @@ export const FIXED_DAY = '2026-11-24';
 
 export interface Application {
   url: string;
+  /** Ends the server as a power cut would. */
+  kill(): Promise<void>;
+  /** Starts it again on the same folder and port. */
+  start(): Promise<void>;
   stop(): void;
 }
 
@@ -48,14 +52,24 @@ export async function startApplication(): Promise<Application> {
     PORT: String(port),
   };
   execFileSync(process.execPath, ['--import=tsx', 'scripts/seed.ts'], { env, stdio: 'ignore' });
-  const server = spawn(process.execPath, ['dist/server/serve.mjs'], {
-    env,
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
   const url = `http://127.0.0.1:${port}`;
-  await untilReady(url, server);
+  let server: ChildProcess;
+  const start = async () => {
+    server = spawn(process.execPath, ['dist/server/serve.mjs'], {
+      env,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+    await untilReady(url, server);
+  };
+  await start();
   return {
     url,
+    start,
+    kill: () =>
+      new Promise((resolve) => {
+        server.once('exit', () => resolve());
+        server.kill('SIGKILL');
+      }),
     stop: () => {
       server.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });

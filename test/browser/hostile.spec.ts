@@ -65,7 +65,7 @@ test('pages, scripts and JSON come compressed when asked for; hashed files are k
 }) => {
   const html = await page.request.get(application.url, { headers: { 'accept-encoding': 'gzip' } });
   expect(html.headers()['content-encoding']).toBe('gzip');
-  const script = /\/_astro\/[\w.-]+\.js/.exec(await html.text())![0];
+  const script = /\/_astro\/client[\w.-]+\.js/.exec(await html.text())![0];
   const file = await page.request.get(application.url + script, { headers: { 'accept-encoding': 'gzip' } });
   expect(file.headers()['content-encoding']).toBe('gzip');
   expect(file.headers()['cache-control']).toContain('immutable');

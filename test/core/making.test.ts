@@ -81,6 +81,20 @@ describe('size', () => {
   });
 });
 
+describe('costs beside an assessment of other lines', () => {
+  it('belong to their lines by name, in any order, and those it does not know have none yet', () => {
+    const formula = request(LINES).formula;
+    const known = assessed(request(LINES));
+    const price = () => 0.01;
+    const usual = costOf(formula, known, price, () => []);
+    const turned = { ...formula, lines: [...formula.lines].reverse() };
+    const byLine = (cost: typeof usual) => new Map(cost.lines.map((entry) => [entry.line, entry.cost]));
+    expect(byLine(costOf(turned, known, price, () => []))).to.deep.equal(byLine(usual));
+    const longer = { ...formula, lines: [...formula.lines, { ...formula.lines[0]!, id: 'new' }] };
+    expect(costOf(longer, known, price, () => []).total).to.equal(usual.total);
+  });
+});
+
 const lot = (more: Partial<Lot>): Lot => ({
   id: 'l',
   material: 'olive',

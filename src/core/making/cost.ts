@@ -61,7 +61,7 @@ export function pricePerGram(lots: readonly Lot[]): number | null {
 }
 
 /**
- * Costs every line of an assessed formula and its alkali. `price` gives a gram's price, `partsOf` the parts of
+ * Costs every line that the assessment knows and the alkali. `price` gives a gram's price, `partsOf` the parts of
  * a mix that has no price of its own.
  */
 export function costOf(
@@ -82,12 +82,13 @@ export function costOf(
     const costs = parts.map((part) => costOfMass(part.material, (massG * part.sharePct) / 100));
     return costs.includes(null) ? null : costs.reduce<number>((sum, cost) => sum + cost!, 0);
   };
+  // The assessment may be the last good one, of a formula with other lines in another order.
+  const massOf = new Map(assessment.lines.map(({ id, massG }) => [id, massG]));
   const masses = [
-    ...formula.lines.map((line, index) => ({
-      line: line.id,
-      material: line.material,
-      massG: assessment.lines[index]!.massG,
-    })),
+    ...formula.lines.flatMap(({ id, material }) => {
+      const massG = massOf.get(id);
+      return massG === undefined ? [] : [{ line: id, material, massG }];
+    }),
     { line: null, material: ALKALI_MATERIAL, massG: assessment.masses.alkaliG },
   ];
   const lines = masses.map((entry) => ({ ...entry, cost: costOfMass(entry.material, entry.massG) }));

@@ -1,3 +1,4 @@
+import { guarded } from '../../ui/Guarded';
 import { useMemo } from 'react';
 import { compareFormulas } from '../../core/formula/compare';
 import type { Assessment, AssessedLimit } from '../../core/formula/answer';
@@ -258,7 +259,7 @@ function Body({ left, right }: { left: ComparedSide; right: ComparedSide }) {
 }
 
 /** Two bars, or two versions of one, side by side. */
-export function Compare({ data }: { data: CompareData }) {
+function CompareIsland({ data }: { data: CompareData }) {
   const { left, right, choices } = data;
   return (
     <div className="sheet">
@@ -287,3 +288,5 @@ export function Compare({ data }: { data: CompareData }) {
     </div>
   );
 }
+
+export const Compare = guarded('The comparison', CompareIsland);

@@ -1,3 +1,4 @@
+import { guarded } from '../../ui/Guarded';
 import { Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { KINDS, type Kind } from '../../core/formula/types';
@@ -66,7 +67,7 @@ function useChosen(entries: readonly CupboardEntry[]) {
 }
 
 /** Every material with what is known of it, from whom, how old, in which lots, and what uses it. */
-export function Cupboard({ data }: { data: CupboardData }) {
+function CupboardIsland({ data }: { data: CupboardData }) {
   const [entries, setEntries] = useState(data.entries);
   const [text, setText] = useState('');
   const [kind, setKind] = useState<Kind | 'mix' | ''>('');
@@ -193,3 +194,5 @@ export function Cupboard({ data }: { data: CupboardData }) {
     </div>
   );
 }
+
+export const Cupboard = guarded('The cupboard', CupboardIsland);

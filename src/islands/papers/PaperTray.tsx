@@ -1,3 +1,4 @@
+import { guarded } from '../../ui/Guarded';
 import { FileText } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { linesFromText } from '../../core/paperwork/page';
@@ -117,7 +118,7 @@ function usePaper({ materials, wanted }: PaperTrayData) {
 }
 
 /** Papers in: what came and waits, a place to drop or paste, the page beside what was read from it. */
-export function PaperTray({ data }: { data: PaperTrayData }) {
+function PaperTrayIsland({ data }: { data: PaperTrayData }) {
   const { paper, draft, setDraft, fault, busy, open, close, stop } = usePaper(data);
   const [inbox, setInbox] = useState(data.inbox);
   const [pasted, setPasted] = useState('');
@@ -284,3 +285,5 @@ export function PaperTray({ data }: { data: PaperTrayData }) {
     </div>
   );
 }
+
+export const PaperTray = guarded('The paper tray', PaperTrayIsland);

@@ -1,3 +1,4 @@
+import { guarded } from '../../ui/Guarded';
 import { Plus } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import type { Product } from '../../core/records/product';
@@ -5,7 +6,7 @@ import { address, send } from '../../ui/api';
 import { useKeeping } from '../../ui/keeping';
 
 /** Starts a bar by its name and goes to its worktable. */
-export function NewBar() {
+function NewBarIsland() {
   const [name, setName] = useState('');
   const { busy, faults, keep } = useKeeping();
   const fault = faults[0]?.message ?? null;
@@ -41,3 +42,5 @@ export function NewBar() {
     </form>
   );
 }
+
+export const NewBar = guarded('The new bar', NewBarIsland);

@@ -1,3 +1,4 @@
+import { guarded } from '../../ui/Guarded';
 import { Plus } from 'lucide-react';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import type { MixPart } from '../../core/formula/mix';
@@ -98,9 +99,10 @@ function Desk({ data, entry }: DeskProps) {
         <div className="ml-auto flex items-center gap-2">
           <SaveLine
             what="This blend"
-            save={saving.save}
+            saving={saving}
             onTakeTheirs={() => settle(true)}
             onKeepMine={() => settle(false)}
+            onTakeAside={(value) => change(value, 'aside')}
           />
           <UndoButtons history={history} dispatch={dispatch} />
         </div>
@@ -224,7 +226,7 @@ function NewBlend({ data, onMade }: { data: ScentDeskData; onMade: (entry: Cupbo
 }
 
 /** Blends of oils: what each brings, which constituent binds, how far the whole can go, the nearest that fits. */
-export function ScentDesk({ data }: { data: ScentDeskData }) {
+function ScentDeskIsland({ data }: { data: ScentDeskData }) {
   const [blends, setBlends] = useState(data.blends);
   const [chosen, setChosen] = useState<string | null>(null);
   useEffect(() => setChosen(new URLSearchParams(location.search).get('blend')), []);
@@ -270,3 +272,5 @@ export function ScentDesk({ data }: { data: ScentDeskData }) {
     </div>
   );
 }
+
+export const ScentDesk = guarded('The scent desk', ScentDeskIsland);

@@ -1,77 +1,19 @@
-import { Columns2, Printer, Tag } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
-import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
-import type { School } from '../../core/formula/answer';
-import type { Formula, Material } from '../../core/formula/types';
-import type { Remedy } from '../../core/loads/remedies';
-import type { WorkingVersion, WorktableData } from '../../core/records/product';
-import { address } from '../../ui/api';
-import {
-  historyReducer,
-  keepSteps,
-  recallSteps,
-  startHistory,
-  useUndoKeys,
-  type History,
-} from '../../ui/history';
+import { useEffect, useState, type ReactNode } from 'react';
+import type { WorktableData } from '../../core/records/product';
 import { FindMaterial } from '../../ui/FindMaterial';
+import { guarded } from '../../ui/Guarded';
+import { keepSteps } from '../../ui/history';
 import { SaveLine } from '../../ui/SaveLine';
-import { UndoButtons } from '../../ui/UndoButtons';
-import { useSaving, type OnFile } from '../../ui/saving';
-import { BarPanel } from './BarPanel';
 import { BatterSettings } from './BatterSettings';
 import { TableContext, useTable, type Table } from './context';
 import { addLine } from './edits';
+import { useFormula, useFormulaSaving, useMaterials, useUnread } from './hooks';
 import { BatterLines, Loads } from './Lines';
-import { AdvicePanel, ListPanel, NotesPanel, VerdictPanel } from './Outcome';
-import { OutlookPanel } from './OutlookPanel';
+import { VerdictPanel } from './Outcome';
 import { PortionsPanel } from './Portions';
 import { useReckoning } from './reckoning';
-import { RemediesPanel } from './Remedies';
-import { SizePanel } from './SizePanel';
-import { VersionsPanel } from './VersionsPanel';
-import { WhatIfPanel } from './WhatIf';
-
-function onFile({ revision, savedAt, formula }: WorkingVersion): OnFile<Formula> {
-  return { revision, savedAt, value: formula };
-}
-
-const writeFormula = (revision: number, formula: Formula) => ({ revision, formula });
-const readSaved = (body: unknown) => {
-  const { version, stale } = body as { version?: WorkingVersion; stale?: WorkingVersion };
-  return stale ? { stale: onFile(stale) } : { saved: onFile(version!) };
-};
-
-/** The formula on the table with its steps back and forth, which outlast a reload. */
-function useFormula({ product, version }: WorktableData) {
-  const [history, dispatch] = useReducer(historyReducer<Formula>, version.formula, startHistory<Formula>);
-  const key = `worktable:${product.id}`;
-  useUndoKeys(dispatch);
-  useEffect(() => {
-    const kept = recallSteps<Formula>(key, version.revision);
-    if (kept) dispatch({ type: 'restore', history: { ...startHistory(version.formula), ...kept } });
-  }, [key, version]);
-  const change = useCallback(
-    (next: Formula, step: string) => dispatch({ type: 'change', value: next, key: step, at: Date.now() }),
-    [],
-  );
-  return { history, dispatch, change, key };
-}
-
-/** Fields that cannot be read at the moment. */
-function useUnread() {
-  const [unread, setFields] = useState<Record<string, string>>({});
-  const setUnread = useCallback(
-    (field: string, message: string | null) =>
-      setFields((all) => {
-        const { [field]: before, ...rest } = all;
-        if (message === null) return before === undefined ? all : rest;
-        return { ...rest, [field]: message };
-      }),
-    [],
-  );
-  return { readable: Object.keys(unread).length === 0, setUnread };
-}
+import { Side } from './Side';
+import { Tools } from './Tools';
 
 /** Finds the field of a line that was just added and puts the hands on it. */
 function focusAmount(lineName: string) {
@@ -83,30 +25,6 @@ function focusAmount(lineName: string) {
     field?.focus();
     field?.select();
   }, 60);
-}
-
-interface ToolsProps {
-  history: History<Formula>;
-  dispatch: (action: { type: 'undo' | 'redo' }) => void;
-}
-
-function Tools({ history, dispatch }: ToolsProps) {
-  const { data } = useTable();
-  const { id } = data.product;
-  return (
-    <>
-      <UndoButtons history={history} dispatch={dispatch} />
-      <a className="action" href={`/compare?left=${encodeURIComponent(id)}`}>
-        <Columns2 size={16} aria-hidden="true" /> Compare
-      </a>
-      <a className="action" href={`/wrap/${encodeURIComponent(id)}`}>
-        <Tag size={16} aria-hidden="true" /> Wrap
-      </a>
-      <a className="action" href={`/bars/${encodeURIComponent(id)}/sheet`}>
-        <Printer size={16} aria-hidden="true" /> Sheet
-      </a>
-    </>
-  );
 }
 
 /** What is wrong with the formula as a whole; line faults stand at their lines. */
@@ -123,95 +41,63 @@ function GeneralFaults() {
   );
 }
 
-interface SideProps {
-  remedies: readonly Remedy[];
-  onKept: (version: WorkingVersion) => void;
-}
-
-/** What the formula leads to; the rest a tab away. */
-function Side({ remedies, onKept }: SideProps) {
-  const { data } = useTable();
-  const [market, setMarket] = useState(data.product.markets[0]!);
-  const [school, setSchool] = useState<School>('added');
+/** The formula by its stages, and a place to add to it. */
+function Batter({ onFound }: { onFound: Parameters<typeof FindMaterial>[0]['onFound'] }) {
   return (
-    <Tabs className="side-tabs">
-      <TabList aria-label="What the formula leads to" className="tab-list">
-        <Tab id="leads">Leads to</Tab>
-        <Tab id="outlook">Outlook</Tab>
-        <Tab id="whatif">What if</Tab>
-        <Tab id="size">Size</Tab>
-        <Tab id="versions">Versions</Tab>
-        <Tab id="bar">Bar</Tab>
-      </TabList>
-      <TabPanel id="leads">
-        <RemediesPanel remedies={remedies} />
-        <ListPanel market={market} school={school} onMarket={setMarket} onSchool={setSchool} />
-        <NotesPanel />
-        <AdvicePanel />
-      </TabPanel>
-      <TabPanel id="outlook">
-        <OutlookPanel />
-      </TabPanel>
-      <TabPanel id="whatif">
-        <WhatIfPanel />
-      </TabPanel>
-      <TabPanel id="size">
-        <SizePanel />
-      </TabPanel>
-      <TabPanel id="versions">
-        <VersionsPanel onKept={onKept} />
-      </TabPanel>
-      <TabPanel id="bar">
-        <BarPanel />
-      </TabPanel>
-    </Tabs>
+    <div>
+      <Loads />
+      <FindMaterial label="Add a material" onFound={onFound} />
+      <section aria-label="Batter" className="sheet mt-3">
+        <BatterLines />
+        <BatterSettings />
+      </section>
+      <PortionsPanel />
+    </div>
   );
 }
 
-/** The materials on the table: those of the formula and its alternatives, and what is added to it. */
-function useMaterials(data: WorktableData) {
-  const [materials, setMaterials] = useState<Material[]>(() => [
-    ...data.materials,
-    ...data.alternatives.filter(({ id }) => !data.materials.some((material) => material.id === id)),
-  ]);
-  const byId = useMemo(() => new Map(materials.map((material) => [material.id, material])), [materials]);
-  const material = useCallback((id: string) => byId.get(id), [byId]);
-  const add = (found: Material) => {
-    if (!byId.has(found.id)) setMaterials((all) => [...all, found]);
-  };
-  return { materials, material, add };
+/** The head of the table: the bar's name, whether it is saved, and tools. */
+function Head({ children }: { children: ReactNode }) {
+  const { product } = useTable().data;
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 pb-2">
+      <h1 className="text-2xl">{product.name}</h1>
+      <span className="text-soft">{product.note}</span>
+      <div className="ml-auto flex flex-wrap items-center gap-2">{children}</div>
+    </div>
+  );
+}
+
+function heldBy(readable: boolean, errors: Table['errors']): string | null {
+  if (!readable) return 'a field cannot be read';
+  return errors.length > 0 ? 'the formula does not reckon' : null;
+}
+
+function NotReckoned({ errors }: Pick<Table, 'errors'>) {
+  return (
+    <div role="alert" className="p-6">
+      {errors.map((error) => (
+        <p key={error.path + error.code}>{error.message}</p>
+      ))}
+    </div>
+  );
 }
 
 /** One bar: its lines by stage, its loads against their ceilings, and what they lead to. */
-export function Worktable({ data }: { data: WorktableData }) {
-  const { product, version } = data;
+function WorktableIsland({ data }: { data: WorktableData }) {
   const { history, dispatch, change, key } = useFormula(data);
   const formula = history.present;
-  const { materials, material, add } = useMaterials(data);
+  const { materials, material, add } = useMaterials(data, formula);
   const [onDate, setOnDate] = useState(data.onDate);
   const { assessment, errors, remedies, reckon } = useReckoning(data, materials, formula, onDate);
   const { readable, setUnread } = useUnread();
   const [open, setOpen] = useState<readonly string[]>([]);
-  const { save, revision, flush, currentRevision, moveTo, carryOnFrom } = useSaving<Formula>({
-    url: address('products', product.id, 'formula'),
-    loaded: useMemo(() => onFile(version), [version]),
-    value: formula,
-    savable: errors.length === 0 && readable,
-    write: writeFormula,
-    read: readSaved,
-  });
+  const saving = useFormulaSaving(data, formula, errors.length === 0 && readable);
+  const { save, revision, flush, currentRevision, moveTo, carryOnFrom } = saving;
   useEffect(() => {
     if (save.state === 'saved') keepSteps(key, revision, history);
   }, [key, save, revision, history]);
-  if (!assessment) {
-    return (
-      <div role="alert" className="p-6">
-        {errors.map((error) => (
-          <p key={error.path + error.code}>{error.message}</p>
-        ))}
-      </div>
-    );
-  }
+  if (!assessment) return <NotReckoned errors={errors} />;
   const carryOn = (takeTheirs: boolean) => {
     if (save.state !== 'stale') return;
     if (takeTheirs) change(save.newer.value, 'theirs');
@@ -234,38 +120,27 @@ export function Worktable({ data }: { data: WorktableData }) {
   };
   return (
     <TableContext.Provider value={table}>
-      <div className="px-6 py-3">
-        <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 pb-2">
-          <h1 className="text-2xl">{product.name}</h1>
-          <span className="text-soft">{product.note}</span>
-          <div className="ml-auto flex items-center gap-2">
-            <SaveLine
-              what="This bar"
-              save={save}
-              onTakeTheirs={() => carryOn(true)}
-              onKeepMine={() => carryOn(false)}
-            />
-            <Tools history={history} dispatch={dispatch} />
-          </div>
-        </div>
+      <div className="page">
+        <Head>
+          <SaveLine
+            what="This bar"
+            saving={saving}
+            onTakeTheirs={() => carryOn(true)}
+            onKeepMine={() => carryOn(false)}
+            onTakeAside={(value) => change(value, 'aside')}
+            held={heldBy(readable, errors)}
+          />
+          <Tools history={history} dispatch={dispatch} />
+        </Head>
         <GeneralFaults />
         <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
-          <div>
-            <Loads />
-            <FindMaterial
-              label="Add a material"
-              onFound={({ material: found }) => {
-                add(found);
-                change(addLine(formula, found).formula, `add ${Date.now()}`);
-                focusAmount(found.name);
-              }}
-            />
-            <section aria-label="Batter" className="sheet mt-3">
-              <BatterLines />
-              <BatterSettings />
-            </section>
-            <PortionsPanel />
-          </div>
+          <Batter
+            onFound={({ material: found }) => {
+              add([found]);
+              change(addLine(formula, found).formula, `add ${Date.now()}`);
+              focusAmount(found.name);
+            }}
+          />
           <div>
             <VerdictPanel onOnDate={setOnDate} isOld={errors.length > 0 || !readable} />
             <Side remedies={readable ? remedies : []} onKept={({ revision: kept }) => moveTo(kept)} />
@@ -275,3 +150,5 @@ export function Worktable({ data }: { data: WorktableData }) {
     </TableContext.Provider>
   );
 }
+
+export const Worktable = guarded('The worktable', WorktableIsland);

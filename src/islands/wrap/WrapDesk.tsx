@@ -1,3 +1,4 @@
+import { guarded } from '../../ui/Guarded';
 import { useCallback, useMemo, useReducer, useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { MARKETS, type Market } from '../../core/formula/types';
@@ -55,13 +56,13 @@ function Markets({ desk, onMarket }: { desk: Desk; onMarket: (market: Market) =>
 }
 
 /** What goes on a bar: words, measures and looks beside the label they make, market by market. */
-export function WrapDesk({ data }: { data: WrapData }) {
+function WrapDeskIsland({ data }: { data: WrapData }) {
   const { product, stored } = data;
   const [history, dispatch] = useReducer(historyReducer<Wrap>, stored.wrap, startHistory<Wrap>);
   useUndoKeys(dispatch);
   const wrap = history.present;
   const [market, setMarket] = useState<Market>(product.markets[0]!);
-  const { save, flush, carryOnFrom } = useSaving<Wrap>({
+  const saving = useSaving<Wrap>({
     url: address('products', product.id, 'wrap'),
     loaded: useMemo(() => onFile(stored), [stored]),
     value: wrap,
@@ -76,6 +77,7 @@ export function WrapDesk({ data }: { data: WrapData }) {
   );
   const [ownPhrases, setOwnPhrases] = useState(data.ownPhrases);
   const findings = useFindings(data, wrap, ownPhrases);
+  const { save, flush, carryOnFrom } = saving;
   const desk: Desk = { data, wrap, market, ...findings, ownPhrases, setOwnPhrases, change, flush };
   const settle = (takeTheirs: boolean) => {
     if (save.state !== 'stale') return;
@@ -93,9 +95,10 @@ export function WrapDesk({ data }: { data: WrapData }) {
           <div className="ml-auto flex items-center gap-2">
             <SaveLine
               what="This wrap"
-              save={save}
+              saving={saving}
               onTakeTheirs={() => settle(true)}
               onKeepMine={() => settle(false)}
+              onTakeAside={(value) => change(value, 'aside')}
             />
             <UndoButtons history={history} dispatch={dispatch} />
           </div>
@@ -144,3 +147,5 @@ export function WrapDesk({ data }: { data: WrapData }) {
     </DeskContext.Provider>
   );
 }
+
+export const WrapDesk = guarded('The wrap', WrapDeskIsland);

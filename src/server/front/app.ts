@@ -10,6 +10,14 @@ const YEAR_MS = 365 * 24 * 3600 * 1000;
 /** Longest address answered, letters. */
 const LONGEST_URL = 4096;
 
+/** What files and answers may do; pages bring their own policy. A worker goes by that of its file. */
+const FILES_POLICY = {
+  defaultSrc: ["'none'"],
+  scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+  connectSrc: ["'self'"],
+  frameAncestors: ["'none'"],
+};
+
 type Step = (request: Request, response: Response, next: NextFunction) => void;
 
 function refuse(response: Response, status: number, code: string, message: string): void {
@@ -78,10 +86,7 @@ export function frontApp({ clientFolder, pages, names }: FrontOptions): Express 
   app.disable('x-powered-by');
   app.use(
     helmet({
-      contentSecurityPolicy: {
-        directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] },
-        useDefaults: false,
-      },
+      contentSecurityPolicy: { directives: FILES_POLICY, useDefaults: false },
       xFrameOptions: { action: 'deny' },
       strictTransportSecurity: false,
       crossOriginEmbedderPolicy: false,

@@ -53,12 +53,6 @@ function fromJoined(row: JoinedRow): ProductWithFormula {
   };
 }
 
-/** Every product with its working version, in the maker's order. One statement. */
-export async function allProducts(db: Knex): Promise<ProductWithFormula[]> {
-  const rows: JoinedRow[] = await withWorking(db).select(JOINED).orderBy('p.position');
-  return rows.map(fromJoined);
-}
-
 /** One product with its working version, or null. */
 export async function findProduct(db: Knex, id: string): Promise<ProductWithFormula | null> {
   const row: JoinedRow | undefined = await withWorking(db).where('p.id', id).first(JOINED);
@@ -170,8 +164,8 @@ export async function comparableBars(db: Knex): Promise<Comparable[]> {
   return (await productNames(db)).map(({ id, name }) => ({ id, name, versions: byProduct.get(id) ?? [] }));
 }
 
-/** How many bars hold each material on a line of its own. One statement. */
-export async function useCounts(db: Knex): Promise<{ material: string; product: string }[]> {
+/** Which bar holds which material on a line of its own. One statement. */
+export async function heldBy(db: Knex): Promise<{ material: string; product: string }[]> {
   return db('product_materials').select({ material: 'material_id', product: 'product_id' });
 }
 

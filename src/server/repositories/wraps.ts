@@ -14,20 +14,6 @@ export async function findWrap(db: Knex, productId: string): Promise<StoredWrap 
   return row ? { revision: row.revision, savedAt: row.saved_at, wrap: JSON.parse(row.body) as Wrap } : null;
 }
 
-/** The wraps of some bars, by bar. One statement. */
-export async function wrapsOf(
-  db: Knex,
-  productIds: readonly string[],
-): Promise<ReadonlyMap<string, StoredWrap>> {
-  const rows: (WrapRow & { product_id: string })[] = await db('wraps').whereIn('product_id', productIds);
-  return new Map(
-    rows.map((row) => [
-      row.product_id,
-      { revision: row.revision, savedAt: row.saved_at, wrap: JSON.parse(row.body) as Wrap },
-    ]),
-  );
-}
-
 /** Keeps a wrap. */
 export async function putWrap(
   trx: Knex,

@@ -25,7 +25,7 @@ import {
   removeMaterial,
   type StoredMaterial,
 } from '../repositories/materials';
-import { barsHolding, countHolding, useCounts } from '../repositories/products';
+import { barsHolding, countHolding, heldBy } from '../repositories/products';
 import { materialFinder, snapshotOf, type StoreSnapshot } from '../store/snapshot';
 import { once, takenIds, writing } from '../store/writing';
 import { freeId } from './ids';
@@ -68,7 +68,7 @@ function entryOf(
 /** Bars that use each material, on lines of their own or through mixes. */
 async function usedIn(db: Knex, snapshot: StoreSnapshot): Promise<(id: string) => number> {
   const bars = new Map<string, Set<string>>();
-  for (const { material, product } of await useCounts(db)) {
+  for (const { material, product } of await heldBy(db)) {
     const known = bars.get(material);
     if (known) known.add(product);
     else bars.set(material, new Set([product]));
