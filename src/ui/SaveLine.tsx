@@ -24,7 +24,7 @@ function words<T>(save: Saving<T>['save'], held: string | null): string {
     case 'failed':
       return `Not saved: ${save.message}`;
     case 'away':
-      return `Not saved: the application does not answer. It is kept in this browser and tried again in ${Math.round(save.againInMs / SECOND_MS)} s.`;
+      return `Not saved: ${save.message ?? 'the application does not answer.'} It is kept in this browser and tried again in ${Math.round(save.againInMs / SECOND_MS)} s.`;
     default:
       return held ? `Not saved yet: ${held}.` : 'Not saved yet';
   }

@@ -18,15 +18,15 @@ export type SaveState<T> =
   | { state: 'stale'; newer: OnFile<T> }
   /** Refused as it stands; the next change is sent again. */
   | { state: 'failed'; message: string }
-  /** No answer; it is tried again by itself after a pause. */
-  | { state: 'away'; againInMs: number };
+  /** No answer, or one that says it cannot be saved just now; it is tried again by itself after a pause. */
+  | { state: 'away'; againInMs: number; message: string | null };
 
 /** What became of one request. */
 export type SaveOutcome<T> =
   | { outcome: 'saved'; saved: OnFile<T> }
   | { outcome: 'stale'; newer: OnFile<T> }
   | { outcome: 'refused'; message: string }
-  | { outcome: 'silent' };
+  | { outcome: 'silent'; message: string | null };
 
 /** What lies aside in the browser: a value that did not reach the file, and the revision it was made from. */
 export interface LaidAside<T> {
@@ -144,7 +144,7 @@ export class SaveQueue<T> {
       const againInMs = PAUSES_MS[Math.min(this.tries++, PAUSES_MS.length - 1)]!;
       this.unanswered.push(sent);
       this.layAside(0);
-      this.tell({ state: 'away', againInMs });
+      this.tell({ state: 'away', againInMs, message: outcome.message });
       return false;
     }
     this.tries = 0;

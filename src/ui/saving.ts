@@ -56,7 +56,9 @@ async function sendValue<T>(
   }
   const isRefused =
     answer.status >= BAD_REQUEST && answer.status < SERVER_FAULT && answer.status !== TOO_MANY;
-  return isRefused ? { outcome: 'refused', message: answer.faults[0]!.message } : { outcome: 'silent' };
+  const { message } = answer.faults[0]!;
+  if (isRefused) return { outcome: 'refused', message };
+  return { outcome: 'silent', message: answer.status === 0 ? null : message };
 }
 
 /** The queue of a screen, made once. */

@@ -5,6 +5,8 @@ import type { SharedSetting, StoredProduct } from './reckon-jobs';
 
 /** Products sent to a thread at once: large enough that sending is cheap, small enough for steady progress. */
 const CHUNK = 250;
+/** Chunks under way at a time: enough that every thread has its next one waiting. */
+const LANES = 4;
 
 export interface SweepOptions {
   /** Called after every chunk with how many products are done. */
@@ -22,7 +24,7 @@ export interface Sweep {
 /** Runs one chunk somewhere. */
 export type RunChunk = (
   chunk: Sweep & { products: readonly StoredProduct[] },
-  options: { signal?: AbortSignal },
+  options: { signal: AbortSignal },
 ) => Promise<string>;
 
 /**
@@ -42,17 +44,20 @@ export async function sweepAll(
   );
   const stop = new AbortController();
   const ended = signal ? AbortSignal.any([signal, stop.signal]) : stop.signal;
+  const rows: SweepRow[][] = [];
+  let next = 0;
+  const lane = async () => {
+    while (next < chunks.length && !ended.aborted) {
+      const index = next++;
+      const answered = await run({ ...sweep, products: chunks[index]! }, { signal: ended });
+      rows[index] = JSON.parse(answered) as SweepRow[];
+      done += rows[index].length;
+      onProgress?.(done, products.length);
+    }
+  };
   try {
-    const rows = await Promise.all(
-      chunks.map(async (chunk) => {
-        const answered = JSON.parse(
-          await run({ ...sweep, products: chunk }, { signal: ended }),
-        ) as SweepRow[];
-        done += answered.length;
-        onProgress?.(done, products.length);
-        return answered;
-      }),
-    );
+    await Promise.all(Array.from({ length: LANES }, lane));
+    signal?.throwIfAborted();
     return rows.flat();
   } catch (error) {
     stop.abort();

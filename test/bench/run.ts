@@ -4,9 +4,9 @@ import { REQUEST_FORMAT, MARKETS, type AssessmentRequest, type Formula } from '.
 import { createGround, type Ground } from '../../src/core/loads/ground';
 import { rulebook } from '../../src/rulebook';
 import type { SweepRow } from '../../src/core/sweep';
-import { endThreads, onThread } from '../../src/server/jobs/threads';
+import { sweepOnThreads } from '../../src/server/jobs/sweep';
+import { endThreads } from '../../src/server/jobs/threads';
 import { shareSetting } from '../../src/workers/reckon-jobs';
-import { sweepAll } from '../../src/workers/sweep-pool';
 import {
   allLimits,
   asStored,
@@ -17,6 +17,7 @@ import {
 } from '../support/generate';
 import { flatten, leastHeadroom } from './bare';
 import { buildSheet } from './sheet';
+import { benchStore } from './store';
 
 const ON_DATE = '2026-11-24';
 const PRODUCTS = 5000;
@@ -128,15 +129,13 @@ async function benchSweep() {
     const bareMs = took(bare);
     const start = performance.now();
     const setting = shareSetting('bench', { materials, limits, declarables });
-    rows = await sweepAll(
+    rows = await sweepOnThreads(
       storedProducts,
       { setting, markets: MARKETS, onDate: ON_DATE },
-      (chunk, how) => onThread('sweepChunk', chunk, how),
       { onProgress: () => (mostMb = Math.max(mostMb, process.memoryUsage().rss / 1e6)) },
     );
     if (round >= SWEEP_ROUNDS) rounds.push({ bareMs, sweepMs: performance.now() - start });
   }
-  await endThreads();
   let differences = 0;
   rows.forEach(({ markets }, index) =>
     markets!.forEach(({ headroomPct }, market) => {
@@ -165,3 +164,5 @@ async function benchSweep() {
 
 benchSheet();
 await benchSweep();
+await benchStore();
+await endThreads();

@@ -2,9 +2,9 @@ import { expect } from 'chai';
 import { assess } from '../../src/core/assess';
 import { MARKETS, REQUEST_FORMAT } from '../../src/core/formula/types';
 import { rulebook } from '../../src/rulebook';
-import { onThread } from '../../src/server/jobs/threads';
+import { sweepOnThreads } from '../../src/server/jobs/sweep';
 import { shareSetting } from '../../src/workers/reckon-jobs';
-import { sweepAll, type SweepOptions } from '../../src/workers/sweep-pool';
+import type { SweepOptions } from '../../src/workers/sweep-pool';
 import { allLimits, asStored, certifiedMaterials, generateProducts } from '../support/generate';
 
 const materials = certifiedMaterials();
@@ -18,7 +18,7 @@ const setting = {
 };
 const stored = { material: (id: string) => byId.get(id), limits, declarables };
 const sweep = (products: ReturnType<typeof generateProducts>, options?: SweepOptions) =>
-  sweepAll(asStored(products), setting, (chunk, how) => onThread('sweepChunk', chunk, how), options);
+  sweepOnThreads(asStored(products), setting, options);
 
 describe('sweep', () => {
   it('answers for every product what a single assessment answers, in order, telling its progress', async () => {

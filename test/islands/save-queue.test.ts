@@ -58,11 +58,11 @@ class Server {
     this.most = Math.max(this.most, this.under);
     if (this.slowMs > 0) await new Promise<void>((done) => this.clock.after(this.slowMs, done));
     this.under--;
-    if (this.isAway) return { outcome: 'silent' };
+    if (this.isAway) return { outcome: 'silent', message: null };
     if (value === 'bad') return { outcome: 'refused', message: 'It does not reckon.' };
     if (revision !== this.file.revision) return { outcome: 'stale', newer: this.file };
     this.file = { revision: revision + 1, savedAt: `r${revision + 1}`, value };
-    return this.losesAnswers ? { outcome: 'silent' } : { outcome: 'saved', saved: this.file };
+    return this.losesAnswers ? { outcome: 'silent', message: null } : { outcome: 'saved', saved: this.file };
   };
 }
 
@@ -125,7 +125,7 @@ describe('saving under the hands', () => {
     queue.set('b', true);
     await clock.pass(REST_MS);
     for (const pause of PAUSES_MS) {
-      expect(queue.state).to.deep.equal({ state: 'away', againInMs: pause });
+      expect(queue.state).to.deep.equal({ state: 'away', againInMs: pause, message: null });
       await clock.pass(pause);
     }
     expect(server.sent).to.have.length(PAUSES_MS.length + 1);

@@ -81,6 +81,8 @@ export interface JobOptions {
   limitMs?: number;
   /** Ends the job. */
   signal?: AbortSignal;
+  /** One of many of a row, which may wait at a busy thread so that no thread waits for it; its time counts from then. */
+  ahead?: boolean;
 }
 
 function isMemory(error: unknown): boolean {
@@ -91,9 +93,9 @@ function isMemory(error: unknown): boolean {
 export async function onThread<K extends keyof Jobs>(
   name: K,
   input: Input<K>,
-  { limitMs = USUAL_LIMIT_MS, signal }: JobOptions = {},
+  { limitMs = USUAL_LIMIT_MS, signal, ahead = false }: JobOptions = {},
 ): Promise<Output<K>> {
-  await turn();
+  if (!ahead) await turn();
   let limit: AbortSignal | null = null;
   try {
     const running = await threads();
@@ -105,7 +107,7 @@ export async function onThread<K extends keyof Jobs>(
     if (isMemory(error)) throw new JobEnded('memory');
     throw error;
   } finally {
-    pass();
+    if (!ahead) pass();
   }
 }
 

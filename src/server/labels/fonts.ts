@@ -76,19 +76,43 @@ export const fontMetrics: Metrics = {
   },
 };
 
+/** Letters of SVG's path commands for fontkit's. */
+const COMMANDS: Readonly<Record<string, string>> = {
+  moveTo: 'M',
+  lineTo: 'L',
+  quadraticCurveTo: 'Q',
+  bezierCurveTo: 'C',
+  closePath: 'Z',
+};
+/** Parts of a millimetre that outlines are drawn to. */
+const PER_MM = 1000;
+
+/** One glyph's outline, its origin at (xMm, yMm). */
+function outline(glyph: fontkit.Glyph, scale: number, xMm: number, yMm: number): string {
+  let drawn = '';
+  for (const { command, args } of glyph.path.commands) {
+    drawn += COMMANDS[command];
+    for (let at = 0; at < args.length; at += 2) {
+      const x = Math.round((args[at]! * scale + xMm) * PER_MM) / PER_MM;
+      const y = Math.round((yMm - args[at + 1]! * scale) * PER_MM) / PER_MM;
+      drawn += `${at > 0 ? ' ' : ''}${x} ${y}`;
+    }
+  }
+  return drawn;
+}
+
 /** Outlines of a line of text as SVG path data; its baseline starts at (xMm, yMm). */
 export function glyphPaths(text: string, face: Face, sizeMm: number, xMm: number, yMm: number): string {
   let x = xMm;
-  const drawn: string[] = [];
+  let drawn = '';
   for (const run of runsOf(text, face)) {
     const scale = sizeMm / run.file.font.unitsPerEm;
     const { glyphs, positions } = run.file.font.layout(run.text);
     glyphs.forEach((glyph, index) => {
       const { xAdvance, xOffset, yOffset } = positions[index]!;
-      const path = glyph.path.scale(scale, -scale).translate(x + xOffset * scale, yMm - yOffset * scale);
-      drawn.push(path.toSVG());
+      drawn += outline(glyph, scale, x + xOffset * scale, yMm - yOffset * scale);
       x += xAdvance * scale;
     });
   }
-  return drawn.join('').replace(/-?\d+\.\d{4,}/g, (digits) => String(Number(Number(digits).toFixed(3))));
+  return drawn;
 }

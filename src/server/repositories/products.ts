@@ -67,8 +67,8 @@ export async function productNames(db: Knex): Promise<{ id: string; name: string
 async function noteUses(trx: Knex, productId: string, formula: Formula): Promise<void> {
   const ids = [...new Set(formula.lines.map(({ material }) => material))];
   await trx('product_materials').where('product_id', productId).delete();
-  for (const material_id of ids)
-    await trx('product_materials').insert({ product_id: productId, material_id });
+  const rows = ids.map((material_id) => ({ product_id: productId, material_id }));
+  if (rows.length > 0) await trx('product_materials').insert(rows);
 }
 
 /** Adds a product with the first version of its formula. */
@@ -164,9 +164,32 @@ export async function comparableBars(db: Knex): Promise<Comparable[]> {
   return (await productNames(db)).map(({ id, name }) => ({ id, name, versions: byProduct.get(id) ?? [] }));
 }
 
-/** Which bar holds which material on a line of its own. One statement. */
-export async function heldBy(db: Knex): Promise<{ material: string; product: string }[]> {
-  return db('product_materials').select({ material: 'material_id', product: 'product_id' });
+/** How many bars hold each material on a line of its own. One statement. */
+export async function holdingCounts(db: Knex): Promise<ReadonlyMap<string, number>> {
+  const rows = (await db('product_materials')
+    .select('material_id')
+    .count({ count: '*' })
+    .groupBy('material_id')) as { material_id: string; count: number }[];
+  return new Map(rows.map(({ material_id, count }) => [material_id, count]));
+}
+
+/**
+ * How many bars hold each material itself or one of the mixes that hold it. One statement, whatever the number of
+ * materials.
+ */
+export async function holdingThroughCounts(
+  db: Knex,
+  holders: ReadonlyMap<string, readonly string[]>,
+): Promise<ReadonlyMap<string, number>> {
+  const pairs = [...holders].flatMap(([part, through]) => [part, ...through].map((holder) => [part, holder]));
+  if (pairs.length === 0) return new Map();
+  const rows = (await db.raw(
+    `select json_extract(j.value, '$[0]') as part, count(distinct u.product_id) as count
+     from json_each(?) as j join product_materials as u on u.material_id = json_extract(j.value, '$[1]')
+     group by part`,
+    [JSON.stringify(pairs)],
+  )) as { part: string; count: number }[];
+  return new Map(rows.map(({ part, count }) => [part, count]));
 }
 
 /** The bars that hold any of some materials, by name: how many, and the first of them. */

@@ -25,7 +25,7 @@ import {
   removeMaterial,
   type StoredMaterial,
 } from '../repositories/materials';
-import { barsHolding, countHolding, heldBy } from '../repositories/products';
+import { barsHolding, countHolding, holdingCounts, holdingThroughCounts } from '../repositories/products';
 import { materialFinder, snapshotOf, type StoreSnapshot } from '../store/snapshot';
 import { once, takenIds, writing } from '../store/writing';
 import { freeId } from './ids';
@@ -65,25 +65,17 @@ function entryOf(
   };
 }
 
-/** Bars that use each material, on lines of their own or through mixes. */
+/** How many bars use each material, on lines of their own or through mixes. */
 async function usedIn(db: Knex, snapshot: StoreSnapshot): Promise<(id: string) => number> {
-  const bars = new Map<string, Set<string>>();
-  for (const { material, product } of await heldBy(db)) {
-    const known = bars.get(material);
-    if (known) known.add(product);
-    else bars.set(material, new Set([product]));
-  }
   const holders = new Map<string, string[]>();
   for (const { material, mix } of snapshot.stored) {
     if (!mix) continue;
     for (const part of snapshot.material(material.id)?.madeOf ?? [])
       holders.set(part.material, [...(holders.get(part.material) ?? []), material.id]);
   }
-  return (id) => {
-    const through = holders.get(id) ?? [];
-    if (through.length === 0) return bars.get(id)?.size ?? 0;
-    return new Set([id, ...through].flatMap((one) => [...(bars.get(one) ?? [])])).size;
-  };
+  const own = await holdingCounts(db);
+  const through = await holdingThroughCounts(db, holders);
+  return (id) => (holders.has(id) ? through.get(id) : own.get(id)) ?? 0;
 }
 
 /** Every material of the maker's cupboard, by name. */
