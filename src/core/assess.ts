@@ -53,16 +53,25 @@ function withOwnCraft(base: readonly Limit[], own: readonly Limit[]): Limit[] {
   return [...base.filter(({ id, force }) => force !== 'craft' || !replaced.has(id)), ...own];
 }
 
-/** The last ground made from a store's rules, for callers that assess again and again with the same store. */
-const storedGrounds = new WeakMap<readonly Limit[], { key: string; ground: Ground }>();
+/** Grounds of one store kept at a time: a few days and sets of markets that are asked for by turns. */
+const MOST_GROUNDS = 8;
+
+/** The grounds made from a store's rules, found from both of its lists: another list is another store. */
+const storedGrounds = new WeakMap<readonly Limit[], WeakMap<Stored['declarables'], Map<string, Ground>>>();
 
 /** The ground of the stored rules alone. The store is only read, so the same store gives the same ground. */
 function storedGround({ limits, declarables }: Stored, markets: readonly Market[], onDate: string): Ground {
+  const byDeclarables =
+    storedGrounds.get(limits) ?? new WeakMap<Stored['declarables'], Map<string, Ground>>();
+  storedGrounds.set(limits, byDeclarables);
+  const grounds = byDeclarables.get(declarables) ?? new Map<string, Ground>();
+  byDeclarables.set(declarables, grounds);
   const key = `${onDate} ${markets.join(' ')}`;
-  const known = storedGrounds.get(limits);
-  if (known?.key === key) return known.ground;
+  const known = grounds.get(key);
+  if (known) return known;
   const ground = createGround({ limits, declarables }, markets, onDate);
-  storedGrounds.set(limits, { key, ground });
+  if (grounds.size >= MOST_GROUNDS) grounds.delete([...grounds.keys()][0]!);
+  grounds.set(key, ground);
   return ground;
 }
 
@@ -167,6 +176,33 @@ function ingredientLists(
   });
 }
 
+/** The part of an answer that says within which limits a bar is, and nothing else. */
+export type Verdicts = Pick<Assessment, 'verdict' | 'markets' | 'limits' | 'unproven'>;
+
+interface Judged extends Verdicts {
+  findings: ReturnType<typeof findAll>;
+  entries: SubjectEntries;
+}
+
+function judge({ markets }: Ground, { plan, batch, subjects, all }: Reckoning): Judged {
+  const findings = findAll(plan, subjects, all);
+  const entries = entriesBySubject(subjects);
+  const limits = limitRows(plan, subjects, entries, batch.massG, findings);
+  const unproven = unprovenPairs(plan, subjects, batch.massG, markets.length).map(({ line, market }) => ({
+    line: plan.lines[line]!.id,
+    market: markets[market]!,
+  }));
+  const byMarket = markets.map((market) => ({
+    market,
+    verdict: worstVerdict([
+      ...limits.filter((row) => row.market === market).map((row) => effectOnProduct(row.force, row.verdict)),
+      ...(unproven.some((entry) => entry.market === market) ? (['unproven'] as const) : []),
+    ]),
+  }));
+  const verdict = worstVerdict(byMarket.map((entry) => entry.verdict));
+  return { verdict, markets: byMarket, limits, unproven, findings, entries };
+}
+
 function answer(
   request: AssessmentRequest,
   stored: Stored,
@@ -175,26 +211,13 @@ function answer(
 ): Assessment {
   const { plan, batch, subjects, all } = reckoning;
   const { markets, onDate } = ground;
-  const findings = findAll(plan, subjects, all);
-  const entries = entriesBySubject(subjects);
-  const limits = limitRows(plan, subjects, entries, batch.massG, findings);
-  const unproven = unprovenPairs(plan, subjects, batch.massG, markets.length).map(({ line, market }) => ({
-    line: plan.lines[line]!.id,
-    market: markets[market]!,
-  }));
+  const { findings, entries, verdict, markets: byMarket, limits, unproven } = judge(ground, reckoning);
   const declarables = assessDeclarables(subjects, all, markets, onDate, request.firstPlacedOn ?? {});
   const bar = formedBar(plan, batch);
   const fat = superfat(batch);
-  const byMarket = markets.map((market) => ({
-    market,
-    verdict: worstVerdict([
-      ...limits.filter((row) => row.market === market).map((row) => effectOnProduct(row.force, row.verdict)),
-      ...(unproven.some((entry) => entry.market === market) ? (['unproven'] as const) : []),
-    ]),
-  }));
   return {
     format: ASSESSMENT_FORMAT,
-    verdict: worstVerdict(byMarket.map(({ verdict }) => verdict)),
+    verdict,
     markets: byMarket,
     masses: masses(batch, bar),
     superfat: fat,
@@ -212,8 +235,11 @@ function answer(
   };
 }
 
-/** Assesses a request that has the right shape. Errors come back as values, with path, code and remedy. */
-export function assess(request: AssessmentRequest, stored: Stored): Result {
+/** Reckons a request through; errors come back as values. */
+function reckonRequest(
+  request: AssessmentRequest,
+  stored: Stored,
+): { ok: true; ground: Ground; reckoning: Reckoning } | { ok: false; errors: RequestError[] } {
   const checked = checkRequest(request, stored);
   if (!checked.ok) return checked;
   const ground = requestGround(request, stored);
@@ -226,5 +252,30 @@ export function assess(request: AssessmentRequest, stored: Stored): Result {
       'So many lines, limits and portions at once are more than one answer can hold. Ask for fewer.';
     return { ok: false, errors: [{ path: 'formula.lines', code: 'too-complex', message }] };
   }
-  return { ok: true, assessment: answer(request, stored, ground, reckoning) };
+  return { ok: true, ground, reckoning };
+}
+
+/**
+ * Assesses a request that has the right shape. Errors come back as values, with path, code and remedy.
+ *
+ * @example
+ * const result = assess({ format: REQUEST_FORMAT, formula, markets: ['EU'], onDate: '2026-11-24' }, snapshot);
+ * if (result.ok) console.log(result.assessment.verdict); // 'tight'
+ */
+export function assess(request: AssessmentRequest, stored: Stored): Result {
+  const reckoned = reckonRequest(request, stored);
+  if (!reckoned.ok) return reckoned;
+  return { ok: true, assessment: answer(request, stored, reckoned.ground, reckoned.reckoning) };
+}
+
+/**
+ * The verdicts of a request alone, as `assess` would give them: for whoever tries many formulas and asks nothing
+ * else of them. Null where it does not reckon.
+ *
+ * @example
+ * verdictsOf({ ...request, formula: changed }, snapshot)?.verdict; // 'clear'
+ */
+export function verdictsOf(request: AssessmentRequest, stored: Stored): Verdicts | null {
+  const reckoned = reckonRequest(request, stored);
+  return reckoned.ok ? judge(reckoned.ground, reckoned.reckoning) : null;
 }

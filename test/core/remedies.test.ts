@@ -1,5 +1,4 @@
 import { expect } from 'chai';
-import { assess } from '../../src/core/assess';
 import type { AssessmentRequest, Material } from '../../src/core/formula/types';
 import { findRemedies } from '../../src/core/loads/remedies';
 import { assessed, limitOn, MATERIALS, NOTHING_STORED, request, type ShortLine } from '../support/request';
@@ -15,7 +14,7 @@ const OILS: ShortLine[] = [
 ];
 
 function remediesFor(asked: AssessmentRequest, cupboard: Material[] = []) {
-  return findRemedies(asked, assessed(asked), NOTHING_STORED, cupboard, assess);
+  return findRemedies(asked, assessed(asked), NOTHING_STORED, cupboard);
 }
 
 /** Applies a remedy and assesses it anew. */

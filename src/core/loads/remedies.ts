@@ -4,11 +4,12 @@
  */
 import type { Assessment, Verdict } from '../formula/answer';
 import type { AssessmentRequest, Formula, Line, Material, Stored } from '../formula/types';
+import { verdictsOf, type Verdicts } from '../assess';
 import { binds, compareVerdicts } from './limits';
 import { measureOf } from './plan';
 
-/** Assesses a formula in the setting of the bar; null where it does not reckon. */
-export type Try = (formula: Formula) => Assessment | null;
+/** Judges a formula in the setting of the bar; null where it does not reckon. */
+type Try = (formula: Formula) => Verdicts | null;
 
 export type Remedy = {
   /** The verdict once applied. */
@@ -32,14 +33,14 @@ const MOST_SWAPS = 3;
 /** Amounts and factors are rounded down to so many parts of one. */
 const ROUNDING = 1000;
 
-function failing(assessment: Assessment) {
+function failing(assessment: Pick<Verdicts, 'limits'>) {
   return assessment.limits.filter(
     ({ force, verdict }) => binds(force) && (verdict === 'over' || verdict === 'atRisk'),
   );
 }
 
 /** How far the worst failing limit is past its maximum, at the high end; at most 1 once all fit. */
-function worstRatio(assessment: Assessment): number {
+function worstRatio(assessment: Pick<Verdicts, 'limits'>): number {
   return Math.max(
     0,
     ...failing(assessment).map(({ highPct, maxPct }) => (maxPct > 0 ? highPct / maxPct : Infinity)),
@@ -194,20 +195,13 @@ export function findRemedies(
   assessment: Assessment,
   stored: Stored,
   cupboard: readonly Material[],
-  assess: (
-    request: AssessmentRequest,
-    stored: Stored,
-  ) => { ok: true; assessment: Assessment } | { ok: false },
 ): Remedy[] {
   if (compareVerdicts(assessment.verdict, 'tight') >= 0) return [];
   const { formula } = request;
   const byId = new Map(cupboard.map((material) => [material.id, material]));
   const sent = new Map((request.materials ?? []).map((material) => [material.id, material]));
   const store: Stored = { ...stored, material: (id) => stored.material(id) ?? byId.get(id) };
-  const tryOut: Try = (changed) => {
-    const result = assess({ ...request, formula: changed }, store);
-    return result.ok ? result.assessment : null;
-  };
+  const tryOut: Try = (changed) => verdictsOf({ ...request, formula: changed }, store);
   const all = [...sent.values(), ...cupboard.filter(({ id }) => !sent.has(id))];
   return [
     ...weighInstead(formula, assessment, tryOut),

@@ -1,7 +1,7 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
-import type { CSSProperties } from 'react';
+import { memo, type CSSProperties } from 'react';
 import type { AssessedLimit, AssessedLine } from '../../core/formula/answer';
 import type { Amount, Line } from '../../core/formula/types';
 import { writeAmount } from '../../core/quantities/amount';
@@ -9,8 +9,7 @@ import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { grams, percent, VERDICT_WORDS } from '../../ui/words';
 import { AmountField } from './AmountField';
-import { useTable } from './context';
-import { changeLine } from './edits';
+import { useTable, type RowActions } from './context';
 import { LineDetails } from './LineDetails';
 import {
   againstLimit,
@@ -45,9 +44,49 @@ function useDrag(line: Line) {
   return { setNodeRef, style, handle: { ...attributes, ...listeners } };
 }
 
-function Name({ line, handle }: { line: Line; handle: object }) {
-  const { materialName, isOpen, toggle } = useTable();
-  const open = isOpen(line.id);
+/** What a row shows of its line, as plain values: only a row whose values changed is drawn again. */
+interface RowView {
+  line: Line;
+  name: string;
+  open: boolean;
+  fault: string | undefined;
+  assessed: AssessedLine;
+  limit: AssessedLimit | null;
+  /** How the limit's subject is called. */
+  subject: string;
+  unproven: boolean;
+  /** Share of a limit that the maker keeps free, 0 to 1. */
+  margin: number;
+}
+
+interface RowProps {
+  view: RowView;
+  handle: object;
+  act: RowActions;
+}
+
+const isSameRow = (one: RowProps, two: RowProps) =>
+  one.act === two.act &&
+  (one.handle === two.handle || JSON.stringify(one.handle) === JSON.stringify(two.handle)) &&
+  JSON.stringify(one.view) === JSON.stringify(two.view);
+
+function useRowView(line: Line): RowView {
+  const { formula, assessment, errors, materialName, isOpen } = useTable();
+  const limit = governingLimit(assessment, line.id);
+  return {
+    line,
+    name: materialName(line.material),
+    open: isOpen(line.id),
+    fault: faultOfLine(errors, formula, line.id),
+    assessed: assessment.lines.find(({ id }) => id === line.id)!,
+    limit,
+    subject: limit ? subjectName(limit, materialName) : '',
+    unproven: assessment.unproven.some((entry) => entry.line === line.id),
+    margin: (formula.marginPct ?? 10) / 100,
+  };
+}
+
+function Name({ view: { line, name, open }, handle, act }: RowProps) {
   const Mark = open ? ChevronDown : ChevronRight;
   return (
     <div className="flex items-start">
@@ -55,7 +94,7 @@ function Name({ line, handle }: { line: Line; handle: object }) {
         type="button"
         {...handle}
         className="drag-handle"
-        aria-label={`Move ${materialName(line.material)}`}
+        aria-label={`Move ${name}`}
         aria-roledescription="line that can be moved"
       >
         <GripVertical size={14} aria-hidden="true" />
@@ -64,25 +103,24 @@ function Name({ line, handle }: { line: Line; handle: object }) {
         type="button"
         className="flex cursor-pointer items-start gap-0.5 text-left leading-tight font-medium"
         aria-expanded={open}
-        aria-label={`Details of ${materialName(line.material)}`}
-        onClick={() => toggle(line.id)}
+        aria-label={`Details of ${name}`}
+        onClick={() => act.toggle(line.id)}
       >
         <Mark size={15} aria-hidden="true" className="mt-0.5 shrink-0 text-soft" />
-        {materialName(line.material)}
+        {name}
       </button>
     </div>
   );
 }
 
-function LineAmount({ line }: { line: Line }) {
-  const { formula, errors, materialName, change, setUnread } = useTable();
+function LineAmount({ view: { line, name, fault }, act }: Pick<RowProps, 'view' | 'act'>) {
   return (
     <AmountField
-      label={`Amount of ${materialName(line.material)}`}
+      label={`Amount of ${name}`}
       amount={line.amount}
-      fault={faultOfLine(errors, formula, line.id)}
-      onChange={(amount) => change(changeLine(formula, line.id, { amount }), `amount ${line.id}`)}
-      onFault={(message) => setUnread(`amount ${line.id}`, message)}
+      fault={fault}
+      onChange={(amount) => act.setAmount(line.id, amount, `amount ${line.id}`)}
+      onFault={(message) => act.setUnread(`amount ${line.id}`, message)}
     />
   );
 }
@@ -97,16 +135,7 @@ function Masses({ assessed }: { assessed: AssessedLine }) {
   );
 }
 
-function Room({
-  line,
-  assessed,
-  limit,
-}: {
-  line: Line;
-  assessed: AssessedLine;
-  limit: AssessedLimit | null;
-}) {
-  const { formula, change } = useTable();
+function Room({ view: { line, assessed, limit }, act }: Pick<RowProps, 'view' | 'act'>) {
   const largest = roundedLargest(assessed);
   if (!largest || assessed.maxG === null) {
     return <span className="text-soft">{limit ? 'advice only' : 'no limit on file'}</span>;
@@ -118,9 +147,7 @@ function Room({
       <button
         type="button"
         className="cursor-pointer text-left text-ultra underline underline-offset-2"
-        onClick={() =>
-          change(changeLine(formula, line.id, { amount: largest }), `largest ${line.id} ${Date.now()}`)
-        }
+        onClick={() => act.setAmount(line.id, largest, `largest ${line.id} ${Date.now()}`)}
       >
         Set to {writeAmount(largest)}
       </button>
@@ -128,13 +155,10 @@ function Room({
   );
 }
 
-function Against({ line, limit, unproven }: { line: Line; limit: AssessedLimit | null; unproven: boolean }) {
-  const { formula, materialName } = useTable();
+function Against({ view: { line, limit, subject, unproven, margin } }: Pick<RowProps, 'view'>) {
   const verdict = unproven && limit?.verdict !== 'over' ? 'unproven' : limit?.verdict;
   if (!verdict) return null;
-  const said = limit
-    ? `${subjectName(limit, materialName)}: ${againstLimit(limit)}`
-    : 'No certificate on file';
+  const said = limit ? `${subject}: ${againstLimit(limit)}` : 'No certificate on file';
   return (
     <>
       <p className="load-verdict">
@@ -146,7 +170,7 @@ function Against({ line, limit, unproven }: { line: Line; limit: AssessedLimit |
         <Straightedge
           load={unproven || !limit ? undefined : asMultiples(limit)}
           othersShare={limit ? othersShare(limit, line.id) : 0}
-          margin={(formula.marginPct ?? 10) / 100}
+          margin={margin}
           label={`${said}. ${VERDICT_WORDS[verdict]}.`}
         />
       </div>
@@ -162,47 +186,64 @@ function Against({ line, limit, unproven }: { line: Line; limit: AssessedLimit |
   );
 }
 
+const LoadCells = memo(function LoadCells(props: RowProps) {
+  return (
+    <>
+      <div className="pt-1.5">
+        <Name {...props} />
+      </div>
+      <div className="pt-1.5">
+        <LineAmount {...props} />
+      </div>
+      <div className="pt-1.5">
+        <Masses assessed={props.view.assessed} />
+      </div>
+      <Against {...props} />
+      <div className="load-room">
+        <Room {...props} />
+      </div>
+    </>
+  );
+}, isSameRow);
+
 /** A line held against its limits: amount, masses, the straightedge and the room left. */
 export function LoadRow({ line }: { line: Line }) {
   const { setNodeRef, style, handle } = useDrag(line);
-  const { assessment, isOpen } = useTable();
-  const assessed = assessment.lines.find(({ id }) => id === line.id)!;
-  const limit = governingLimit(assessment, line.id);
-  const unproven = assessment.unproven.some((entry) => entry.line === line.id);
+  const { assessment, act } = useTable();
+  const view = useRowView(line);
+  const { limit, open } = view;
   const chain = assessment.explanations?.find(
     (entry) => limit !== null && entry.id === limit.id && entry.markets.includes(limit.market),
   );
   return (
     <li className="load-row" ref={setNodeRef} style={style}>
-      <div className="pt-1.5">
-        <Name line={line} handle={handle} />
-      </div>
-      <div className="pt-1.5">
-        <LineAmount line={line} />
-      </div>
-      <div className="pt-1.5">
-        <Masses assessed={assessed} />
-      </div>
-      <Against line={line} limit={limit} unproven={unproven} />
-      <div className="load-room">
-        <Room line={line} assessed={assessed} limit={limit} />
-      </div>
-      {isOpen(line.id) && <LineDetails line={line} chain={chain} />}
+      <LoadCells view={view} handle={handle} act={act} />
+      {open && <LineDetails line={line} chain={chain} />}
     </li>
   );
 }
 
+const BaseCells = memo(function BaseCells(props: RowProps) {
+  return (
+    <>
+      <Name {...props} />
+      <LineAmount {...props} />
+      <span className="text-right font-narrow text-soft tabular-nums">
+        {grams(props.view.assessed.massG)}
+      </span>
+    </>
+  );
+}, isSameRow);
+
 /** A line that makes the batter. */
 export function BaseRow({ line }: { line: Line }) {
   const { setNodeRef, style, handle } = useDrag(line);
-  const { assessment, isOpen } = useTable();
-  const assessed = assessment.lines.find(({ id }) => id === line.id)!;
+  const { act } = useTable();
+  const view = useRowView(line);
   return (
     <li className="base-row" ref={setNodeRef} style={style}>
-      <Name line={line} handle={handle} />
-      <LineAmount line={line} />
-      <span className="text-right font-narrow text-soft tabular-nums">{grams(assessed.massG)}</span>
-      {isOpen(line.id) && <LineDetails line={line} />}
+      <BaseCells view={view} handle={handle} act={act} />
+      {view.open && <LineDetails line={line} />}
     </li>
   );
 }

@@ -39,6 +39,10 @@ function StageList({ stage, Row }: { stage: Stage; Row: typeof LoadRow }) {
   );
 }
 
+/** The pointer drags once it has moved a little; a mere click opens. The same objects each time, so that rows stay. */
+const BY_POINTER = { activationConstraint: { distance: 4 } };
+const BY_KEYS = { coordinateGetter: sortableKeyboardCoordinates };
+
 /** Lines that can be dragged among one another, by pointer or by keys (space, arrows, space). */
 function Sortable({
   id,
@@ -52,10 +56,7 @@ function Sortable({
   const { formula, change, materialName } = useTable();
   const lines = useLinesOf(stages);
   const ordered = stages.flatMap((stage) => lines.filter((line) => line.stage === stage));
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
   const nameOf = (lineId: string | number) =>
     materialName(formula.lines.find((line) => line.id === lineId)?.material ?? '');
   const stageOf = (lineId: string | number) =>

@@ -7,7 +7,7 @@ import { SaveLine } from '../../ui/SaveLine';
 import { BatterSettings } from './BatterSettings';
 import { TableContext, useTable, type Table } from './context';
 import { addLine } from './edits';
-import { useFormula, useFormulaSaving, useMaterials, useUnread } from './hooks';
+import { useFormula, useFormulaSaving, useMaterials, useOpen, useRowActions, useUnread } from './hooks';
 import { BatterLines, Loads } from './Lines';
 import { VerdictPanel } from './Outcome';
 import { PortionsPanel } from './Portions';
@@ -89,9 +89,11 @@ function WorktableIsland({ data }: { data: WorktableData }) {
   const formula = history.present;
   const { materials, material, add } = useMaterials(data, formula);
   const [onDate, setOnDate] = useState(data.onDate);
-  const { assessment, errors, remedies, reckon } = useReckoning(data, materials, formula, onDate);
   const { readable, setUnread } = useUnread();
-  const [open, setOpen] = useState<readonly string[]>([]);
+  const { isOpen, isAnyOpen, toggle } = useOpen();
+  const act = useRowActions(formula, change, setUnread, toggle);
+  const asked = { formula, onDate, explain: isAnyOpen };
+  const { assessment, errors, remedies, reckon } = useReckoning(data, materials, asked);
   const saving = useFormulaSaving(data, formula, errors.length === 0 && readable);
   const { save, revision, flush, currentRevision, moveTo, carryOnFrom } = saving;
   useEffect(() => {
@@ -104,6 +106,7 @@ function WorktableIsland({ data }: { data: WorktableData }) {
     carryOnFrom(save.newer);
   };
   const table: Table = {
+    act,
     data,
     formula,
     assessment,
@@ -115,8 +118,8 @@ function WorktableIsland({ data }: { data: WorktableData }) {
     change,
     flush: async () => ((await flush()) ? currentRevision() : null),
     setUnread,
-    isOpen: (id) => open.includes(id),
-    toggle: (id) => setOpen((all) => (all.includes(id) ? all.filter((other) => other !== id) : [...all, id])),
+    isOpen,
+    toggle,
   };
   return (
     <TableContext.Provider value={table}>

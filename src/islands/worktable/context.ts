@@ -1,11 +1,19 @@
 /** What every part of the worktable shares. */
 import { createContext, useContext } from 'react';
 import type { Assessment } from '../../core/formula/answer';
-import type { Formula, Material, RequestError } from '../../core/formula/types';
+import type { Amount, Formula, Material, RequestError } from '../../core/formula/types';
 import type { WorktableData } from '../../core/records/product';
 import type { Reckon } from './reckoning';
 
+/** What rows do; the same object for as long as the table lies there, whatever lies on it. */
+export interface RowActions {
+  setAmount: (lineId: string, amount: Amount, key: string) => void;
+  setUnread: (field: string, message: string | null) => void;
+  toggle: (lineId: string) => void;
+}
+
 export interface Table {
+  act: RowActions;
   data: WorktableData;
   formula: Formula;
   assessment: Assessment;

@@ -4,6 +4,8 @@ import type { Formula, Material } from '../../core/formula/types';
 import type { FoundMaterial } from '../../core/records/cupboard';
 import type { WorkingVersion, WorktableData } from '../../core/records/product';
 import { address, send } from '../../ui/api';
+import type { RowActions } from './context';
+import { changeLine } from './edits';
 import { historyReducer, recallSteps, startHistory, useUndoKeys } from '../../ui/history';
 import { useSaving, type OnFile } from '../../ui/saving';
 
@@ -46,6 +48,35 @@ export function useUnread() {
     [],
   );
   return { readable: Object.keys(unread).length === 0, setUnread };
+}
+
+/** Which lines' details are open. */
+export function useOpen() {
+  const [open, setOpen] = useState<readonly string[]>([]);
+  const toggle = useCallback(
+    (id: string) => setOpen((all) => (all.includes(id) ? all.filter((other) => other !== id) : [...all, id])),
+    [],
+  );
+  return { isOpen: (id: string) => open.includes(id), isAnyOpen: open.length > 0, toggle };
+}
+
+/** What rows do, on whatever formula lies on the table by then. */
+export function useRowActions(
+  formula: Formula,
+  change: (formula: Formula, key: string) => void,
+  setUnread: RowActions['setUnread'],
+  toggle: RowActions['toggle'],
+): RowActions {
+  const latest = useRef(formula);
+  latest.current = formula;
+  return useMemo(
+    () => ({
+      setAmount: (lineId, amount, key) => change(changeLine(latest.current, lineId, { amount }), key),
+      setUnread,
+      toggle,
+    }),
+    [change, setUnread, toggle],
+  );
 }
 
 /** Saves the formula on the table. */

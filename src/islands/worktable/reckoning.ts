@@ -1,5 +1,5 @@
 /** What the worktable reckons at every change: the assessment, remedies, and what a trial would give. */
-import { useDeferredValue, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { assess } from '../../core/assess';
 import type { Assessment } from '../../core/formula/answer';
 import {
@@ -9,48 +9,93 @@ import {
   type Material,
   type Stored,
 } from '../../core/formula/types';
-import { findRemedies } from '../../core/loads/remedies';
+import { compareVerdicts } from '../../core/loads/limits';
+import type { Remedy } from '../../core/loads/remedies';
 import type { WorktableData } from '../../core/records/product';
+import type { RemedyReply, RemedyTask } from '../../workers/remedies-worker';
 
 /** The request for a formula on the table, on a day. */
-function requestFor(
-  data: WorktableData,
-  materials: Material[],
-  formula: Formula,
-  onDate: string,
-): AssessmentRequest {
-  const { markets, firstPlacedOn } = data.product;
-  return { format: REQUEST_FORMAT, formula, materials, markets, onDate, firstPlacedOn, explain: true };
+function requestFor({ product }: WorktableData, formula: Formula, onDate: string): AssessmentRequest {
+  const { markets, firstPlacedOn } = product;
+  return { format: REQUEST_FORMAT, formula, markets, onDate, firstPlacedOn };
 }
 
 /** Assesses any formula against the rules on the table; null where it does not reckon. */
 export type Reckon = (formula: Formula, onDate: string) => Assessment | null;
 
+/** Remedies follow once the hands rest so long: they try many formulas. */
+const REST_MS = 150;
+
+/** The remedies for what is on the table, found in a worker; none while newer ones are looked for. */
+function useRemedies(
+  { rules, alternatives }: WorktableData,
+  materials: Material[],
+  request: AssessmentRequest,
+  wanted: boolean,
+): Remedy[] {
+  const [found, setFound] = useState<{ request: AssessmentRequest; remedies: Remedy[] } | null>(null);
+  const worker = useRef<Worker | null>(null);
+  const asked = useRef(0);
+  useEffect(() => {
+    const made = new Worker(new URL('../../workers/remedies-worker.ts', import.meta.url), { type: 'module' });
+    worker.current = made;
+    return () => made.terminate();
+  }, []);
+  useEffect(() => {
+    worker.current?.postMessage({ setting: { rules, alternatives, materials } } satisfies RemedyTask);
+  }, [rules, alternatives, materials]);
+  useEffect(() => {
+    const id = ++asked.current;
+    if (!wanted) return;
+    const onReply = ({ data }: MessageEvent<RemedyReply>) => {
+      if (data.id === id) setFound({ request, remedies: data.remedies });
+    };
+    const current = worker.current!;
+    current.addEventListener('message', onReply);
+    const timer = setTimeout(() => current.postMessage({ id, request } satisfies RemedyTask), REST_MS);
+    return () => {
+      clearTimeout(timer);
+      current.removeEventListener('message', onReply);
+    };
+  }, [request, materials, wanted]);
+  return wanted && found?.request === request ? found.remedies : [];
+}
+
+interface Asked {
+  formula: Formula;
+  onDate: string;
+  /** Whether somebody looks at the chain of arithmetic. */
+  explain: boolean;
+}
+
 /** Reckons at every change; keeps the last good answer while what is on the table does not reckon. */
-export function useReckoning(data: WorktableData, materials: Material[], formula: Formula, onDate: string) {
+export function useReckoning(
+  data: WorktableData,
+  materials: Material[],
+  { formula, onDate, explain }: Asked,
+) {
   const lastGood = useRef<Assessment | null>(null);
-  const stored: Stored = useMemo(() => ({ ...data.rules, material: () => undefined }), [data.rules]);
+  const stored: Stored = useMemo(() => {
+    const byId = new Map(materials.map((material) => [material.id, material]));
+    return { ...data.rules, material: (id) => byId.get(id) };
+  }, [data.rules, materials]);
+  const request = useMemo(() => requestFor(data, formula, onDate), [data, formula, onDate]);
   const result = useMemo(() => {
-    const request = requestFor(data, materials, formula, onDate);
-    const answer = assess(request, stored);
+    const answer = assess({ ...request, explain }, stored);
     if (answer.ok) lastGood.current = answer.assessment;
-    return { request, assessment: lastGood.current, errors: answer.ok ? [] : answer.errors };
-  }, [data, materials, formula, stored, onDate]);
-  // Remedies try many formulas; they follow a moment after the figures, never in the way of typing.
-  const settled = useDeferredValue(result);
-  const remedies = useMemo(
-    () =>
-      settled.assessment && settled.errors.length === 0
-        ? findRemedies(settled.request, settled.assessment, stored, data.alternatives, assess)
-        : [],
-    [settled, stored, data.alternatives],
-  );
+    return { assessment: lastGood.current, errors: answer.ok ? [] : answer.errors };
+  }, [request, stored, explain]);
+  const wanted =
+    result.errors.length === 0 &&
+    result.assessment !== null &&
+    compareVerdicts(result.assessment.verdict, 'tight') < 0;
+  const remedies = useRemedies(data, materials, request, wanted);
   const reckon: Reckon = useMemo(
     () => (tried, day) => {
-      const answer = assess(requestFor(data, materials, tried, day), stored);
+      const answer = assess(requestFor(data, tried, day), stored);
       return answer.ok ? answer.assessment : null;
     },
-    [data, materials, stored],
+    [data, stored],
   );
-  return { ...result, remedies: settled === result ? remedies : [], reckon };
+  return { ...result, remedies, reckon };
 }
