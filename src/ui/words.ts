@@ -82,21 +82,26 @@ export const MEASURE_WORDS: Record<Measure, string> = {
   eye: 'by eye',
 };
 
+/** A blank that no line is broken at: a figure never parts from its unit. */
+const TIED = '\u00a0';
+
 /** A mass for reading: two decimals below 10 g, one above. */
 export function grams(massG: number): string {
-  return `${massG.toFixed(massG < 10 ? 2 : 1)} g`;
+  return `${massG.toFixed(massG < 10 ? 2 : 1)}${TIED}g`;
 }
 
 /** A stock for reading: kilograms from one up. */
 export function stock(massG: number): string {
-  return massG >= 1000 ? `${Number((massG / 1000).toFixed(2))} kg` : `${Number(massG.toFixed(0))} g`;
+  return massG >= 1000
+    ? `${Number((massG / 1000).toFixed(2))}${TIED}kg`
+    : `${Number(massG.toFixed(0))}${TIED}g`;
 }
 
 /** A percent for reading: enough decimals for small figures to say something. */
 export function percent(value: number): string {
   const size = Math.abs(value);
   const decimals = size >= 10 ? 1 : size >= 0.1 || size === 0 ? 2 : size >= 0.001 ? 4 : 6;
-  return `${Number(value.toFixed(decimals))} %`;
+  return `${Number(value.toFixed(decimals))}${TIED}%`;
 }
 
 export const JUDGEMENT_WORDS = {

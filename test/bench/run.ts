@@ -17,6 +17,7 @@ import {
 } from '../support/generate';
 import { flatten, leastHeadroom } from './bare';
 import { buildSheet } from './sheet';
+import { benchKeystroke } from './keystroke';
 import { benchStore } from './store';
 
 const ON_DATE = '2026-11-24';
@@ -166,3 +167,4 @@ benchSheet();
 await benchSweep();
 await benchStore();
 await endThreads();
+await benchKeystroke();

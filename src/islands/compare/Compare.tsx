@@ -263,8 +263,8 @@ function CompareIsland({ data }: { data: CompareData }) {
   const { left, right, choices } = data;
   return (
     <div className="sheet">
-      <div className="grid grid-cols-[11rem_1fr_1fr] gap-4">
-        <span />
+      <div className="grid grid-cols-[11rem_1fr_1fr] gap-4 max-md:grid-cols-2">
+        <span className="max-md:hidden" />
         <Chooser
           label="On the left"
           name="left"

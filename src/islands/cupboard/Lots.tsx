@@ -149,7 +149,7 @@ export function LotsPanel({ entry, today, currency, onChanged }: Props) {
         </p>
       )}
       {entry.lots.length > 0 && (
-        <table className="plain-table font-narrow whitespace-nowrap">
+        <table className="plain-table font-narrow whitespace-nowrap max-md:whitespace-normal">
           <thead>
             <tr>
               {['Lot', 'Came', 'Opened', 'Best before', 'Left', 'Price', ''].map((head) => (

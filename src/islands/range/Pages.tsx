@@ -32,7 +32,7 @@ export function Pages({ page, path }: { page: Shown; path: string }) {
         {putAway && ' put away'}
       </p>
       <a className="action" href={addressOf({ ...page, putAway: !putAway, find: '' }, path, 1)}>
-        {putAway ? 'Back to the range' : 'Put away'}
+        {putAway ? 'Back to the range' : 'Show those put away'}
       </a>
       {pages > 1 && (
         <nav aria-label="Pages" className="ml-auto flex items-center gap-3">

@@ -1,0 +1,40 @@
+/** Every screen holds at a desk, on a phone, and enlarged four times: nothing runs off its side (WCAG 1.4.10), and axe agrees. */
+import { expect, test } from '@playwright/test';
+import { startApplication, type Application } from './application';
+import { noViolations, open } from './page';
+
+const SCREENS = [
+  '/',
+  '/bars/lamp-room',
+  '/bars/lamp-room/sheet',
+  '/wrap',
+  '/wrap/ticket-office',
+  '/cupboard?material=coal-and-violets',
+  '/cupboard/papers',
+  '/scent?blend=sidings',
+  '/compare?left=night-mail&right=lamp-room',
+  '/nowhere',
+];
+
+let application: Application;
+test.beforeAll(async () => {
+  application = await startApplication();
+});
+test.afterAll(() => application.stop());
+
+for (const width of [390, 320]) {
+  test(`no screen scrolls sideways at ${width} px, and axe finds nothing`, async ({ browser }) => {
+    test.setTimeout(180_000);
+    const context = await browser.newContext({ viewport: { width, height: 844 }, hasTouch: true });
+    const page = await context.newPage();
+    for (const path of SCREENS) {
+      await open(page, application, path);
+      await page.waitForTimeout(300);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(
+        width,
+      );
+      await noViolations(page, `${path} at ${width}`);
+    }
+    await context.close();
+  });
+}
