@@ -14,6 +14,8 @@ export interface StraightedgeProps {
   othersShare?: number;
   /** The share of the limit that is kept free, 0 to 1. */
   margin: number;
+  /** Craft advice is a dashed rule, and what lies past it is ink. */
+  isAdvice?: boolean;
   /** What a screen reader says. */
   label: string;
 }
@@ -24,7 +26,7 @@ function Span({ from, to, className }: { from: number; to: number; className: st
 }
 
 /** One load against the straightedge: what others bring, what is used, the doubt, the room, and what is past. */
-export function Straightedge({ load, othersShare = 0, margin, label }: StraightedgeProps) {
+export function Straightedge({ load, othersShare = 0, margin, isAdvice = false, label }: StraightedgeProps) {
   if (!load) {
     return (
       <div className="straightedge" role="img" aria-label={label}>
@@ -38,7 +40,7 @@ export function Straightedge({ load, othersShare = 0, margin, label }: Straighte
   const high = along(load.high);
   const solid = Math.max(low, Math.min(along(load.nominal), high));
   return (
-    <div className="straightedge" role="img" aria-label={label}>
+    <div className={isAdvice ? 'straightedge se-advice' : 'straightedge'} role="img" aria-label={label}>
       <Span from={along(1 - margin)} to={EDGE_PCT} className="se-margin" />
       <Span from={0} to={Math.min(others, EDGE_PCT)} className="se-others" />
       <Span from={others} to={Math.min(low, EDGE_PCT)} className="se-stroke" />

@@ -2,12 +2,19 @@ import type { Verdict } from '../core/formula/answer';
 
 const EDGE_X = 20;
 
+interface Props {
+  verdict: Verdict;
+  size?: number;
+  /** Against craft advice: the edge is dashed and nothing is madder. */
+  isAdvice?: boolean;
+}
+
 /**
  * A verdict's shape: a small stroke against the straightedge. Clear stops short, tight touches, at risk frays
  * across, over strikes through, unproven has no edge to meet.
  */
-export function VerdictMark({ verdict, size = 22 }: { verdict: Verdict; size?: number }) {
-  const past = verdict === 'over';
+export function VerdictMark({ verdict, size = 22, isAdvice = false }: Props) {
+  const past = verdict === 'over' && !isAdvice;
   const strokeEnd = { clear: 11, tight: EDGE_X - 1, atRisk: EDGE_X - 5, over: 29, unproven: 26 }[verdict];
   return (
     <svg width={(size * 32) / 22} height={size} viewBox="0 0 32 22" aria-hidden="true" className="shrink-0">
@@ -18,7 +25,7 @@ export function VerdictMark({ verdict, size = 22 }: { verdict: Verdict; size?: n
         y2={21}
         stroke={verdict === 'unproven' ? 'var(--color-soft)' : 'var(--color-ink)'}
         strokeWidth={2.2}
-        strokeDasharray={verdict === 'unproven' ? '1 4' : undefined}
+        strokeDasharray={verdict === 'unproven' ? '1 4' : isAdvice ? '5 3' : undefined}
       />
       <rect
         x={1}

@@ -10,6 +10,15 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
   clear: 'Clear',
 };
 
+/** What craft advice says of a load: other words than the law's, since it binds nobody. */
+export const ADVICE_WORDS: Record<Verdict, string> = {
+  over: 'Past the advice',
+  unproven: 'Unproven',
+  atRisk: 'Perhaps past the advice',
+  tight: 'Near the advice',
+  clear: 'Within the advice',
+};
+
 export const VERDICT_MEANINGS: Record<Verdict, string> = {
   over: 'A load is past its limit.',
   unproven: 'There is no certificate on file to hold a scent against.',

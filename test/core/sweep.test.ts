@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { assess } from '../../src/core/assess';
+import { assess, verdictsOf } from '../../src/core/assess';
 import { MARKETS, REQUEST_FORMAT } from '../../src/core/formula/types';
 import { rulebook } from '../../src/rulebook';
 import { sweepOnThreads } from '../../src/server/jobs/sweep';
@@ -74,5 +74,35 @@ describe('sweep', () => {
     expect(outcome).to.equal('enough');
     const rows = await sweep(products.slice(0, 300));
     expect(rows.map(({ id }) => id)).to.deep.equal(products.slice(0, 300).map(({ id }) => id));
+  });
+});
+
+describe('the door that gives verdicts alone', () => {
+  it('gives what the whole assessment gives, for any formula', () => {
+    for (const { formula } of generateProducts(150, 12)) {
+      const asked = { format: REQUEST_FORMAT, formula, markets: [...MARKETS], onDate: setting.onDate };
+      const whole = assess(asked, stored);
+      const verdicts = verdictsOf(asked, stored);
+      if (!whole.ok) {
+        expect(verdicts).to.equal(null);
+        continue;
+      }
+      const { verdict, markets, limits: rows, unproven } = whole.assessment;
+      expect(verdicts).to.deep.include({ verdict, markets, limits: rows, unproven });
+    }
+  });
+
+  it('the same limits with another list of allergens give that list’s answer, by turns', () => {
+    const { formula } = generateProducts(1, 3)[0]!;
+    const asked = { format: REQUEST_FORMAT, formula, markets: [...MARKETS], onDate: setting.onDate };
+    const names = (declared: typeof declarables) => {
+      const result = assess(asked, { ...stored, declarables: declared });
+      return result.ok ? result.assessment.declarables.map(({ id }) => id) : [];
+    };
+    const none: typeof declarables = [];
+    const all = names(declarables);
+    expect(all.length).to.be.above(0);
+    expect(names(none)).to.deep.equal([]);
+    expect(names(declarables)).to.deep.equal(all);
   });
 });

@@ -1,4 +1,5 @@
 import type { RangeEntry, RangePage } from '../../core/records/product';
+import { binds } from '../../core/loads/limits';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { VERDICT_WORDS } from '../../ui/words';
@@ -13,7 +14,12 @@ function Closest({ verdict, closest, margin }: RangeEntry) {
     : nothing;
   return (
     <>
-      <Straightedge load={closest ? asMultiples(closest) : undefined} margin={margin} label={words} />
+      <Straightedge
+        load={closest ? asMultiples(closest) : undefined}
+        margin={margin}
+        isAdvice={closest !== null && !binds(closest.force)}
+        label={words}
+      />
       <p className="self-center font-narrow text-[0.93rem] leading-tight text-soft">{words}</p>
     </>
   );

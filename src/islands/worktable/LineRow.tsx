@@ -7,7 +7,8 @@ import type { Amount, Line } from '../../core/formula/types';
 import { writeAmount } from '../../core/quantities/amount';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { grams, percent, VERDICT_WORDS } from '../../ui/words';
+import { binds } from '../../core/loads/limits';
+import { ADVICE_WORDS, grams, percent, VERDICT_WORDS } from '../../ui/words';
 import { AmountField } from './AmountField';
 import { useTable, type RowActions } from './context';
 import { LineDetails } from './LineDetails';
@@ -158,12 +159,14 @@ function Room({ view: { line, assessed, limit }, act }: Pick<RowProps, 'view' | 
 function Against({ view: { line, limit, subject, unproven, margin } }: Pick<RowProps, 'view'>) {
   const verdict = unproven && limit?.verdict !== 'over' ? 'unproven' : limit?.verdict;
   if (!verdict) return null;
+  const isAdvice = limit !== null && !binds(limit.force) && verdict !== 'unproven';
+  const words = (isAdvice ? ADVICE_WORDS : VERDICT_WORDS)[verdict];
   const said = limit ? `${subject}: ${againstLimit(limit)}` : 'No certificate on file';
   return (
     <>
       <p className="load-verdict">
-        <VerdictMark verdict={verdict} size={13} />
-        {VERDICT_WORDS[verdict]}
+        <VerdictMark verdict={verdict} size={13} isAdvice={isAdvice} />
+        {words}
         {limit?.portion && ` in portion ${limit.portion}`}
       </p>
       <div className="load-track">
@@ -171,7 +174,8 @@ function Against({ view: { line, limit, subject, unproven, margin } }: Pick<RowP
           load={unproven || !limit ? undefined : asMultiples(limit)}
           othersShare={limit ? othersShare(limit, line.id) : 0}
           margin={margin}
-          label={`${said}. ${VERDICT_WORDS[verdict]}.`}
+          isAdvice={isAdvice}
+          label={`${said}. ${words}.`}
         />
       </div>
       <div className="load-against">
