@@ -203,29 +203,38 @@ export function takeFromLibrary(house: House, id: string, supplier: string | nul
 /** What a change comes back with: how it stands now, or the newer state that it would have overwritten. */
 export type Changed = { entry: CupboardEntry } | { stale: CupboardEntry };
 
+/** Runs a change that may turn out stale, and answers how the material stands afterwards. */
+async function changingFrom(
+  house: House,
+  id: string,
+  change: (trx: Knex) => Promise<'changed' | 'stale'>,
+): Promise<Changed> {
+  const outcome = await writing(house.db, change);
+  const entry = await cupboardEntry(house, id);
+  return outcome === 'stale' ? { stale: entry } : { entry };
+}
+
 /**
  * Changes a material made from a revision; what the maker did not state stays as it is. A mix is changed through
  * its parts instead.
  */
-export async function changeMaterial(
+export function changeMaterial(
   house: House,
   id: string,
   revision: number,
   change: StatedMaterial,
   supplier: string | null | undefined,
 ): Promise<Changed> {
-  const isStale = await writing(house.db, async (trx) => {
+  return changingFrom(house, id, async (trx) => {
     const stored = await requireMaterial(trx, id);
     if (stored.mix)
       throw fault(422, 'is-a-mix', 'What a mix holds follows from its parts. Change those.', 'id');
     check(change);
-    if (stored.revision !== revision) return true;
+    if (stored.revision !== revision) return 'stale';
     const changed: Material = { ...stored.material, ...change, id };
     await putMaterial(trx, changed, supplier === undefined ? stored.supplier : supplier, revision + 1);
-    return false;
+    return 'changed';
   });
-  const entry = await cupboardEntry(house, id);
-  return isStale ? { stale: entry } : { entry };
 }
 
 /** Removes a material that no bar and no mix uses; 422 with what uses it else. */
@@ -305,22 +314,20 @@ export function addNewLot(
 }
 
 /** Changes a lot made from a revision. */
-export async function changeLot(
+export function changeLot(
   house: House,
   materialId: string,
   lotId: string,
   revision: number,
   lot: StatedLot,
 ): Promise<Changed> {
-  const isStale = await writing(house.db, async (trx) => {
+  return changingFrom(house, materialId, async (trx) => {
     const known = await requireLot(trx, materialId, lotId);
     checkLot(lot);
-    if (known.revision !== revision) return true;
+    if (known.revision !== revision) return 'stale';
     await putLot(trx, { ...lot, id: lotId, material: materialId, revision: revision + 1 });
-    return false;
+    return 'changed';
   });
-  const entry = await cupboardEntry(house, materialId);
-  return isStale ? { stale: entry } : { entry };
 }
 
 /** Removes a lot. */
@@ -369,21 +376,19 @@ export function createMix(
 }
 
 /** Changes a mix; answers the newer one where it was changed in between. */
-export async function changeMix(
+export function changeMix(
   house: House,
   id: string,
   revision: number,
   name: string,
   parts: MixPart[],
 ): Promise<Changed> {
-  const isStale = await writing(house.db, async (trx) => {
+  return changingFrom(house, id, async (trx) => {
     const stored = await findMaterial(trx, id);
     if (!stored?.mix) throw unknown(id);
     await checkMix(trx, house.today, id, name, parts);
-    if (stored.revision !== revision) return true;
+    if (stored.revision !== revision) return 'stale';
     await putMix(trx, { material: { ...stored.material, name }, mix: parts, revision: revision + 1 });
-    return false;
+    return 'changed';
   });
-  const entry = await cupboardEntry(house, id);
-  return isStale ? { stale: entry } : { entry };
 }

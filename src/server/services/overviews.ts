@@ -120,8 +120,10 @@ export interface RangeQuery {
   page?: number;
 }
 
-/** A page of the range with the verdict of every bar on it. */
-export async function rangePage(house: House, query: RangeQuery = {}): Promise<RangePage> {
+type Page = Omit<RangePage, 'entries'>;
+
+/** A page of bars with their overviews. */
+async function pageOf(house: House, query: RangeQuery) {
   const { find = '', putAway = false } = query;
   const { rows, count, page } = await rangeRows(house.db, {
     find,
@@ -129,18 +131,18 @@ export async function rangePage(house: House, query: RangeQuery = {}): Promise<R
     page: query.page ?? 1,
     size: PAGE,
   });
-  const overviews = await overviewsOf(house, rows);
-  return {
-    entries: rows.map(({ id, product: { name, note } }) => {
-      const { verdict, closest, fault, margin } = overviews.get(id) ?? BLANK;
-      return { product: { id, name, note }, margin, verdict, closest, fault };
-    }),
-    page,
-    pages: Math.max(1, Math.ceil(count / PAGE)),
-    count,
-    find,
-    putAway,
-  };
+  const shown: Page = { page, pages: Math.max(1, Math.ceil(count / PAGE)), count, find, putAway };
+  return { rows, overviews: await overviewsOf(house, rows), shown };
+}
+
+/** A page of the range with the verdict of every bar on it. */
+export async function rangePage(house: House, query: RangeQuery = {}): Promise<RangePage> {
+  const { rows, overviews, shown } = await pageOf(house, query);
+  const entries = rows.map(({ id, product: { name, note } }) => {
+    const { verdict, closest, fault, margin } = overviews.get(id) ?? BLANK;
+    return { product: { id, name, note }, margin, verdict, closest, fault };
+  });
+  return { entries, ...shown };
 }
 
 export interface WrapRow {
@@ -154,15 +156,8 @@ export interface WrapRow {
 export async function wrapOverview(
   house: House,
   query: RangeQuery = {},
-): Promise<Omit<RangePage, 'entries'> & { rows: WrapRow[] }> {
-  const { find = '', putAway = false } = query;
-  const { rows, count, page } = await rangeRows(house.db, {
-    find,
-    putAway,
-    page: query.page ?? 1,
-    size: PAGE,
-  });
-  const overviews = await overviewsOf(house, rows);
+): Promise<Page & { rows: WrapRow[] }> {
+  const { rows, overviews, shown } = await pageOf(house, query);
   const issued = await issuedCounts(house.db);
   return {
     rows: rows.map(({ id, product: { name } }) => ({
@@ -171,10 +166,6 @@ export async function wrapOverview(
       regimes: overviews.get(id)?.regimes ?? {},
       issued: issued.get(id) ?? 0,
     })),
-    page,
-    pages: Math.max(1, Math.ceil(count / PAGE)),
-    count,
-    find,
-    putAway,
+    ...shown,
   };
 }
