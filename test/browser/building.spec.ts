@@ -29,7 +29,7 @@ test('a bar from nothing, by keyboard alone', async ({ page }) => {
   const petitgrain = amountOf(page, 'Petitgrain oil');
   await expect(petitgrain).toBeFocused();
   await page.keyboard.type('2 %');
-  await expect(page.getByText(/^20\.0 g · 1\.\d+ % cured/)).toBeVisible();
+  await expect(page.getByText(/^20\.0\sg · 1\.\d+\s% cured/)).toBeVisible();
 
   await add.focus();
   await page.keyboard.type('lavender o');

@@ -166,18 +166,18 @@ describe('words that screens share', () => {
 
   it('write masses, shares, money and days for reading', () => {
     expect([grams(1.234), grams(12.34), stock(999), stock(1500), stock(20000)]).to.deep.equal([
-      '1.23 g',
-      '12.3 g',
-      '999 g',
-      '1.5 kg',
-      '20 kg',
+      '1.23\u00a0g',
+      '12.3\u00a0g',
+      '999\u00a0g',
+      '1.5\u00a0kg',
+      '20\u00a0kg',
     ]);
     expect([percent(0), percent(0.75), percent(12.345), percent(0.0123), percent(0.00012)]).to.deep.equal([
-      '0 %',
-      '0.75 %',
-      '12.3 %',
-      '0.0123 %',
-      '0.00012 %',
+      '0\u00a0%',
+      '0.75\u00a0%',
+      '12.3\u00a0%',
+      '0.0123\u00a0%',
+      '0.00012\u00a0%',
     ]);
     expect(money(1.5, 'EUR')).to.equal('€1.50');
     expect(money(2, 'GBP')).to.equal('£2.00');
