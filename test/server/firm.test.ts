@@ -293,6 +293,19 @@ describe('a snapshot of the store', () => {
   });
 });
 
+describe('verdicts that cannot be kept', () => {
+  const test = useDemo();
+
+  it('are shown all the same: a full disk breaks no page', async () => {
+    await test.db.raw(
+      "create trigger no_room before insert on overviews begin select raise(abort, 'no room'); end",
+    );
+    const { entries } = await rangePage(test.house);
+    expect(entries.find(({ product }) => product.id === 'lamp-room')!.verdict).to.equal('over');
+    expect(await test.db('overviews').first()).to.equal(undefined);
+  });
+});
+
 describe('the data folder', () => {
   const folders: string[] = [];
   const folder = () => {

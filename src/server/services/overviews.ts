@@ -43,6 +43,15 @@ function inputOf({ product, formula, wrap }: BarForOverview, onDate: string): Ov
   return { formula, markets, firstPlacedOn, onDate, words };
 }
 
+/** Keeps overviews for the next look. A disk that is full costs that, and no page. */
+async function keepOverviews(db: Knex, rows: Parameters<typeof putOverviews>[1]): Promise<void> {
+  try {
+    await writing(db, (trx) => putOverviews(trx, rows));
+  } catch (error) {
+    console.error(error);
+  }
+}
+
 /** Makes the overviews of some bars on threads and keeps them; answers them by bar. */
 async function remake(house: House, ids: readonly string[]): Promise<Map<string, Overview>> {
   const made = new Map<string, Overview>();
@@ -60,7 +69,7 @@ async function remake(house: House, ids: readonly string[]): Promise<Map<string,
       stamp: `${ground} ${own}`,
       overview: overviews[index]!,
     }));
-    await writing(house.db, (trx) => putOverviews(trx, rows));
+    await keepOverviews(house.db, rows);
     for (const { id, overview } of rows) made.set(id, overview);
   }
   return made;
