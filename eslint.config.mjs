@@ -47,8 +47,8 @@ const LAYERS = [
   },
   {
     target: './src/islands',
-    from: ['./src/pages', './src/demo'],
-    message: 'Islands are used by pages, not the reverse.',
+    from: ['./src/pages', './src/demo', './src/server'],
+    message: 'Islands are used by pages; what they share with the server stands in src/core/records.',
   },
 ];
 
