@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import astro from 'eslint-plugin-astro';
 import importX, { createNodeResolver } from 'eslint-plugin-import-x';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
@@ -56,6 +57,17 @@ export default tseslint.config(
   { ignores: ['dist/', '.astro/', 'node_modules/', 'data/', 'test-results/'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
+  ...astro.configs.recommended,
+  ...tseslint.configs.recommendedTypeCheckedOnly.map((config) => ({
+    ...config,
+    files: ['src/**/*.ts', 'src/**/*.tsx'],
+  })),
+  {
+    files: ['src/**/*.ts', 'src/**/*.tsx'],
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+    },
+  },
   {
     plugins: { 'import-x': importX, 'react-hooks': reactHooks },
     settings: {
@@ -64,8 +76,7 @@ export default tseslint.config(
     rules: {
       'import-x/no-restricted-paths': ['error', { zones: LAYERS }],
       'import-x/no-cycle': 'error',
-      'react-hooks/rules-of-hooks': 'error',
-      'react-hooks/exhaustive-deps': 'error',
+      ...reactHooks.configs.flat['recommended-latest'].rules,
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'max-lines': ['error', { max: 400, skipBlankLines: true }],
@@ -75,6 +86,20 @@ export default tseslint.config(
   {
     files: ['src/core/**/*.ts', 'src/server/**/*.ts'],
     rules: { 'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }] },
+  },
+  {
+    // Rows come from Knex without a type; they get theirs where they are taken.
+    files: ['src/server/**/*.ts'],
+    rules: { '@typescript-eslint/no-unsafe-assignment': 'off' },
+  },
+  {
+    // The virtual list hands out functions the compiler does not memoize; it does not run here.
+    files: ['src/ui/RecordTable.tsx'],
+    rules: { 'react-hooks/incompatible-library': 'off' },
+  },
+  {
+    files: ['src/islands/**/*.tsx', 'src/ui/**/*.tsx'],
+    rules: { 'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }] },
   },
   {
     files: ['src/core/**/*.ts'],

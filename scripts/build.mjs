@@ -1,12 +1,22 @@
 /** Builds the application unless nothing that goes into it has changed since the last build. */
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { run } from './install.mjs';
 
 const STAMP = 'dist/.source';
 const SOURCES = [
   'src',
+  'scripts/build.mjs',
+  'scripts/bundle.mjs',
   'scripts/workers.mjs',
   'public',
   'astro.config.mjs',
@@ -21,6 +31,15 @@ function filesUnder(path) {
     .flatMap((name) => filesUnder(join(path, name)));
 }
 
+/** The reader of pictures asks for its letters by this name. */
+function layOutReader() {
+  mkdirSync('dist/client/reader', { recursive: true });
+  copyFileSync(
+    'node_modules/@tesseract.js-data/eng/4.0.0_best_int/eng.traineddata.gz',
+    'dist/client/reader/eng.traineddata.gz',
+  );
+}
+
 /** Builds into dist/ where needed. */
 export async function ensureBuilt() {
   const hash = createHash('sha256');
@@ -32,5 +51,6 @@ export async function ensureBuilt() {
   const { bundleServer, bundleWorkers } = await import('./workers.mjs');
   bundleWorkers();
   bundleServer();
+  layOutReader();
   writeFileSync(STAMP, wanted);
 }

@@ -187,11 +187,11 @@ interface Judged extends Verdicts {
 function judge({ markets }: Ground, { plan, batch, subjects, all }: Reckoning): Judged {
   const findings = findAll(plan, subjects, all);
   const entries = entriesBySubject(subjects);
-  const limits = limitRows(plan, subjects, entries, batch.massG, findings);
   const unproven = unprovenPairs(plan, subjects, batch.massG, markets.length).map(({ line, market }) => ({
     line: plan.lines[line]!.id,
     market: markets[market]!,
   }));
+  const limits = limitRows(plan, subjects, entries, batch.massG, findings, unproven);
   const byMarket = markets.map((market) => ({
     market,
     verdict: worstVerdict([
@@ -212,7 +212,11 @@ function answer(
   const { plan, batch, subjects, all } = reckoning;
   const { markets, onDate } = ground;
   const { findings, entries, verdict, markets: byMarket, limits, unproven } = judge(ground, reckoning);
-  const declarables = assessDeclarables(subjects, all, markets, onDate, request.firstPlacedOn ?? {});
+  const declarables = assessDeclarables(subjects, all, markets, {
+    onDate,
+    firstPlacedOn: request.firstPlacedOn ?? {},
+    placedOn: request.placedOn ?? {},
+  });
   const bar = formedBar(plan, batch);
   const fat = superfat(batch);
   return {

@@ -49,6 +49,8 @@ export function sweepProduct(
   const { plan, subjects, batch, all } = reckoning;
   const rows = ground.markets.map(emptyMarket);
   for (const { rule, found, verdict } of findAll(plan, subjects, all)) {
+    // Where it speaks at all, the product is unproven, which weighs more.
+    if (rule.limit.onlyUnproven) continue;
     const effect = effectOnProduct(rule.limit.force, verdict);
     const left = binds(rule.limit.force) ? headroom(found.highPct, rule.limit.maxPct) : null;
     for (const index of rule.marketIndexes) {

@@ -12,9 +12,17 @@ export interface ConstituentEntry {
 /** Sugars are a sum kept for the heat of the batter, not one substance. */
 const SUGARS: ConstituentEntry = { id: 'sugars', name: 'Sugars', cas: [] };
 
+interface Row {
+  id: string;
+  name: string;
+  cas: string | null;
+  alsoCas?: string[];
+}
+
 function build(): ReadonlyMap<string, ConstituentEntry> {
   const entries = new Map<string, ConstituentEntry>([[SUGARS.id, SUGARS]]);
-  for (const { id, name, cas } of rows) entries.set(id, { id, name, cas: cas === null ? [] : [cas] });
+  for (const { id, name, cas, alsoCas = [] } of rows as Row[])
+    entries.set(id, { id, name, cas: cas === null ? [] : [cas, ...alsoCas] });
   for (const { id, name, cas, alsoCas } of rulebook().allergens) {
     entries.set(id, { id, name, cas: [cas, ...alsoCas] });
   }

@@ -4,8 +4,8 @@
  * Soap names follow the usual pattern and are to be confirmed before print.
  */
 import rows from './data/fats.json';
-import type { FattyAcids } from '../core/formula/types';
-import type { Origin } from '../core/formula/traits';
+import type { FattyAcids, Market } from '../core/formula/types';
+import type { Food, Origin } from '../core/formula/traits';
 import type { LibraryMaterial } from './types';
 
 /** Molar masses, g/mol: sodium hydroxide over potassium hydroxide. */
@@ -25,6 +25,8 @@ interface Row {
   gPerMl: number;
   acids: FattyAcids;
   origin?: Origin;
+  foods?: Food[];
+  names?: Partial<Record<Market, string>>;
   /** Pore-clogging rating, informal. */
   pore?: number;
   months: number;
@@ -51,7 +53,8 @@ function toMaterial(row: Row): LibraryMaterial {
     waterPct: 0,
     bulkDensity: row.gPerMl,
     density: row.gPerMl,
-    inci: [{ name: row.inci, sharePct: 100, role: 'ingredient' }],
+    inci: [{ name: row.inci, sharePct: 100, role: 'ingredient', ...(row.names ? { names: row.names } : {}) }],
+    foods: row.foods ?? [],
     poreClogging: row.pore,
     keepingMonths: row.months,
   };

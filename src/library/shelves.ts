@@ -1,6 +1,6 @@
 /** Reads the shelves other than fats: one row a material, written short in `data/`. */
-import type { Constituent, InciPart, InciRole, Kind, Saponification } from '../core/formula/types';
-import type { Behaviour, Origin } from '../core/formula/traits';
+import type { Constituent, InciPart, InciRole, Kind, Market, Saponification } from '../core/formula/types';
+import type { Behaviour, Food, Origin } from '../core/formula/traits';
 import type { Provenance, Standing } from '../core/records/cupboard';
 import type { LibraryMaterial, Shelf } from './types';
 
@@ -33,6 +33,10 @@ export interface ShelfRow {
   behaviour?: Behaviour;
   cautions?: string[];
   concerns?: LibraryMaterial['concerns'];
+  /** Foods it comes from, for claims of being free of them. */
+  foods?: Food[];
+  /** Names that single markets ask for in place of the ingredient name. */
+  names?: Partial<Record<Market, string>>;
   months?: number;
   standing?: Standing;
   source?: string;
@@ -51,7 +55,7 @@ const SCENT_KINDS: readonly Kind[] = ['fragrance', 'essentialOil', 'isolate'];
 function inciParts(row: ShelfRow): InciPart[] {
   if (typeof row.inci === 'string') {
     const role: InciRole = SCENT_KINDS.includes(row.kind) ? 'scent' : 'ingredient';
-    return [{ name: row.inci, sharePct: 100, role }];
+    return [{ name: row.inci, sharePct: 100, role, ...(row.names ? { names: row.names } : {}) }];
   }
   return row.inci.map(([name, sharePct, role, us]) => ({
     name,
@@ -109,5 +113,6 @@ export function readShelf(file: ShelfFile): LibraryMaterial[] {
     cautions: row.cautions,
     concerns: row.concerns,
     keepingMonths: row.months,
+    foods: row.foods ?? [],
   }));
 }

@@ -1,11 +1,18 @@
 /** Phrases that claim something, as data by language, made ready for finding. */
 import { preparePhrases, type Pattern } from '../core/claims/find';
 import type { ClaimPhrase, OwnPhrase } from '../core/claims/types';
+import german from './claims/de.json';
 import english from './claims/en.json';
+import spanish from './claims/es.json';
 import french from './claims/fr.json';
 
 /** Every phrase that ships. */
-export const CLAIM_PHRASES = [...english.phrases, ...french.phrases] as unknown as readonly ClaimPhrase[];
+export const CLAIM_PHRASES = [
+  ...english.phrases,
+  ...french.phrases,
+  ...german.phrases,
+  ...spanish.phrases,
+] as unknown as readonly ClaimPhrase[];
 
 /** Where the classes come from and how far they can be leant on. */
 export const CLAIM_SOURCE = {

@@ -1,39 +1,62 @@
 /** The rulebook editions that ship, and the typed way to them. */
 import type { Declarable, Market } from '../core/formula/types';
 import november2026 from './editions/2026-11.json';
-import craftFile from './editions/craft.json';
-import type { CraftFile, CraftLimit, EditionFile, Rulebook } from './types';
+import november2026b from './editions/2026-11b.json';
+import craft2026b from './editions/craft-2026-11b.json';
+import craft2026 from './editions/craft.json';
+import type { CraftFile, CraftLimit, EditionFile, RuleLimit, Rulebook } from './types';
 
-const FILES: readonly EditionFile[] = [november2026 as unknown as EditionFile];
-const CRAFT = craftFile as unknown as CraftFile;
+/** Every edition with the craft's advice of its time. An edition never changes; a new one is a new pair. */
+const FILES = [
+  [november2026, craft2026],
+  [november2026b, craft2026b],
+] as unknown as readonly (readonly [EditionFile, CraftFile])[];
 
 function declarables({ allergens, allergenLists }: EditionFile): Declarable[] {
-  return allergenLists.flatMap(({ market, list, thresholdPct, newFrom, allFrom }) =>
+  return allergenLists.flatMap(({ market, list, thresholdPct, newFrom, allFrom, per = 'product' }) =>
     allergens
       .filter((allergen) => allergen.list === list)
-      .map(({ id, name }) => ({ id, name, markets: [market], thresholdPct, newFrom, allFrom })),
+      .map(({ id, name }) => ({ id, name, markets: [market], thresholdPct, newFrom, allFrom, per })),
   );
 }
 
-const CRAFT_LIMITS: readonly CraftLimit[] = CRAFT.limits.map(({ reason, ...row }) => ({
-  ...row,
-  force: 'craft',
-  markets: null,
-  from: null,
-  to: null,
-  source: `${reason} ${CRAFT.source}`,
-  standing: 'craft',
-  asOf: CRAFT.asOf,
-  note: reason,
-}));
+const ADVICE = { force: 'craft', markets: null, from: null, to: null } as const;
 
-const DEMANDS = CRAFT.demands.map((demand) => ({ ...demand, source: CRAFT.source }));
+function craftLimits({ limits, source, asOf, orientation = [], orientationSource = '' }: CraftFile) {
+  const advised = limits.map(({ reason, ...row }): CraftLimit => ({
+    ...row,
+    ...ADVICE,
+    source: `${reason} ${source}`,
+    standing: 'craft',
+    asOf,
+    note: reason,
+  }));
+  const oriented = orientation.map((row): CraftLimit => ({
+    ...row,
+    ...ADVICE,
+    usualPct: null,
+    onlyUnproven: true,
+    source: orientationSource,
+    standing: 'typical',
+    asOf,
+  }));
+  return [...advised, ...oriented];
+}
 
-const EDITIONS: readonly Rulebook[] = FILES.map((file) => ({
+/** Where a figure decides a verdict, its standing is read with its source. */
+function withStanding(limit: RuleLimit): RuleLimit {
+  return limit.standing === 'published'
+    ? limit
+    : { ...limit, source: `${limit.source} (${limit.standing}, confirm before use)` };
+}
+
+const EDITIONS: readonly Rulebook[] = FILES.map(([file, craft]) => ({
   ...file,
+  limits: file.limits.map(withStanding),
+  peroxides: file.peroxides ?? [],
   declarables: declarables(file),
-  craft: CRAFT_LIMITS,
-  demands: DEMANDS,
+  craft: craftLimits(craft),
+  demands: craft.demands.map((demand) => ({ ...demand, source: craft.source })),
 })).sort((a, b) => (a.dated < b.dated ? 1 : -1));
 
 /** The rulebook of an edition, or the newest one. Throws a RangeError for an edition that does not ship. */

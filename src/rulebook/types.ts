@@ -17,6 +17,8 @@ export interface AllergenList {
   thresholdPct: number;
   newFrom: string | null;
   allFrom: string | null;
+  /** Whether the dates speak of the product or of its units; absent means the product. */
+  per?: 'product' | 'unit';
   source: string;
   standing: Standing;
   asOf: string;
@@ -37,7 +39,22 @@ export interface ColourEntry {
   name: string;
   english?: string;
   permitted: Partial<Record<Market, boolean>>;
+  /** How far each market's word can be leant on; absent is as the source's. */
+  standing?: Partial<Record<Market, Standing>>;
   note?: string;
+}
+
+/** The most peroxide an oil may hold before it goes into a product. */
+export interface PeroxideRule {
+  id: string;
+  /** Plants whose oils it speaks of, by the first word of their ingredient name. */
+  genera: string[];
+  constituents: string[];
+  mostMmolPerL: number;
+  markets: Market[];
+  source: string;
+  standing: Standing;
+  asOf: string;
 }
 
 export interface EditionFile {
@@ -50,6 +67,7 @@ export interface EditionFile {
   allergens: Allergen[];
   colours: ColourEntry[];
   colourSource: { source: string; standing: Standing; asOf: string };
+  peroxides?: PeroxideRule[];
 }
 
 /** The craft's usual range for a load, and where it stops helping. */
@@ -67,10 +85,14 @@ export interface CraftFile {
   source: string;
   limits: CraftRow[];
   demands: CraftDemand[];
+  /** Where a scent without a certificate would roughly stand. */
+  orientation?: Pick<Limit, 'id' | 'subject' | 'maxPct' | 'basis'>[];
+  orientationSource?: string;
 }
 
 export interface CraftLimit extends RuleLimit {
-  usualPct: [number, number];
+  /** Null where makers have no usual range. */
+  usualPct: [number, number] | null;
 }
 
 export interface Rulebook {
@@ -87,4 +109,5 @@ export interface Rulebook {
   declarables: readonly Declarable[];
   allergens: readonly Allergen[];
   allergenLists: readonly AllergenList[];
+  peroxides: readonly PeroxideRule[];
 }

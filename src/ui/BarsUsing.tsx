@@ -4,18 +4,17 @@ import { address, send } from './api';
 
 /** The bars that use a material, asked for when it is looked at. */
 export function useBarsUsing(id: string): Uses | null {
-  const [uses, setUses] = useState<Uses | null>(null);
+  const [found, setFound] = useState<{ id: string; uses: Uses } | null>(null);
   useEffect(() => {
     let isWanted = true;
-    setUses(null);
     void send<Uses>('GET', address('materials', id, 'uses')).then((answer) => {
-      if (isWanted && answer.ok) setUses(answer.body);
+      if (isWanted && answer.ok) setFound({ id, uses: answer.body });
     });
     return () => {
       isWanted = false;
     };
   }, [id]);
-  return uses;
+  return found?.id === id ? found.uses : null;
 }
 
 /** Links to the bars that use a material, and how many more there are. */

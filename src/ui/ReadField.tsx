@@ -1,4 +1,6 @@
-import { useEffect, useId, useRef, useState } from 'react';
+import { readNumber } from '../core/quantities/number';
+import { useLatest } from './latest';
+import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
 
 type Reading<T> = { ok: true; value: T } | { ok: false; message: string };
 
@@ -11,6 +13,7 @@ interface Props<T> {
   /** A fault found elsewhere with what stands here, if any. */
   fault?: string;
   className?: string;
+  isDisabled?: boolean;
   onChange: (value: T) => void;
   /** Tells that what stands here cannot be read, or can be again. */
   onFault: (message: string | null) => void;
@@ -25,6 +28,7 @@ export function ReadField<T>({
   isSame,
   fault,
   className,
+  isDisabled,
   onChange,
   onFault,
 }: Props<T>) {
@@ -42,9 +46,8 @@ export function ReadField<T>({
   }, [value, isSame, write, onFault]);
 
   // A field that goes (its line removed, or moved to another stage) holds nothing up any more.
-  const tell = useRef(onFault);
-  tell.current = onFault;
-  useEffect(() => () => tell.current(null), []);
+  const tell = useLatest(onFault);
+  useEffect(() => () => tell.current(null), [tell]);
 
   const onText = (next: string) => {
     setText(next);
@@ -68,6 +71,7 @@ export function ReadField<T>({
         autoComplete="off"
         spellCheck={false}
         value={text}
+        disabled={isDisabled}
         onChange={(event) => onText(event.target.value)}
         onBlur={() => !unread && setText(write(value))}
       />
@@ -80,14 +84,17 @@ export function ReadField<T>({
   );
 }
 
-interface NumberProps {
+interface LabelProps {
   label: string;
-  value: number;
-  least: number;
-  most: number;
   unit: string;
   /** Only for screen readers, where a heading or the row says it already. */
   isLabelHidden?: boolean;
+}
+
+interface NumberProps extends LabelProps {
+  value: number;
+  least: number;
+  most: number;
   onChange: (value: number) => void;
   onFault: (message: string | null) => void;
 }
@@ -96,22 +103,13 @@ const DECIMALS = 4;
 const same = (a: number, b: number) => a === b;
 const write = (value: number) => String(Number(value.toFixed(DECIMALS)));
 
-/** A plain number between two bounds, with its unit beside it. */
-export function NumberField({
-  label,
-  value,
-  least,
-  most,
-  unit,
-  isLabelHidden = false,
-  onChange,
-  onFault,
-}: NumberProps) {
-  const read = (text: string): Reading<number> => {
-    const number = Number(text.trim().replace(',', '.') || NaN);
-    if (Number.isFinite(number) && number >= least && number <= most) return { ok: true, value: number };
-    return { ok: false, message: `A number from ${least} to ${most}.` };
-  };
+function readBetween(text: string, least: number, most: number): Reading<number> {
+  const number = readNumber(text);
+  if (number >= least && number <= most) return { ok: true, value: number };
+  return { ok: false, message: `A number from ${least} to ${most}.` };
+}
+
+function Beside({ label, unit, isLabelHidden, children }: LabelProps & { children: ReactNode }) {
   return (
     <div>
       {!isLabelHidden && (
@@ -120,18 +118,54 @@ export function NumberField({
         </span>
       )}
       <div className="flex items-baseline gap-1">
-        <ReadField
-          label={label}
-          value={value}
-          read={read}
-          write={write}
-          isSame={same}
-          className="w-16"
-          onChange={onChange}
-          onFault={onFault}
-        />
+        {children}
         <span className="text-soft">{unit}</span>
       </div>
     </div>
+  );
+}
+
+/** A plain number between two bounds, with its unit beside it. */
+export function NumberField({ label, value, least, most, unit, isLabelHidden, ...told }: NumberProps) {
+  return (
+    <Beside label={label} unit={unit} isLabelHidden={isLabelHidden}>
+      <ReadField
+        label={label}
+        value={value}
+        read={(text) => readBetween(text, least, most)}
+        write={write}
+        isSame={same}
+        className="w-16"
+        {...told}
+      />
+    </Beside>
+  );
+}
+
+interface OptionalProps extends LabelProps {
+  value: number | null;
+  least: number;
+  most: number;
+  isDisabled?: boolean;
+  onChange: (value: number | null) => void;
+  onFault: (message: string | null) => void;
+}
+
+const writeOptional = (value: number | null) => (value === null ? '' : write(value));
+const sameOptional = (a: number | null, b: number | null) => a === b;
+
+/** A number that may be left out. */
+export function OptionalNumberField({ label, least, most, unit, isLabelHidden, ...field }: OptionalProps) {
+  return (
+    <Beside label={label} unit={unit} isLabelHidden={isLabelHidden}>
+      <ReadField<number | null>
+        label={label}
+        read={(text) => (text.trim() === '' ? { ok: true, value: null } : readBetween(text, least, most))}
+        write={writeOptional}
+        isSame={sameOptional}
+        className="w-20"
+        {...field}
+      />
+    </Beside>
   );
 }

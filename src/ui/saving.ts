@@ -1,6 +1,7 @@
 /** Autosave on a screen: the queue, what lies aside from an earlier visit, and what is sent when the page is left. */
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { send } from './api';
+import { useLatest } from './latest';
 import { asideFor, laidAside } from './aside';
 import { SaveQueue, type LaidAside, type OnFile, type SaveOutcome, type SaveState } from './save-queue';
 
@@ -64,8 +65,7 @@ async function sendValue<T>(
 /** The queue of a screen, made once. */
 function useQueue<T>(traffic: Traffic<T>, loaded: OnFile<T>): SaveQueue<T> {
   const [, redraw] = useState(0);
-  const latest = useRef(traffic);
-  latest.current = traffic;
+  const latest = useLatest(traffic);
   const [queue] = useState(
     () =>
       new SaveQueue<T>({

@@ -1,4 +1,5 @@
 /** The product's own words for what the core answers. */
+import type { Language } from '../core/claims/types';
 import type { Verdict } from '../core/formula/answer';
 import type { Force, Kind, LimitBasis, Market, Measure, Stage, UsedOn } from '../core/formula/types';
 
@@ -106,6 +107,11 @@ export function stock(massG: number): string {
     : `${Number(massG.toFixed(0))}${TIED}g`;
 }
 
+/** A volume for reading: litres from one up. */
+export function litres(volumeMl: number): string {
+  return volumeMl >= 1000 ? `${(volumeMl / 1000).toFixed(2)}\u00a0L` : `${volumeMl.toFixed(0)}\u00a0mL`;
+}
+
 /** A percent for reading: enough decimals for small figures to say something. */
 export function percent(value: number): string {
   const size = Math.abs(value);
@@ -164,16 +170,35 @@ export function money(value: number, currency: string): string {
   return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(value);
 }
 
+/** Languages a label is written in. */
+export const LANGUAGE_WORDS: Record<Language, string> = { en: 'English', fr: 'French' };
+
+/** Months as days are written with them. */
+export const MONTH_WORDS = [
+  'Jan',
+  'Feb',
+  'Mar',
+  'Apr',
+  'May',
+  'Jun',
+  'Jul',
+  'Aug',
+  'Sep',
+  'Oct',
+  'Nov',
+  'Dec',
+];
+
 /** A day in words, as it stands on a page. */
 export function dayInWords(day: string): string {
-  return new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: 'UTC' }).format(
-    new Date(`${day}T00:00:00Z`),
-  );
+  const [year, month, date] = day.split('-').map(Number) as [number, number, number];
+  return `${date} ${MONTH_WORDS[month - 1]} ${year}`;
 }
 
 /** A moment as its day and time here. */
 export function momentInWords(at: string): string {
-  return new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(at));
+  const moment = new Date(at);
+  return `${moment.getDate()} ${MONTH_WORDS[moment.getMonth()]} ${moment.getFullYear()}, ${moment.toTimeString().slice(0, 5)}`;
 }
 
 /** How far a figure can be leant on. */

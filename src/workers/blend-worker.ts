@@ -16,7 +16,7 @@ const loading = loadHighs({ locateFile: () => wasmUrl });
 
 addEventListener('message', (event: MessageEvent<BlendTask>) => {
   const { programme, demand } = event.data;
-  loading
+  void loading
     .then((highs): BlendReply => ({ ok: true, answer: solveBlend(programme, demand, solveWith(highs)) }))
     .catch((error: unknown): BlendReply => ({
       ok: false,

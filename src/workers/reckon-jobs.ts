@@ -117,7 +117,7 @@ export function sweepChunk({
   const ground = grounds.get(key) ?? createGround(stored, markets, onDate);
   grounds.set(key, ground);
   const rows = products.map(({ id, formulaText }) =>
-    sweepProduct(ground, { id, formula: JSON.parse(formulaText) as Formula }, stored.material),
+    sweepProduct(ground, { id, formula: JSON.parse(formulaText) as Formula }, (one) => stored.material(one)),
   );
   return JSON.stringify(rows);
 }

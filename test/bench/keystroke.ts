@@ -69,8 +69,10 @@ function measure(page: Page, strokes: number): Promise<{ keyMs: number[]; emptyM
     const setValue = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
     const dummy = document.body.appendChild(document.createElement('p'));
     const painted = () => new Promise<void>((done) => requestAnimationFrame(() => setTimeout(done, 0)));
+    // Rests differ over the length of a frame, so that both kinds begin at every point of it alike.
+    let rests = 0;
     const took = async (change: () => void) => {
-      await new Promise((rest) => setTimeout(rest, 30));
+      await new Promise((rest) => setTimeout(rest, 30 + ((rests++ * 5) % 17)));
       const start = performance.now();
       change();
       await painted();

@@ -139,7 +139,7 @@ test('pasted text is read; what cannot be opened says what to do; doubtful rows 
     mimeType: 'application/octet-stream',
     buffer: Buffer.from([0, 1, 2]),
   });
-  await expect(page.getByRole('alert').first()).toContainText('neither a PDF nor text');
+  await expect(page.getByRole('alert').first()).toContainText('neither a PDF, a picture nor text');
   await page
     .getByLabel('Or paste its text')
     .fill('Declaration NB-900\nIssued on 2026-11-20\nLinalool  78-70-7  3 %\nGeraniol  106-24-1  80 %');
@@ -148,12 +148,20 @@ test('pasted text is read; what cannot be opened says what to do; doubtful rows 
   await expect(read.getByText('The paper names no material. Is that this material?')).toBeVisible();
   await expect(read.getByLabel('Take Linalool')).not.toBeChecked();
   await expect(read.getByLabel('Take Geraniol')).toBeChecked();
+  await expect(read.getByLabel('Typical share of Geraniol, percent')).toHaveValue('80');
+
+  // The same paper sent again with another figure is another reading, though name, number and length are the same.
+  await page
+    .getByLabel('Or paste its text')
+    .fill('Declaration NB-900\nIssued on 2026-11-20\nLinalool  78-70-7  3 %\nGeraniol  106-24-1  70 %');
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(read.getByLabel('Typical share of Geraniol, percent')).toHaveValue('70');
   await read.getByLabel('Issued by').fill('Ninefold Botanicals');
   await read.getByRole('button', { name: 'File what is ticked' }).click();
   await page.getByRole('link', { name: 'See it in the cupboard' }).click();
   const material = page.getByRole('region', { name: 'Palmarosa oil' });
   await expect(material).toContainText('Allergen declaration NB-900');
-  await expect(material.getByRole('region', { name: 'What it holds' })).toContainText('Geraniol 80 %');
+  await expect(material.getByRole('region', { name: 'What it holds' })).toContainText('Geraniol 70 %');
   await material.getByRole('button', { name: 'Take NB-900 off the file' }).click();
   await expect(material).not.toContainText('NB-900');
 });

@@ -138,7 +138,12 @@ test('two windows on a bar’s details, a material and a lot: the second is told
   };
   expect(supplier).toBe('theirs');
   await twoWindows(page, '/cupboard?material=olive', async (one, text) => {
-    await one.getByRole('region', { name: 'Lots' }).getByRole('button').nth(1).click();
+    await one
+      .getByRole('table', { name: 'Lots on file' })
+      .getByRole('rowheader')
+      .getByRole('button')
+      .first()
+      .click();
     await one.getByLabel('Supplier').fill(text);
     await one.getByRole('button', { name: 'Keep' }).click();
     await one.waitForTimeout(600);

@@ -33,3 +33,17 @@ export async function noViolations(page: Page, where = ''): Promise<void> {
     .analyze();
   expect(violations.map(({ id, nodes }) => `${where} ${id} ${nodes[0]?.html}`)).toEqual([]);
 }
+
+/** Types a day, YYYY-MM-DD, into a day field as a maker does: day, month, year. */
+export async function typeDay(page: Page, label: string, day: string): Promise<void> {
+  const [year, month, date] = day.split('-') as [string, string, string];
+  const field = page.getByRole('group', { name: label });
+  for (const [part, digits] of [
+    ['day', date],
+    ['month', month],
+    ['year', year],
+  ] as const) {
+    await field.getByRole('spinbutton', { name: part }).focus();
+    await page.keyboard.type(digits);
+  }
+}

@@ -64,8 +64,11 @@ describe('what stands on a label', () => {
     const of = (input: Partial<LabelInput>) =>
       Object.fromEntries(labelContent({ ...INPUT, ...input }).info.map(({ id, text }) => [id, text]));
     expect(of({}).ingredients).to.equal('Ingredients: Sodium Olivate, Aqua, Glycerin, Parfum, Linalool');
-    expect(of({}).durability).to.equal('Best before end of 11/2028');
-    expect(of({ durability: { months: 36, endsOn: null } }).durability).to.equal('36 M after opening');
+    expect(of({}).durability).to.equal('Best used before the end of 11/2028');
+    expect(of({ durability: { months: 36, endsOn: null } }).durability).to.equal(undefined);
+    expect(of({ durability: { months: 36, endsOn: null, openMonths: 12 } }).durability).to.equal(
+      'Opened: 12 M',
+    );
     expect(of({ market: 'US' }).durability).to.equal(undefined);
     expect(of({ market: 'CA' }).ingredients).to.match(/^Ingredients \/ Ingrédients: /);
     expect(of({ market: 'CA' }).cautions).to.equal(

@@ -1,6 +1,7 @@
 /** Reading suppliers' papers: figures, days, layouts, and every doubt asked about. */
 import { expect } from 'chai';
-import { findDay, isCasNumber, readFigure, type FigureUnit } from '../../src/core/paperwork/figures';
+import { isCasNumber, readFigure, type FigureUnit } from '../../src/core/paperwork/figures';
+import { findDay } from '../../src/core/paperwork/dates';
 import { governingPaper, type PaperOnFile } from '../../src/core/paperwork/governing';
 import { linesFromItems, linesFromRows, linesFromText, lineText } from '../../src/core/paperwork/page';
 import { readPaper } from '../../src/core/paperwork/read';
@@ -150,6 +151,14 @@ describe('the reader', () => {
     expect(nine('Category 9, no restriction')).to.equal(100);
     expect(nine('Category 9 applies to soap')).to.equal(undefined);
     expect(nine('9 lives')).to.equal(undefined);
+  });
+
+  it('takes levels for parts of one only where the paper says so, not wherever a fraction is named', () => {
+    const nine = (head: string, level: string) =>
+      read(`Certificate C-77\n${head}\nCategory 9    ${level}`).categories.map(({ value }) => value.maxPct);
+    expect(nine('Orange oil, light fraction of the distillation', '0.5')).to.deep.equal([0.5]);
+    expect(nine('Category    Maximum (mass fraction)', '0.0627')).to.deep.equal([6.27]);
+    expect(nine('Category    Maximum (1 = 100 %)', '0.0627')).to.deep.equal([6.27]);
   });
 
   it('asks which of two figures for one category holds, and takes the lower meanwhile', () => {

@@ -1,4 +1,5 @@
 /** The nearest blend that fits: the solver's answers held against the assessment and against brute force. */
+import { rulebook } from '../../src/rulebook';
 import { expect } from 'chai';
 import loadHighs from 'highs';
 import { assess } from '../../src/core/assess';
@@ -237,14 +238,19 @@ describe('a blend in a bar', () => {
   });
 
   it('is cautioned about bottles of citrus and pine opened long ago', () => {
-    const orange = { name: 'Sweet orange oil', concerns: ['oxidises' as const] };
+    const orange = {
+      name: 'Sweet orange oil',
+      concerns: ['oxidises' as const],
+      constituents: [{ id: 'limonene', lowPct: 90, typicalPct: 94, highPct: 97 }],
+    };
+    const pine = { ...orange, inci: [{ name: 'Pinus Sylvestris Leaf Oil', sharePct: 100 }] };
+    const cautioned = (oil: Parameters<typeof storageCaution>[0], opened: string | null) =>
+      storageCaution(oil, opened, '2026-11-24', rulebook().peroxides);
     expect(monthsBetween('2025-01-15', '2026-01-16')).to.equal(12);
-    expect(storageCaution(orange, '2025-10-01', '2026-11-24')).to.contain('20 mmol/l');
-    expect(storageCaution({ ...orange, name: 'Scots pine oil' }, '2025-10-01', '2026-11-24')).to.contain(
-      '10 mmol/l',
-    );
-    expect(storageCaution(orange, '2026-06-01', '2026-11-24')).to.equal(null);
-    expect(storageCaution(orange, null, '2026-11-24')).to.equal(null);
-    expect(storageCaution({ name: 'Cedar' }, '2020-01-01', '2026-11-24')).to.equal(null);
+    expect(cautioned(orange, '2025-10-01')).to.contain('20 mmol/l');
+    expect(cautioned(pine, '2025-10-01')).to.contain('10 mmol/l');
+    expect(cautioned(orange, '2026-06-01')).to.equal(null);
+    expect(cautioned(orange, null)).to.equal(null);
+    expect(cautioned({ name: 'Cedar' }, '2020-01-01')).to.equal(null);
   });
 });

@@ -47,7 +47,8 @@ const lot = (more: Partial<Lot>): Lot => ({
 });
 
 describe('what is to be minded in the cupboard', () => {
-  const short = (one: CupboardEntry) => signsOf(one, TODAY).map((sign) => sign.short);
+  const short = (one: CupboardEntry) =>
+    signsOf(one, { today: TODAY, peroxides: rulebook().peroxides }).map((sign) => sign.short);
   const certificate = (ask: string | null) => ({
     paper: {
       id: 'c',

@@ -1,39 +1,14 @@
 /** Every paper of the demo's inbox, read as the paper tray reads it, against what its supplier wrote. */
 import { expect } from 'chai';
 import Papa from 'papaparse';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { linesFromItems, linesFromRows, linesFromText, type PaperLine } from '../../src/core/paperwork/page';
+import { linesFromRows, linesFromText } from '../../src/core/paperwork/page';
 import { readPaper, type PaperReading } from '../../src/core/paperwork/read';
 import { demoPapers } from '../../src/demo/papers';
 import type { DemoPaper } from '../../src/demo/papers/types';
 import { draftFrom, faultsOf, papersFrom } from '../../src/islands/papers/draft';
 import { knownConstituents } from '../../src/library/constituents';
+import { pdfLines } from '../papers/print';
 import { DAY } from './database';
-
-async function pdfLines(bytes: Uint8Array): Promise<PaperLine[]> {
-  const pdf = await getDocument({ data: bytes, verbosity: 0 }).promise;
-  const lines: PaperLine[] = [];
-  for (let number = 1; number <= pdf.numPages; number++) {
-    const page = await pdf.getPage(number);
-    const { height } = page.getViewport({ scale: 1 });
-    const { items } = await page.getTextContent();
-    const texts = items.flatMap((item) =>
-      'str' in item
-        ? [
-            {
-              text: item.str,
-              xPt: item.transform[4] as number,
-              yPt: height - (item.transform[5] as number),
-              widthPt: item.width,
-              heightPt: item.height,
-            },
-          ]
-        : [],
-    );
-    lines.push(...linesFromItems(number, texts));
-  }
-  return lines;
-}
 
 async function reading(paper: DemoPaper): Promise<PaperReading> {
   const bytes = await paper.make();

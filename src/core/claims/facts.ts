@@ -1,6 +1,6 @@
 /** What the formula itself says of vegan, palm free, unscented and the like. */
 import { SCENT_KINDS } from '../formula/mix';
-import type { TraitMaterial } from '../formula/traits';
+import type { Food, TraitMaterial } from '../formula/traits';
 import type { FactId } from './types';
 
 /** `holds` as far as the formula tells, `contradicted` by a line, or `open`: it cannot be told from the formula. */
@@ -43,10 +43,16 @@ function names(lines: readonly FactLine[], test: (material: TraitMaterial) => bo
   return [...new Set(lines.filter(({ material }) => test(material)).map(({ material }) => material.name))];
 }
 
-function holdsNone(pattern: RegExp, except?: RegExp): Judge {
+/** Whether a material comes from a food: by what is on file of it, else by its names. */
+function comesFrom(material: TraitMaterial, food: Food, pattern: RegExp, except?: RegExp): boolean {
+  if (material.foods) return material.foods.includes(food);
+  return pattern.test(inciOf(material)) && !except?.test(inciOf(material));
+}
+
+function holdsNone(food: Food, pattern: RegExp, except?: RegExp): Judge {
   return (lines) =>
     judged(
-      names(lines, (material) => pattern.test(inciOf(material)) && !except?.test(inciOf(material))),
+      names(lines, (material) => comesFrom(material, food, pattern, except)),
       names(lines, (material) => material.kind === 'fragrance').map((name) => `${name}: ask the supplier`),
     );
 }
@@ -59,10 +65,11 @@ const JUDGES: Record<FactId, Judge> = {
     ),
   palmFree: (lines) =>
     judged(
-      names(lines, (material) => PALM.test(inciOf(material))),
-      names(lines, (material) => OFTEN_PALM.test(inciOf(material)) || material.kind === 'fragrance').map(
-        (name) => `${name}: often made from palm, ask the supplier`,
-      ),
+      names(lines, (material) => comesFrom(material, 'palm', PALM)),
+      names(
+        lines,
+        (material) => comesFrom(material, 'mayPalm', OFTEN_PALM) || material.kind === 'fragrance',
+      ).map((name) => `${name}: often made from palm, ask the supplier`),
     ),
   unscented: (lines) =>
     judged(
@@ -81,9 +88,9 @@ const JUDGES: Record<FactId, Judge> = {
       ['Sodium hydroxide is made, not grown; say what you count as natural'],
     ),
   organic: () => judged([], ['No certification is on file here; without one the word is not yours to use']),
-  milkFree: holdsNone(MILK, PLANT_MILK),
-  nutFree: holdsNone(NUT),
-  glutenFree: holdsNone(GLUTEN),
+  milkFree: holdsNone('milk', MILK, PLANT_MILK),
+  nutFree: holdsNone('nut', NUT),
+  glutenFree: holdsNone('gluten', GLUTEN),
   crueltyFree: () =>
     judged(
       [],

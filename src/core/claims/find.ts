@@ -1,9 +1,15 @@
 /**
- * Finds claims in a text: word by word, in English and French, longest phrase first. Hyphens and accents do
+ * Finds claims in a text: word by word, in four languages, longest phrase first. Hyphens and accents do
  * not matter; a negation shortly before a phrase undoes it ("does not treat acne").
  */
 import { MARKETS, type Market } from '../formula/types';
-import { LANGUAGES, type ClaimClass, type ClaimFinding, type ClaimPhrase, type Language } from './types';
+import {
+  CLAIM_LANGUAGES,
+  type ClaimClass,
+  type ClaimFinding,
+  type ClaimLanguage,
+  type ClaimPhrase,
+} from './types';
 
 interface Word {
   text: string;
@@ -21,6 +27,7 @@ const NEGATION_REACH = 6;
 const NEGATIONS: ReadonlySet<string> = new Set([
   ...['not', 'no', 'never', 'cannot', 'cant', 'doesnt', 'dont', 'isnt', 'wont', 'neither', 'nor'],
   ...['ne', 'n', 'pas', 'jamais', 'ni', 'aucun', 'aucune'],
+  ...['nicht', 'kein', 'keine', 'keinen', 'nie', 'ohne', 'nunca', 'sin', 'ningun', 'ninguna'],
 ]);
 
 /** Lower case, without accents or apostrophes; what reads the same is compared the same. */
@@ -149,7 +156,7 @@ function classes(phrase: ClaimPhrase): Record<Market, ClaimClass> {
 export function findClaims(
   text: string,
   patterns: readonly Pattern[],
-  languages: readonly Language[] = LANGUAGES,
+  languages: readonly ClaimLanguage[] = CLAIM_LANGUAGES,
 ): ClaimFinding[] {
   const words = wordsOf(text);
   const taken = new Array<boolean>(words.length).fill(false);
@@ -162,6 +169,8 @@ export function findClaims(
       const end = endOf(words, at, steps, failed);
       if (end <= at || end > words.length || taken.slice(at, end).some(Boolean)) continue;
       taken.fill(true, at, end);
+      // What promises nothing only keeps its words from being taken for a promise.
+      if (phrase.isSilent) continue;
       if (!phrase.ignoresNegation && isNegated(words, at)) continue;
       const [from, to] = [words[at]!.from, words[end - 1]!.to];
       found.push({

@@ -12,6 +12,10 @@ export type ClaimClass = (typeof CLAIM_CLASSES)[number];
 export const LANGUAGES = ['en', 'fr'] as const;
 export type Language = (typeof LANGUAGES)[number];
 
+/** Languages in which claims are found; labels are written in fewer. */
+export const CLAIM_LANGUAGES = ['en', 'fr', 'de', 'es'] as const;
+export type ClaimLanguage = (typeof CLAIM_LANGUAGES)[number];
+
 /** What a composition claim speaks of. */
 export const FACTS = [
   'vegan',
@@ -33,7 +37,7 @@ export type FactId = (typeof FACTS)[number];
  */
 export interface ClaimPhrase {
   id: string;
-  language: Language;
+  language: ClaimLanguage;
   class: ClaimClass;
   say: string[];
   why: string;
@@ -44,6 +48,8 @@ export interface ClaimPhrase {
   markets?: Partial<Record<Market, ClaimClass>>;
   /** Set where a negation before it is part of the claim or does not undo it. */
   ignoresNegation?: boolean;
+  /** Found only so that its words are taken for nothing else. */
+  isSilent?: boolean;
 }
 
 /** A phrase of the maker's own, beside those that ship. */
@@ -55,7 +61,7 @@ export interface OwnPhrase {
 
 export interface ClaimFinding {
   phrase: string;
-  language: Language;
+  language: ClaimLanguage;
   /** The words as they stand in the text, and where. */
   words: string;
   from: number;

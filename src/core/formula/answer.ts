@@ -37,6 +37,12 @@ export interface AssessedLine {
   boundBy: string | null;
   /** The largest load in the line's own unit; null where nothing binds. */
   maxInUnit: { value: number; unit: Unit } | null;
+  /** The same within the craft's advice alone, which binds nobody; null where none speaks of the line. */
+  advised: {
+    maxG: number | null;
+    boundBy: string | null;
+    maxInUnit: { value: number; unit: Unit } | null;
+  } | null;
 }
 
 export interface AssessedLimit {

@@ -12,7 +12,7 @@ const LINE_PARTS = ['stage', 'measuredBy', 'portion'] as const;
 
 /** Settings compared, each as text; '' where it is not set. */
 function settings({ fatsMassG, alkali, liquid, cure, marginPct, portions, scentNaming, process }: Formula) {
-  const text = (value: unknown) => (value === undefined || value === null ? '' : String(value));
+  const text = (value: string | number | null | undefined) => String(value ?? '');
   return {
     'fats in all, g': text(fatsMassG),
     'superfat, %': text(alkali.superfatPct),

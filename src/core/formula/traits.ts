@@ -3,6 +3,9 @@ import type { Material } from './types';
 
 export type Origin = 'plant' | 'animal' | 'mineral' | 'synthetic' | 'marine' | 'fermented';
 
+/** What a claim of being free of something looks for. `mayPalm` is often made from palm; only the supplier can tell. */
+export type Food = 'milk' | 'nut' | 'gluten' | 'palm' | 'mayPalm';
+
 /** How a powder, seed or shell feels and behaves in a bar. */
 export interface Behaviour {
   /** Size of the grains, micrometres, low and high. */
@@ -26,6 +29,8 @@ export interface Behaviour {
 /** What the outlook reads of a material. */
 export interface Traits {
   origin?: Origin;
+  /** Foods it comes from; where this is not stated, its names are read. */
+  foods?: Food[];
   /** How readily it clogs pores, informal, 0 to 5. */
   poreClogging?: number;
   behaviour?: Behaviour;

@@ -133,6 +133,8 @@ export interface Limit {
   /** Last day in force; null is open. */
   to?: string | null;
   source?: string | null;
+  /** Speaks only where a scent that brings the subject has no limit of its own: a first look, never a proof. */
+  onlyUnproven?: boolean | null;
 }
 
 export interface Material {
@@ -203,6 +205,11 @@ export interface Declarable {
   thresholdPct: number;
   newFrom?: string | null;
   allFrom?: string | null;
+  /**
+   * What the dates speak of: the day the product first came on the market (`product`, also where left out), or the
+   * day the units themselves are placed on it (`unit`), however old the product is.
+   */
+  per?: 'product' | 'unit' | null;
 }
 
 export interface Rules {
@@ -219,6 +226,8 @@ export interface AssessmentRequest {
   markets: Market[];
   onDate: string;
   firstPlacedOn?: Partial<Record<Market, string>> | null;
+  /** When the units looked at were placed on each market; left out, on the day looked at. */
+  placedOn?: Partial<Record<Market, string>> | null;
   /** Ask for the chain of arithmetic behind every limit. */
   explain?: boolean | null;
 }

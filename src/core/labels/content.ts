@@ -19,6 +19,15 @@ export type ElementId =
 
 export type Words = Partial<Record<Language, string>>;
 
+export interface Durability {
+  /** How long the bar keeps unopened, months. */
+  months: number;
+  /** The last month of that, YYYY-MM. */
+  endsOn: string | null;
+  /** Months after opening, judged by use and microbes; null where that means nothing, as for most bars. */
+  openMonths?: number | null;
+}
+
 export interface LabelInput {
   market: Market;
   regime: Regime;
@@ -32,8 +41,8 @@ export interface LabelInput {
   netMassG: number | null;
   responsible: readonly string[];
   batchCode: string;
-  /** Months the bar keeps, and the last month of that, YYYY-MM; null where not stated. */
-  durability: { months: number; endsOn: string | null } | null;
+  /** Null where not stated. */
+  durability: Durability | null;
 }
 
 export interface LabelElement {
@@ -49,6 +58,9 @@ export interface LabelContent {
 }
 
 const LONGEST_BEST_BEFORE_MONTHS = 30;
+const BEST_USED_WORDS = 'Best used before the end of';
+/** Stands for the open-jar symbol where it cannot be drawn. */
+const OPEN_JAR = 'Opened:';
 
 /** Languages a market asks for on what the bar is and on cautions; the EU's depend on the country. */
 const ASKED: Record<Market, readonly Language[]> = {
@@ -106,9 +118,11 @@ function missingWords(input: LabelInput, of: 'identity' | 'use' | 'cautions'): L
 
 function durabilityText({ durability, market }: LabelInput): string {
   if (!durability || market === 'US' || market === 'CA' || market === 'AU') return '';
-  if (durability.months > LONGEST_BEST_BEFORE_MONTHS) return `${durability.months} M after opening`;
+  // A period after opening is judged by use and microbes, never taken from how long the bar keeps.
+  if (durability.months > LONGEST_BEST_BEFORE_MONTHS)
+    return durability.openMonths ? `${OPEN_JAR} ${durability.openMonths} M` : '';
   const [year, month] = (durability.endsOn ?? '').split('-');
-  return year && month ? `Best before end of ${month}/${year}` : '';
+  return year && month ? `${BEST_USED_WORDS} ${month}/${year}` : '';
 }
 
 /** Whether a market asks for an element, given what the bar is there. */
@@ -130,7 +144,8 @@ export function labelContent(input: LabelInput): LabelContent {
     ingredients: input.ingredients.trim() !== '',
     responsible: input.responsible.join('').trim() !== '',
     batch: input.batchCode.trim() !== '',
-    durability: durability !== '',
+    // A bar that keeps over 30 months may carry nothing.
+    durability: durability !== '' || (input.durability?.months ?? 0) > LONGEST_BEST_BEFORE_MONTHS,
   };
   for (const [element, there] of Object.entries(present)) {
     if (!there && asks(input, element as ElementId)) findings.push(missing(element));

@@ -3,17 +3,34 @@ import type { AssessedDeclarable } from '../formula/answer';
 import type { Declarable, Market } from '../formula/types';
 import { concentration, type Section, type Subjects } from './sections';
 
+/** The days that decide whether a name is asked for in a market. */
+export interface PlacedDays {
+  onDate: string;
+  /** When the product first came on that market. */
+  firstPlaced: string;
+  /** When the units looked at were placed on it. */
+  placed: string;
+}
+
 /**
- * Whether a declarable applies on a day to a product first placed on the market on `firstPlaced`: to every
- * product from `allFrom`, to newly placed ones from `newFrom`. A missing date means that day has not been set.
+ * Whether a declarable applies on a day: to everything sold from `allFrom` on; from `newFrom` on to products that
+ * first came on the market since, or, where it goes by the unit, to units placed since, however old the product
+ * is. A missing date means that day has not been set.
  */
 export function declarableApplies(
-  { newFrom, allFrom }: Pick<Declarable, 'newFrom' | 'allFrom'>,
-  onDate: string,
-  firstPlaced: string,
+  { newFrom, allFrom, per }: Pick<Declarable, 'newFrom' | 'allFrom' | 'per'>,
+  { onDate, firstPlaced, placed }: PlacedDays,
 ): boolean {
   if (allFrom != null && onDate >= allFrom) return true;
-  return newFrom != null && firstPlaced >= newFrom && onDate >= newFrom;
+  const counts = per === 'unit' ? placed : firstPlaced;
+  return newFrom != null && counts >= newFrom && onDate >= newFrom;
+}
+
+/** What an assessment says of when things came on each market. */
+export interface Placing {
+  onDate: string;
+  firstPlacedOn: Partial<Record<Market, string>>;
+  placedOn: Partial<Record<Market, string>>;
 }
 
 function assessOne(
@@ -39,16 +56,20 @@ export function assessDeclarables(
   subjects: Subjects,
   all: readonly Section[],
   markets: readonly Market[],
-  onDate: string,
-  firstPlacedOn: Partial<Record<Market, string>>,
+  { onDate, firstPlacedOn, placedOn }: Placing,
 ): AssessedDeclarable[] {
   return markets.flatMap((market) => {
+    const days = {
+      onDate,
+      firstPlaced: firstPlacedOn[market] ?? onDate,
+      placed: placedOn[market] ?? onDate,
+    };
     const rows: AssessedDeclarable[] = [];
     for (let k = 0; k < subjects.count; k++) {
       if (!subjects.isCarried[k]) continue;
       for (const declarable of subjects.declarables[k]!) {
         if (!declarable.markets.includes(market)) continue;
-        if (!declarableApplies(declarable, onDate, firstPlacedOn[market] ?? onDate)) continue;
+        if (!declarableApplies(declarable, days)) continue;
         rows.push(assessOne(declarable, market, k, all));
       }
     }

@@ -22,6 +22,11 @@ export interface LargestLoad {
   maxInUnit: { value: number; unit: Unit } | null;
 }
 
+/** How far a line can go within the limits, and how far within the craft's advice alone. */
+export interface LargestLoads extends LargestLoad {
+  advised: LargestLoad | null;
+}
+
 /** What the search reads of a reckoned formula; `entries` are those of each subject. */
 export interface Reckoned {
   plan: Plan;
@@ -56,14 +61,14 @@ interface State {
   masses: SectionMasses[];
 }
 
-function constraintsOf(reckoning: Reckoned, line: number): Constraint[] {
+function constraintsOf(reckoning: Reckoned, line: number, isAdvice: boolean): Constraint[] {
   const { plan, subjects, entries } = reckoning;
   const constraints: Constraint[] = [];
   for (let e = 0; e < subjects.line.length; e++) {
     if (subjects.line[e] !== line) continue;
     const k = subjects.subject[e]!;
     for (const { limit } of subjects.limits[k]!) {
-      if (!binds(limit.force)) continue;
+      if (binds(limit.force) === isAdvice || limit.onlyUnproven) continue;
       for (let section = 0; section <= plan.portions.length; section++) {
         if (partInSection(plan, section, line) > 0)
           constraints.push({ limit, section, entries: entries[k]! });
@@ -165,11 +170,8 @@ function inUnit(plan: Plan, line: number, massG: number, batch: Balance): Larges
   return one > 0 ? { value: massG / one, unit } : null;
 }
 
-/** The largest load of one line of a reckoned formula. */
-export function largestLoad(r: Reckoned, line: number): LargestLoad {
+function largestWithin(r: Reckoned, line: number, constraints: readonly Constraint[]): LargestLoad {
   const { plan, batch } = r;
-  const constraints = constraintsOf(r, line);
-  if (constraints.length === 0) return UNBOUND;
   const start = batch.massG[line]! > 0 ? batch.massG[line]! : batch.pourG / 100;
   const point = (massG: number): Point => [massG, stateAt(r, line, massG)];
   let [p0, p1] = [point(0), point(start)];
@@ -194,4 +196,12 @@ export function largestLoad(r: Reckoned, line: number): LargestLoad {
     boundBy: best.constraint.limit.id,
     maxInUnit: inUnit(plan, line, best.massG, met ?? balance(plan, { line, massG: best.massG })),
   };
+}
+
+/** The largest load of one line of a reckoned formula; `advised` is null where no advice speaks of it. */
+export function largestLoad(r: Reckoned, line: number): LargestLoads {
+  const binding = constraintsOf(r, line, false);
+  const advice = constraintsOf(r, line, true);
+  const advised = advice.length > 0 ? largestWithin(r, line, advice) : null;
+  return { ...(binding.length > 0 ? largestWithin(r, line, binding) : UNBOUND), advised };
 }

@@ -154,17 +154,24 @@ function compareRows(a: AssessedLimit, b: AssessedLimit): number {
   return (a.headroomPct ?? -Infinity) - (b.headroomPct ?? -Infinity) || 0;
 }
 
-/** The answer's rows, one for each limit and market: binding ones first, worst first; craft advice last. */
+/**
+ * The answer's rows, one for each limit and market: binding ones first, worst first; craft advice last. What speaks
+ * only of scents without a limit of their own is left out where every line that brings the subject has one.
+ */
 export function limitRows(
   plan: Plan,
   subjects: Subjects,
   entries: SubjectEntries,
   masses: number[],
   findings: readonly Finding[],
+  unproven: readonly { line: string; market: Market }[],
 ): AssessedLimit[] {
   const rows = findings.flatMap((finding) => {
     const shares = contributors(plan, subjects, entries[finding.k]!, masses, finding);
-    return finding.rule.markets.map((market) => row(finding, market, plan, shares));
+    const speaks = (market: Market) =>
+      !finding.rule.limit.onlyUnproven ||
+      unproven.some((pair) => pair.market === market && shares.some(({ line }) => line === pair.line));
+    return finding.rule.markets.filter(speaks).map((market) => row(finding, market, plan, shares));
   });
   return rows.sort(compareRows);
 }

@@ -1,4 +1,6 @@
-/** Figures as suppliers write them: percents, ranges, "<0.1", "n.d.", decimal commas, dates, CAS numbers. */
+/** Figures as suppliers write them: shares, ranges, "<0.1", "n.d.", commas and points, CAS numbers. */
+import { readNumber, type DecimalMark } from '../quantities/number';
+import { ABSENT, plainText, TRACE } from './lexicon';
 
 /** A share in percent with both ends; a question where the maker has to look. */
 export interface Figure {
@@ -8,9 +10,10 @@ export interface Figure {
   question: string | null;
 }
 
-export type FigureUnit = '%' | 'ppm';
+export type FigureUnit = '%' | 'ppm' | 'permille' | 'fraction';
 
-const PPM_PER_PERCENT = 10_000;
+/** How many of a unit are one percent. */
+const PER_PERCENT: Record<FigureUnit, number> = { '%': 1, ppm: 10_000, permille: 10, fraction: 0.01 };
 /** Shares are kept to this many decimals of a percent, finer than any paper states them. */
 const DECIMALS = 6;
 
@@ -26,18 +29,54 @@ export function isCasNumber(cas: string): boolean {
   return sum % 10 === Number(digits.at(-1));
 }
 
-const NUMBER = String.raw`\d+(?:[.,]\d+)?`;
-const ABSENT = /^(?:n\.?\s?d\.?|not detected|not present|absent|none|nil|free|0(?:[.,]0+)?)$/i;
-const TRACE = /^(?:traces?|tr\.?)$/i;
-const RANGE = new RegExp(`^(${NUMBER})\\s*(?:-|to|\\.\\.)\\s*(${NUMBER})$`, 'i');
-const BELOW = new RegExp(`^(?:<=?|≤|max\\.?|maximum|up to|less than|under)\\s*(${NUMBER})$`, 'i');
-const ABOVE = new RegExp(`^(?:>=?|≥|min\\.?|over|more than)\\s*(${NUMBER})$`, 'i');
-const ABOUT = new RegExp(`^(?:ca\\.?|circa|approx\\.?|about|~|±)\\s*(${NUMBER})$`, 'i');
-const PLAIN = new RegExp(`^(${NUMBER})$`);
-const THOUSANDS = /^\d{1,3},\d{3}$/;
+/**
+ * The decimal mark of a paper, from figures that can be read one way only ("0,5", "12.75"). Numbers with a group
+ * of exactly three digits behind the mark tell nothing, nor do days.
+ */
+export function decimalMarkOf(texts: Iterable<string>): DecimalMark {
+  const votes = { ',': 0, '.': 0 };
+  for (const text of texts) {
+    const days = text.replace(/\d{1,4}[./-]\d{1,2}[./-]\d{1,4}/g, ' ');
+    for (const [, mark] of days.matchAll(/(?<![\d.,])\d+([.,])(?:\d{1,2}|\d{4,})(?![\d.,])/g))
+      votes[mark as ',' | '.']++;
+    for (const [, mark] of days.matchAll(/(?<![\d.,])0([.,])\d+(?![\d.,])/g)) votes[mark as ',' | '.']++;
+  }
+  if (votes[','] === votes['.']) return null;
+  return votes[','] > votes['.'] ? ',' : '.';
+}
 
-function number(text: string): number {
-  return Number(text.replace(',', '.'));
+const NUMBER = String.raw`\d{1,3}(?:[ '’.,]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+`;
+const BETWEEN = String.raw`(?:-|\.\.+|to|bis|a|al|tot|and|/)`;
+const RANGE = new RegExp(`^(${NUMBER})\\s*${BETWEEN}\\s*(${NUMBER})$`);
+const BELOW = new RegExp(
+  `^(?:<=?|≤|max(?:imum|imal|imo|\\.)?|up to|less than|under|below|bis zu|bis|unter|weniger als|jusqu'a|moins de|inferieur a|hasta|menos de|fino a|meno di|inferiore a|tot|minder dan|hoogstens|hochstens)\\s*(${NUMBER})$`,
+);
+const ABOVE = new RegExp(
+  `^(?:>=?|≥|min(?:imum|imo|\\.)?|over|more than|at least|mehr als|uber|mindestens|plus de|au moins|mas de|al menos|piu di|almeno|meer dan|minstens)\\s*(${NUMBER})$`,
+);
+const ABOUT = new RegExp(
+  `^(?:ca\\.?|circa|approx\\.?|about|~|≈|±|etwa|environ|env\\.|aprox\\.?|ongeveer)\\s*(${NUMBER})$`,
+);
+const PLAIN = new RegExp(`^(${NUMBER})$`);
+const LONE_GROUP = /^[1-9]\d{0,2}([.,])\d{3}$/;
+
+interface Read {
+  value: number;
+  /** A mark with three digits behind it, and nothing tells thousands from decimals. */
+  isUnsure: boolean;
+}
+
+/** One number; `mark` is the paper's decimal mark, where it shows one. */
+function number(text: string, mark: DecimalMark, unit: FigureUnit): Read {
+  // A share in percent never runs into thousands; in parts of a million it may, and where nothing tells it is asked.
+  const lone = mark === null && unit !== '%' && unit !== 'fraction' ? LONE_GROUP.exec(text) : null;
+  if (!lone) return { value: readNumber(text, mark), isUnsure: false };
+  return { value: readNumber(text, lone[1] === ',' ? '.' : ','), isUnsure: true };
+}
+
+function unsureQuestion(text: string, reads: readonly Read[]): string | null {
+  if (!reads.some(({ isUnsure }) => isUnsure)) return null;
+  return `“${text}” was read as thousands. Is the mark before the last three digits a decimal one?`;
 }
 
 function figure(lowPct: number, typicalPct: number, highPct: number, question: string | null = null): Figure {
@@ -45,51 +84,79 @@ function figure(lowPct: number, typicalPct: number, highPct: number, question: s
 }
 
 /** A figure without its unit; null where it is none. */
-function bareFigure(text: string): Figure | null {
+function bareFigure(text: string, mark: DecimalMark, unit: FigureUnit): Figure | null {
   if (ABSENT.test(text)) return figure(0, 0, 0);
   if (TRACE.test(text)) return figure(0, 0, 0, '“Trace” is no figure. Type one, or leave the row out.');
+  const read = (digits: string) => number(digits, mark, unit);
   const range = RANGE.exec(text);
   if (range) {
-    const [low, high] = [number(range[1]!), number(range[2]!)];
-    if (low > high)
-      return figure(high, (low + high) / 2, low, 'The range runs from large to small. Is it read right?');
-    return figure(low, (low + high) / 2, high);
+    const [low, high] = [read(range[1]!), read(range[2]!)];
+    const question = unsureQuestion(text, [low, high]);
+    if (low.value > high.value)
+      return figure(
+        high.value,
+        (low.value + high.value) / 2,
+        low.value,
+        'The range runs from large to small. Is it read right?',
+      );
+    return figure(low.value, (low.value + high.value) / 2, high.value, question);
   }
   const below = BELOW.exec(text);
-  if (below) return figure(0, number(below[1]!), number(below[1]!));
+  if (below) {
+    const most = read(below[1]!);
+    return figure(0, most.value, most.value, unsureQuestion(text, [most]));
+  }
   const above = ABOVE.exec(text);
   if (above) {
-    const least = number(above[1]!);
+    const least = read(above[1]!).value;
     return figure(least, least, least, 'Only a least share is stated. Type the most it can be.');
   }
   const about = ABOUT.exec(text);
   if (about) {
-    const value = number(about[1]!);
+    const { value } = read(about[1]!);
     return figure(value, value, value, 'Stated as “about”. Widen it to a range if you know one.');
   }
   const plain = PLAIN.exec(text);
-  return plain ? figure(number(plain[1]!), number(plain[1]!), number(plain[1]!)) : null;
+  if (!plain) return null;
+  const one = read(plain[1]!);
+  return figure(one.value, one.value, one.value, unsureQuestion(text, [one]));
+}
+
+const UNITS: readonly (readonly [RegExp, FigureUnit])[] = [
+  [/\s*(?:ppm|mg\s?\/\s?kg|mg\.kg-1|µg\s?\/\s?g)$/, 'ppm'],
+  [/\s*(?:‰|g\s?\/\s?kg)$/, 'permille'],
+  [/\s*(?:%\s*(?:\(?[wm]\s?\/\s?[wm]\)?)?|(?:gew|m)\.?-?\s?%|g\s?\/\s?100\s?g)$/, '%'],
+];
+
+/** The unit a head of a column or a line speaks of; null where none. */
+export function unitIn(text: string): FigureUnit | null {
+  const plain = plainText(text);
+  if (/ppm|mg\s?\/\s?kg/.test(plain)) return 'ppm';
+  if (/‰|g\s?\/\s?kg/.test(plain)) return 'permille';
+  return /%|g\s?\/\s?100\s?g|percent|prozent|pour ?cent|por ?ciento|percento|procent/.test(plain)
+    ? '%'
+    : null;
 }
 
 /**
- * Reads a share. A unit that stands beside the figure takes precedence over the column's. Null where the text
- * is no figure at all.
+ * Reads a share. A unit that stands beside the figure takes precedence over the column's. `mark` is the paper's
+ * decimal mark. Null where the text is no figure at all.
  */
-export function readFigure(text: string, columnUnit: FigureUnit): Figure | null {
-  const plain = text
-    .replace(/\u00a0/g, ' ')
-    .replace(/[−–—]/g, '-')
+export function readFigure(text: string, columnUnit: FigureUnit, mark: DecimalMark = null): Figure | null {
+  const plain = plainText(text)
+    .replace(/[−–—‐]/g, '-')
+    .replace(/(?:\s*(?:\*+|†|‡|\(\d\)|[¹²³]))+$/, '')
     .trim();
-  const written = /(%|ppm|mg\/kg)(?:\s*(?:w\/w|m\/m))?\s*$/i.exec(plain);
-  const unit: FigureUnit = written ? (written[1] === '%' ? '%' : 'ppm') : columnUnit;
-  const bare = (written ? plain.slice(0, written.index) : plain).replace(/\s*%\s*(?=-|to\b)/g, ' ').trim();
-  if (bare === '-') return figure(0, 0, 0, 'A dash stands here. Is there none, or was none looked for?');
-  const isThousands = unit === 'ppm' && THOUSANDS.test(bare);
-  const read = bareFigure(isThousands ? bare.replace(',', '') : bare);
-  if (!read) return null;
-  if (isThousands) read.question = `“${bare}” was read as thousands. Is the comma a decimal one?`;
-  const scale = unit === 'ppm' ? 1 / PPM_PER_PERCENT : 1;
-  const percent = (value: number) => Number((value * scale).toFixed(DECIMALS));
+  const written = UNITS.find(([pattern]) => pattern.test(plain));
+  const unit = written?.[1] ?? columnUnit;
+  const bare = (written ? plain.replace(written[0], '') : plain)
+    .replace(/\s*%\s*(?=-|to\b|bis\b|a\b|tot\b)/g, ' ')
+    .trim();
+  if (/^-+$/.test(bare) && !written)
+    return figure(0, 0, 0, 'A dash stands here. Is there none, or was none looked for?');
+  const read = bareFigure(bare, mark, unit);
+  if (!read || Number.isNaN(read.typicalPct)) return null;
+  const percent = (value: number) => Number((value / PER_PERCENT[unit]).toFixed(DECIMALS));
   const scaled = {
     ...read,
     lowPct: percent(read.lowPct),
@@ -98,49 +165,4 @@ export function readFigure(text: string, columnUnit: FigureUnit): Figure | null 
   };
   if (scaled.highPct > 100) scaled.question = 'That is more than 100 %. Look at the paper.';
   return scaled;
-}
-
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-
-export interface DayFound {
-  day: string;
-  said: string;
-  question: string | null;
-}
-
-function day(year: number, month: number, date: number): string | null {
-  const made = new Date(Date.UTC(year, month - 1, date));
-  if (made.getUTCMonth() !== month - 1 || made.getUTCDate() !== date) return null;
-  return made.toISOString().slice(0, 10);
-}
-
-function monthNumber(name: string): number {
-  return MONTHS.indexOf(name.slice(0, 3).toLowerCase()) + 1;
-}
-
-/** The first day written in a text, in any of the usual ways; a slash date that reads both ways is asked about. */
-export function findDay(text: string): DayFound | null {
-  const found = (value: string | null, said: string, question: string | null = null) =>
-    value === null ? null : { day: value, said, question };
-  const iso = /\b(\d{4})-(\d{2})-(\d{2})\b/.exec(text);
-  if (iso) return found(day(Number(iso[1]), Number(iso[2]), Number(iso[3])), iso[0]);
-  const named = /\b(\d{1,2})(?:st|nd|rd|th)?\.?\s+([A-Za-z]{3,9})\.?,?\s+(\d{4})\b/.exec(text);
-  if (named && monthNumber(named[2]!) > 0) {
-    return found(day(Number(named[3]), monthNumber(named[2]!), Number(named[1])), named[0]);
-  }
-  const monthFirst = /\b([A-Za-z]{3,9})\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?\s+(\d{4})\b/.exec(text);
-  if (monthFirst && monthNumber(monthFirst[1]!) > 0) {
-    return found(
-      day(Number(monthFirst[3]), monthNumber(monthFirst[1]!), Number(monthFirst[2])),
-      monthFirst[0],
-    );
-  }
-  const slashed = /\b(\d{1,2})([./-])(\d{1,2})\2(\d{4})\b/.exec(text);
-  if (!slashed) return null;
-  const [said, first, mark, second, year] = slashed;
-  const [a, b] = [Number(first), Number(second)];
-  if (a > 12 || mark === '.') return found(day(Number(year), b, a), said!);
-  if (b > 12) return found(day(Number(year), a, b), said!);
-  const question = a === b ? null : `“${said}” was read with the day first. Is it the month?`;
-  return found(day(Number(year), b, a), said!, question);
 }

@@ -34,7 +34,7 @@ export interface TextItem {
 /** Runs on one baseline, within this share of their height, stand on one line. */
 const SAME_LINE = 0.5;
 /** A gap wider than this share of the height parts two cells; a narrower one is a blank between words. */
-const CELL_GAP = 0.9;
+const CELL_GAP = 0.62;
 const BLANK_GAP = 0.12;
 /** Width and height that pasted letters are given, points. */
 const LETTER_PT = 6;
@@ -58,7 +58,45 @@ function toCells(items: TextItem[]): Cell[] {
     .filter(({ text }) => text !== '');
 }
 
-/** The lines of one page from its runs of text, top to bottom. */
+/** Lines closer than this share of their height belong to one row, whose cells wrap and stand in its middle. */
+const WRAPPED = 0.8;
+
+/** Whether two cells stand over the same part of a page's width. */
+export function overlaps(a: Cell, b: Cell): boolean {
+  return a.xPt < b.xPt + b.widthPt && b.xPt < a.xPt + a.widthPt;
+}
+
+/** One line out of several that make up a row: what stands one below the other is one cell. */
+export function oneRow(lines: readonly PaperLine[]): PaperLine {
+  const cells: Cell[] = [];
+  for (const cell of lines.flatMap((line) => line.cells)) {
+    const above = cells.find((other) => overlaps(other, cell));
+    if (!above) {
+      cells.push({ ...cell });
+      continue;
+    }
+    const right = Math.max(above.xPt + above.widthPt, cell.xPt + cell.widthPt);
+    above.text += ` ${cell.text}`;
+    above.xPt = Math.min(above.xPt, cell.xPt);
+    above.widthPt = right - above.xPt;
+  }
+  const middle = lines[Math.floor(lines.length / 2)]!;
+  return { ...middle, cells: cells.sort((one, two) => one.xPt - two.xPt) };
+}
+
+/** Puts the lines of rows with wrapped cells together. */
+function withRows(lines: readonly PaperLine[]): PaperLine[] {
+  const groups: PaperLine[][] = [];
+  for (const line of lines) {
+    const last = groups.at(-1);
+    const gap = last ? line.yPt - last.at(-1)!.yPt : Infinity;
+    if (last && gap < WRAPPED * Math.min(line.heightPt, last.at(-1)!.heightPt)) last.push(line);
+    else groups.push([line]);
+  }
+  return groups.map((group) => (group.length === 1 ? group[0]! : oneRow(group)));
+}
+
+/** The lines of one page from its runs of text, top to bottom; a row whose cells wrap is one line. */
 export function linesFromItems(page: number, items: readonly TextItem[]): PaperLine[] {
   const rows: { yPt: number; heightPt: number; items: TextItem[] }[] = [];
   for (const item of [...items].sort((a, b) => a.yPt - b.yPt)) {
@@ -69,9 +107,11 @@ export function linesFromItems(page: number, items: readonly TextItem[]): PaperL
       last.heightPt = Math.max(last.heightPt, item.heightPt);
     } else rows.push({ yPt: item.yPt, heightPt: item.heightPt, items: [item] });
   }
-  return rows
-    .map(({ yPt, heightPt, items: found }) => ({ page, yPt, heightPt, cells: toCells(found) }))
-    .filter(({ cells }) => cells.length > 0);
+  return withRows(
+    rows
+      .map(({ yPt, heightPt, items: found }) => ({ page, yPt, heightPt, cells: toCells(found) }))
+      .filter(({ cells }) => cells.length > 0),
+  );
 }
 
 /** The lines of pasted text; tabs, bars and two or more blanks part cells. */
@@ -105,6 +145,32 @@ export function linesFromRows(rows: readonly (readonly string[])[]): PaperLine[]
     const yPt = (index + 1) * PASTED_LINE_PT;
     return cells.length > 0 ? [{ page: 1, yPt, heightPt: PASTED_LINE_PT, cells }] : [];
   });
+}
+
+/** A part of a page's width. */
+export interface Span {
+  leftPt: number;
+  rightPt: number;
+}
+
+export const spanOf = ({ xPt, widthPt }: Cell): Span => ({ leftPt: xPt, rightPt: xPt + widthPt });
+
+/** How far a cell stands off a column, by its left, its middle or its right, whichever was set in line. */
+export function offColumn(cell: Cell, { leftPt, rightPt }: Span): number {
+  const own = spanOf(cell);
+  return Math.min(
+    Math.abs(leftPt - own.leftPt),
+    Math.abs(leftPt + rightPt - own.leftPt - own.rightPt) / 2,
+    Math.abs(rightPt - own.rightPt),
+  );
+}
+
+/** The column a cell stands closest to; null where there are none. */
+export function nearestColumn<Column extends Span>(cell: Cell, columns: readonly Column[]): Column | null {
+  return columns.reduce<Column | null>(
+    (best, column) => (best && offColumn(cell, best) <= offColumn(cell, column) ? best : column),
+    null,
+  );
 }
 
 /** All of a line as one text. */

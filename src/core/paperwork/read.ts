@@ -5,10 +5,16 @@
 import { readablePart } from './bounds';
 import { readCategories, type CategoryMax } from './categories';
 import { readFields, type PaperFields, type Taken } from './fields';
-import type { Paper } from './page';
+import { lineText, type Paper } from './page';
+import { decimalMarkOf } from './figures';
+import { INVOICE_WORD, plainText, SDS_WORD } from './lexicon';
 import { readRows, statesUnit, type Known, type TakenRow } from './rows';
 
+/** What a paper is: what can be filed comes from the first two; the others say so and give little. */
+export type PaperKind = 'certificate' | 'declaration' | 'safetySheet' | 'invoice' | 'unknown';
+
 export interface PaperReading extends PaperFields {
+  kind: PaperKind;
   categories: Taken<CategoryMax>[];
   rows: TakenRow[];
   /** What has to be asked about the paper as a whole. */
@@ -20,8 +26,40 @@ export const BAR_SOAP_CATEGORY = '9';
 /** No natural or made scent adds up to more than itself, percent; a little is left for rounding. */
 const MOST_TOGETHER_PCT = 101;
 
+/** What papers of another kind can give, and what they cannot. */
+const OTHER_KINDS: Partial<Record<PaperKind, string>> = {
+  safetySheet:
+    'This is a safety data sheet. It gives the flash point and the words for its hazards; its ranges of composition are no certificate and no declaration, and none of them is taken.',
+  invoice: 'This is an invoice or a delivery note. It says nothing that could be filed as a certificate.',
+};
+
+const NO_FIELDS: PaperFields = {
+  material: null,
+  number: null,
+  issuer: null,
+  edition: null,
+  issuedOn: null,
+  flashPointC: null,
+  vanillinPct: null,
+};
+
+/** Lines in which a paper says what it is. */
+const HEAD_LINES = 30;
+
+function kindOf(paper: Paper, found: { categories: number; rows: number }): PaperKind {
+  const head = plainText(paper.lines.slice(0, HEAD_LINES).map(lineText).join(' \n '));
+  const isCertificate =
+    /certificat|zertifikat|certificado|declarat|declarac|erklarung|verklaring|dichiaraz/.test(head);
+  if (SDS_WORD.test(head) && found.categories === 0) return 'safetySheet';
+  if (INVOICE_WORD.test(head) && found.categories === 0 && !isCertificate) return 'invoice';
+  if (found.categories > 0) return 'certificate';
+  return found.rows > 0 ? 'declaration' : 'unknown';
+}
+
 function questionsOf(paper: Paper, reading: Omit<PaperReading, 'questions'>): string[] {
-  const { categories, rows, number, issuedOn } = reading;
+  const { categories, rows, number, issuedOn, kind } = reading;
+  const other = OTHER_KINDS[kind];
+  if (other) return [other];
   const questions: string[] = [];
   if (categories.length === 0 && rows.length === 0) {
     questions.push(
@@ -48,10 +86,15 @@ function questionsOf(paper: Paper, reading: Omit<PaperReading, 'questions'>): st
 /** Reads a paper. `known` leads CAS numbers and names to the constituents on file. */
 export function readPaper(whole: Paper, known: Known): PaperReading {
   const { paper, questions } = readablePart(whole);
+  const mark = decimalMarkOf(paper.lines.flatMap(({ cells }) => cells.map(({ text }) => text)));
+  const categories = readCategories(paper, mark);
+  const rows = readRows(paper, known, mark);
+  const kind = kindOf(paper, { categories: categories.length, rows: rows.length });
   const reading = {
-    ...readFields(paper),
-    categories: readCategories(paper),
-    rows: readRows(paper, known),
+    kind,
+    ...(kind === 'invoice' ? NO_FIELDS : readFields(paper, mark)),
+    categories,
+    rows: OTHER_KINDS[kind] ? [] : rows,
   };
   // A line that states the vanillin among the paper's own figures is not a row of a table.
   const stated = reading.vanillinPct?.line;

@@ -1,6 +1,8 @@
 /** Rows of name, CAS number and share, in whatever order and layout the paper has them. */
-import { CAS_PATTERN, isCasNumber, readFigure, type Figure, type FigureUnit } from './figures';
-import { lineText, type Cell, type Paper, type PaperLine } from './page';
+import type { DecimalMark } from '../quantities/number';
+import { columnsFrom, unitOf, type Column, type ColumnKind } from './columns';
+import { CAS_PATTERN, isCasNumber, readFigure, unitIn, type Figure, type FigureUnit } from './figures';
+import { lineText, nearestColumn, type Cell, type Paper, type PaperLine } from './page';
 
 /** How papers' names and numbers lead to the constituents the rulebook knows. */
 export interface Known {
@@ -28,61 +30,111 @@ const MOST_CARRIED = 12;
 /** And begins within this many points of where the name began. */
 const SAME_COLUMN_PT = 14;
 
-interface Columns {
+interface Table {
+  columns: readonly Column[];
   unit: FigureUnit | null;
-  /** Where the column of shares in the material stands, if a heading says so. */
-  sharePt: number | null;
 }
 
-const SHARE_HEAD = /(%|ppm|mg\/kg|conc|content|share|level|in (?:the )?(?:fragrance|material|oil))/i;
-const IN_MATERIAL = /in (?:the )?(?:fragrance|material|oil|concentrate)|as supplied|content/i;
-
-function columnsFrom(line: PaperLine): Columns | null {
-  const text = lineText(line);
-  if (!/\bCAS\b/i.test(text) || line.cells.length < 2) return null;
-  const heads = line.cells.filter(({ text: head }) => SHARE_HEAD.test(head) && !/\bCAS\b/i.test(head));
-  const chosen = heads.find(({ text: head }) => IN_MATERIAL.test(head)) ?? heads[0];
-  const unit = /ppm|mg\/kg/i.test(text) ? 'ppm' : /%/.test(text) ? '%' : null;
-  return { unit, sharePt: chosen ? chosen.xPt + chosen.widthPt / 2 : null };
+interface Ways {
+  table: Table | null;
+  mark: DecimalMark;
 }
+
+const EC_NUMBER = /^\d{3}-\d{3}-\d$/;
 
 /** Cells of a line, with one that holds name, number and share together taken apart. */
 function apart(line: PaperLine): Cell[] {
   return line.cells.flatMap((cell): Cell[] => {
     const numbers = cell.text.match(CAS_PATTERN);
     if (!numbers || numbers.join(' ') === cell.text) return [cell];
-    const first = cell.text.indexOf(numbers[0]!);
+    const first = cell.text.indexOf(numbers[0]);
     const last = cell.text.lastIndexOf(numbers.at(-1)!) + numbers.at(-1)!.length;
     const place = (index: number) => cell.xPt + (cell.widthPt * index) / cell.text.length;
     const piece = (from: number, to: number): Cell => ({
       text: cell.text
         .slice(from, to)
-        .replace(/^[\s,;:)(-]+|[\s,;:)(-]+(?:CAS(?: no\.?)?[\s,;:)(-]*)?$/gi, ''),
+        .replace(/^[\s,;:)(-]+|[\s,;:)(-]+(?:CAS(?:[- ]?(?:no|nr|n°)\.?)?[\s,;:)(-]*)?$/gi, ''),
       xPt: place(from),
       widthPt: place(to) - place(from),
     });
     return [piece(0, first), piece(first, last), piece(last, cell.text.length)].filter(
-      ({ text }) => text !== '' && !/^CAS(?: no\.?)?$/i.test(text),
+      ({ text }) => text !== '' && !/^CAS(?:[- ]?(?:no|nr|n°)\.?)?$/i.test(text),
     );
   });
 }
 
-const EC_NUMBER = /^\d{3}-\d{3}-\d$/;
+interface Read {
+  figure: Figure;
+  cell: Cell;
+  column: Column | null;
+}
 
-function figureIn(cells: readonly Cell[], columns: Columns): { figure: Figure; cell: Cell } | null {
-  const read = cells.flatMap((cell) => {
-    const figure = readFigure(cell.text, columns.unit ?? '%');
-    return figure ? [{ figure, cell }] : [];
+function figuresIn(cells: readonly Cell[], { table, mark }: Ways): Read[] {
+  return cells.flatMap((cell): Read[] => {
+    const column = table && nearestColumn(cell, table.columns);
+    const figure = readFigure(cell.text, column?.unit ?? table?.unit ?? '%', mark);
+    return figure ? [{ figure, cell, column }] : [];
   });
-  if (read.length <= 1) return read[0] ?? null;
-  const at = columns.sharePt;
-  if (at !== null) {
-    const off = ({ cell }: { cell: Cell }) => Math.abs(cell.xPt + cell.widthPt / 2 - at);
-    return read.reduce((best, entry) => (off(entry) < off(best) ? entry : best));
+}
+
+const NO_SHARE: Figure = {
+  lowPct: 0,
+  typicalPct: 0,
+  highPct: 0,
+  question: 'No share stands in this row. Type it, or leave the row out.',
+};
+const SEVERAL = 'Several figures stand in this row; the first was taken. Is it the share in the material?';
+const UNHEADED = 'The head of this column does not say that it holds the share. Does it?';
+const OUTSIDE = 'What was found lies outside the specification. Which one holds?';
+
+/** A finding within its specification: the one is what is usual, the other how far it can go. */
+function foundWithin(found: Figure, low: number, high: number): Figure {
+  const isInside = found.typicalPct >= low && found.typicalPct <= high;
+  const ends = isInside ? { lowPct: low, highPct: high } : {};
+  return { ...found, ...ends, question: found.question ?? (isInside ? null : OUTSIDE) };
+}
+
+/** Whether a range beside a single figure holds it: then it is the specification, whatever its column is called. */
+function isAround(range: Figure, one: Figure): boolean {
+  return (
+    range.lowPct < range.highPct &&
+    range.lowPct > 0 &&
+    one.lowPct === one.highPct &&
+    range.lowPct <= one.typicalPct &&
+    one.typicalPct <= range.highPct
+  );
+}
+
+/** The share a row states, from the columns its figures stand in. */
+function shareOf(read: readonly Read[]): { figure: Figure; cell: Cell | null } {
+  const inColumn = (kind: ColumnKind) => read.find(({ column }) => column?.kind === kind);
+  const found = inColumn('found');
+  const spec = inColumn('spec');
+  const [least, most] = [inColumn('least'), inColumn('most')];
+  const usual = found ?? inColumn('share');
+  if (usual && spec && spec !== usual) {
+    const { lowPct, highPct } = spec.figure;
+    return { figure: foundWithin(usual.figure, lowPct, highPct), cell: usual.cell };
   }
-  const [first] = read;
-  const question = 'Several figures stand in this row; the first was taken. Is it the share in the material?';
-  return { ...first!, figure: { ...first!.figure, question } };
+  if (least && most) {
+    const [low, high] = [least.figure.lowPct, most.figure.highPct];
+    const middle = { ...most.figure, lowPct: low, typicalPct: (low + high) / 2, highPct: high };
+    return { figure: usual ? foundWithin(usual.figure, low, high) : middle, cell: (usual ?? most).cell };
+  }
+  const around = usual && read.find((one) => one !== usual && isAround(one.figure, usual.figure));
+  if (usual && around) {
+    const { lowPct, highPct } = around.figure;
+    return { figure: foundWithin(usual.figure, lowPct, highPct), cell: usual.cell };
+  }
+  if (usual) return { figure: usual.figure, cell: usual.cell };
+  if (spec) return { figure: spec.figure, cell: spec.cell };
+  if (most) return { figure: { ...most.figure, lowPct: 0 }, cell: most.cell };
+  const open = read.filter(({ column }) => column?.kind !== 'ec');
+  const [first, ...more] = open;
+  if (!first) return { figure: NO_SHARE, cell: null };
+  const unheaded = first.column?.kind === 'other' ? UNHEADED : null;
+  const question = more.length > 0 ? SEVERAL : (unheaded ?? first.figure.question);
+  return { figure: { ...first.figure, question }, cell: first.cell };
 }
 
 interface Draft extends TakenRow {
@@ -91,41 +143,47 @@ interface Draft extends TakenRow {
   footPt: number;
 }
 
-function rowFrom(line: PaperLine, index: number, columns: Columns): Draft | null {
+/** Marks of footnotes behind a name. */
+const FOOTNOTE = /(?:\s*(?:\*+|†|‡|[¹²³]|\(\d\)))+$/;
+
+function nameOf(cells: readonly Cell[], read: readonly Read[], { table }: Ways): Cell | null {
+  const names = cells.filter((cell) => /\p{L}{2}/u.test(cell.text) && !read.some((one) => one.cell === cell));
+  const headed = table && names.find((cell) => nearestColumn(cell, table.columns)?.kind === 'name');
+  return headed ?? names[0] ?? null;
+}
+
+function rowFrom(line: PaperLine, index: number, ways: Ways): Draft | null {
   const cells = apart(line);
   const cas = cells.flatMap(({ text }) => text.match(CAS_PATTERN) ?? []);
   if (cas.length === 0) return null;
   const others = cells.filter(({ text }) => !text.match(CAS_PATTERN) && !EC_NUMBER.test(text));
-  const found = figureIn(others, columns);
-  const names = others.filter(
-    (cell) => cell !== found?.cell && /[A-Za-z]{2}/.test(cell.text) && readFigure(cell.text, '%') === null,
-  );
-  const figure = found?.figure ?? {
-    lowPct: 0,
-    typicalPct: 0,
-    highPct: 0,
-    question: 'No share stands in this row. Type it, or leave the row out.',
-  };
+  const read = figuresIn(others, ways);
+  const { figure } = shareOf(read);
+  const name = nameOf(others, read, ways);
   return {
-    name: names[0]?.text ?? '',
+    name: (name?.text ?? '').replace(FOOTNOTE, ''),
     cas,
     constituent: null,
     ...figure,
     lines: [index],
     said: lineText(line),
-    namePt: names[0]?.xPt ?? 0,
+    namePt: name?.xPt ?? 0,
     page: line.page,
     footPt: line.yPt,
   };
 }
 
 /** A line that carries on the row above it: the rest of a name, or more CAS numbers. */
-function carriesOn(draft: Draft, line: PaperLine): { name?: string; cas?: string[] } | null {
+function carriesOn(
+  draft: Draft,
+  line: PaperLine,
+  mark: DecimalMark,
+): { name?: string; cas?: string[] } | null {
   if (line.page !== draft.page || line.yPt - draft.footPt > WRAP_HEIGHTS * line.heightPt) return null;
   if (line.cells.length > 2 || draft.lines.length > MOST_CARRIED) return null;
   const cas = line.cells.flatMap(({ text }) => text.match(CAS_PATTERN) ?? []);
-  const names = line.cells.filter(({ text }) => !text.match(CAS_PATTERN));
-  if (names.some(({ text }) => readFigure(text, '%') !== null)) return null;
+  const names = line.cells.filter(({ text }) => !text.match(CAS_PATTERN) && !EC_NUMBER.test(text));
+  if (names.some(({ text }) => readFigure(text, '%', mark) !== null)) return null;
   if (names.some(({ xPt }) => Math.abs(xPt - draft.namePt) > SAME_COLUMN_PT)) return null;
   if (names.some(({ text }) => /[:.]$/.test(text) || text.length > 60)) return null;
   return { name: names.map(({ text }) => text).join(' ') || undefined, cas };
@@ -150,15 +208,22 @@ function withConstituent(row: TakenRow, known: Known): TakenRow {
 }
 
 /** Rows without any CAS number, where the name is one the rulebook knows and a figure stands beside it. */
-function namedRow(line: PaperLine, index: number, columns: Columns, known: Known): TakenRow | null {
+function namedRow(line: PaperLine, index: number, ways: Ways, known: Known): TakenRow | null {
   if (line.cells.length < 2) return null;
-  const found = known.byName(line.cells[0]!.text);
-  const figure = found ? figureIn(line.cells.slice(1), columns)?.figure : undefined;
-  if (!found || !figure) return null;
+  const at = line.cells.findIndex(({ text }) => known.byName(text.replace(FOOTNOTE, '')) !== undefined);
+  const cell = line.cells[at];
+  if (!cell) return null;
+  const read = figuresIn(
+    line.cells.filter((other) => other !== cell && !EC_NUMBER.test(other.text)),
+    ways,
+  );
+  const { figure, cell: stood } = shareOf(read);
+  if (!stood) return null;
+  const name = cell.text.replace(FOOTNOTE, '');
   return {
-    name: line.cells[0]!.text,
+    name,
     cas: [],
-    constituent: found.id,
+    constituent: known.byName(name)!.id,
     ...figure,
     lines: [index],
     said: lineText(line),
@@ -167,25 +232,31 @@ function namedRow(line: PaperLine, index: number, columns: Columns, known: Known
 }
 
 function tidy({ name, cas, constituent, lowPct, typicalPct, highPct, lines, said, question }: TakenRow) {
-  return { name, cas, constituent, lowPct, typicalPct, highPct, lines, said, question };
+  return { name, cas: [...new Set(cas)], constituent, lowPct, typicalPct, highPct, lines, said, question };
 }
 
-/** Reads every row of the paper; names that wrap are joined, double rows are asked about. */
-export function readRows(paper: Paper, known: Known): TakenRow[] {
+function collect(paper: Paper, known: Known, mark: DecimalMark): TakenRow[] {
   const rows: TakenRow[] = [];
-  let columns: Columns = { unit: null, sharePt: null };
+  let table: Table | null = null;
   let draft: Draft | null = null;
   paper.lines.forEach((line, index) => {
-    columns = columnsFrom(line) ?? columns;
-    const more = draft && line.cells.length > 0 ? carriesOn(draft, line) : null;
+    const columns = columnsFrom(paper.lines, index);
+    if (columns) {
+      table = { columns, unit: unitOf(columns, paper.lines, index) };
+      draft = null;
+      return;
+    }
+    const ways = { table, mark };
+    const more = draft && line.cells.length > 0 ? carriesOn(draft, line, mark) : null;
     const isNumbersOnly = more?.cas && more.cas.length > 0 && more.name === undefined;
-    const fresh = isNumbersOnly ? null : rowFrom(line, index, columns);
+    const fresh = isNumbersOnly ? null : rowFrom(line, index, ways);
     if (fresh) {
       draft = fresh;
       rows.push(fresh);
       return;
     }
-    if (draft && more) {
+    const named = namedRow(line, index, ways, known);
+    if (draft && more && !named) {
       if (more.name) draft.name = joined(draft.name, more.name);
       draft.cas.push(...(more.cas ?? []));
       draft.lines.push(index);
@@ -194,10 +265,14 @@ export function readRows(paper: Paper, known: Known): TakenRow[] {
       return;
     }
     draft = null;
-    const named = namedRow(line, index, columns, known);
     if (named) rows.push(named);
   });
-  const whole = rows.map((row) => withConstituent(tidy(row), known));
+  return rows;
+}
+
+/** Reads every row of the paper; names that wrap are joined, double rows are asked about. */
+export function readRows(paper: Paper, known: Known, mark: DecimalMark): TakenRow[] {
+  const whole = collect(paper, known, mark).map((row) => withConstituent(tidy(row), known));
   return whole.map((row, index) => {
     const earlier = whole.findIndex(
       (other) => other.constituent !== null && other.constituent === row.constituent,
@@ -209,11 +284,11 @@ export function readRows(paper: Paper, known: Known): TakenRow[] {
 
 /** Whether any heading or figure of the paper states the unit of its shares. */
 export function statesUnit(paper: Paper): boolean {
-  return paper.lines.some((line) => {
-    const columns = columnsFrom(line);
-    if (columns) return columns.unit !== null;
+  return paper.lines.some((line, index) => {
+    const columns = columnsFrom(paper.lines, index);
+    if (columns) return unitOf(columns, paper.lines, index) !== null;
     const text = lineText(line);
-    return CAS_LINE.test(text) && /%|ppm|mg\/kg/i.test(text);
+    return CAS_LINE.test(text) && unitIn(text) !== null;
   });
 }
 

@@ -1,5 +1,6 @@
 /** Reading amounts as makers write them ("28g", "5 % fats", "1 1/2 tbsp/lb") and writing them back. */
 import type { Amount } from '../formula/types';
+import { readNumber } from './number';
 import { unitRule, type Unit } from './units';
 
 /** How each unit is written on screen and paper. */
@@ -84,11 +85,11 @@ export type AmountReading =
 
 const NUMBER = /^([+-]?)\s*(?:(\d+)\s+)?(\d+(?:[.,]\d+)?|[.,]\d+)(?:\s*\/\s*(\d+))?/;
 
-function readNumber(text: string): { value: number; rest: string } | null {
+function readQuantity(text: string): { value: number; rest: string } | null {
   const match = NUMBER.exec(text);
   if (!match) return null;
   const [whole, sign, units, digits, divisor] = match;
-  const decimal = Number(digits!.replace(',', '.'));
+  const decimal = readNumber(digits!);
   if (units !== undefined && divisor === undefined) return null;
   const part = divisor === undefined ? decimal : decimal / Number(divisor);
   const value = (units === undefined ? 0 : Number(units)) + part;
@@ -114,7 +115,7 @@ function isAbsurd({ value, unit }: Amount): boolean {
  * another percent. Decimal commas and fractions are read. A fault comes back with a plain remedy.
  */
 export function readAmount(text: string, current: Unit): AmountReading {
-  const number = readNumber(text.trim());
+  const number = readQuantity(text.trim());
   if (!number || !Number.isFinite(number.value)) {
     return { ok: false, code: 'not-a-number', message: 'Start with a number, such as 28 g or 5 % fats.' };
   }

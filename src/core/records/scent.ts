@@ -1,4 +1,5 @@
 /** What the scent desk and the server know together. */
+import type { PeroxideCondition } from '../scent/storage';
 import type { Formula, Market, Material, Stored } from '../formula/types';
 import type { CupboardEntry } from './cupboard';
 
@@ -22,6 +23,7 @@ export interface ScentDeskData {
   first: TryBar;
   rules: Pick<Stored, 'limits' | 'declarables'>;
   rulebookEdition: string;
+  peroxides: readonly PeroxideCondition[];
   onDate: string;
 }
 

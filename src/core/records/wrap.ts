@@ -2,7 +2,7 @@
 import type { OwnPhrase } from '../claims/types';
 import type { Assessment, School, Verdict } from '../formula/answer';
 import type { Formula, Market, Material } from '../formula/types';
-import type { LabelContent, Words } from '../labels/content';
+import type { LabelContent, Words, Durability } from '../labels/content';
 import type { LabelFormat } from '../labels/formats';
 import type { Face } from '../labels/layout';
 import type { Regime } from '../labels/standing';
@@ -29,7 +29,7 @@ export interface Wrap {
   weighedG: number[];
   netMassG: number | null;
   batchCode: string;
-  durability: { months: number; endsOn: string | null } | null;
+  durability: Durability | null;
   /** Items of the checklists that the maker ticked: "EU file". */
   ticked: string[];
 }

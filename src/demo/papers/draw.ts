@@ -48,7 +48,7 @@ export function drawTable(
     let foot = y;
     row.forEach((text, column) => {
       const end = columnsPt[column + 1] ?? 545;
-      document.text(text, columnsPt[column]!, y, { width: end - columnsPt[column]! - 8 });
+      document.text(text, columnsPt[column], y, { width: end - columnsPt[column]! - 8 });
       foot = Math.max(foot, document.y);
     });
     y = Math.max(y + stepPt, foot + 3);

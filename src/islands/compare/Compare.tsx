@@ -1,5 +1,4 @@
 import { guarded } from '../../ui/Guarded';
-import { useMemo } from 'react';
 import { compareFormulas } from '../../core/formula/compare';
 import type { Assessment, AssessedLimit } from '../../core/formula/answer';
 import { binds } from '../../core/loads/limits';
@@ -8,6 +7,7 @@ import type { TraitMaterial } from '../../core/formula/traits';
 import { writeAmount } from '../../core/quantities/amount';
 import type { ComparedSide } from '../../core/records/product';
 import { differenceInWords } from '../../ui/differences';
+import { useHydrated } from '../../ui/hydrated';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { grams, GRADE_WORDS, JUDGEMENT_WORDS, percent, VERDICT_WORDS } from '../../ui/words';
@@ -36,13 +36,18 @@ function Chooser({
   value,
   choices,
   other,
+  shown,
 }: {
   label: string;
   name: 'left' | 'right';
   value: string;
   choices: readonly Choice[];
   other: string | null;
+  /** What is chosen, in words. */
+  shown: string;
 }) {
+  // Hundreds of bars with their versions are listed once the page lives, not sent twice with it.
+  const isAlive = useHydrated();
   const go = (next: string) => {
     const query = new URLSearchParams();
     query.set(name, next);
@@ -54,7 +59,8 @@ function Chooser({
       <span className="eyebrow block">{label}</span>
       <select className="field w-full" value={value} onChange={(event) => go(event.target.value)}>
         {value === '' && <option value="">choose a bar</option>}
-        {choices.map(({ id, name: bar, versions }) => (
+        {!isAlive && value !== '' && <option value={value}>{shown}</option>}
+        {(isAlive ? choices : []).map(({ id, name: bar, versions }) => (
           <optgroup key={id} label={bar}>
             <option value={id}>{bar}, as it is</option>
             {versions.map((version) => (
@@ -154,29 +160,113 @@ function Figures({ sides }: { sides: readonly Assessment[] }) {
   );
 }
 
-function Body({ left, right }: { left: ComparedSide; right: ComparedSide }) {
-  const names = new Map([...left.materials, ...right.materials].map(({ id, name }) => [id, name]));
-  const nameOf = (id: string) => names.get(id) ?? id;
-  const differences = compareFormulas(left.formula, right.formula);
-  const [a, b] = [assessmentOf(left), assessmentOf(right)];
-  const materials = [
-    ...new Set([...left.formula.lines, ...right.formula.lines].map(({ material }) => material)),
-  ];
-  const judgements = useMemo(
-    () =>
-      [left, right].map((side) => {
-        const assessment = assessmentOf(side);
-        const byId = new Map(side.materials.map((material) => [material.id, material as TraitMaterial]));
-        return assessment ? outlookOn(side.formula, assessment, (id) => byId.get(id)) : [];
-      }),
-    [left, right],
+type NameOf = (id: string) => string;
+/** A side that reckons. */
+interface Reckoned {
+  side: ComparedSide;
+  assessment: Assessment;
+}
+
+function VerdictRow({ sides }: { sides: readonly Assessment[] }) {
+  return (
+    <tr>
+      <th scope="row">Verdict</th>
+      {sides.map((side, index) => (
+        <td key={index}>
+          <span className="flex items-center gap-2">
+            <VerdictMark verdict={side.verdict} />
+            <strong className="font-display text-lg">{VERDICT_WORDS[side.verdict]}</strong>
+            <span className="text-soft">
+              {side.markets
+                .map(({ market, verdict }) => `${market} ${VERDICT_WORDS[verdict].toLowerCase()}`)
+                .join(' · ')}
+            </span>
+          </span>
+        </td>
+      ))}
+    </tr>
   );
-  if (!a || !b) return <p role="alert">One of the two does not reckon. Put its formula right first.</p>;
-  const amount = (side: ComparedSide, material: string) =>
+}
+
+function Amounts({ sides, nameOf }: { sides: readonly Reckoned[]; nameOf: NameOf }) {
+  const materials = new Set(sides.flatMap(({ side }) => side.formula.lines.map(({ material }) => material)));
+  const amount = ({ side }: Reckoned, material: string) =>
     side.formula.lines
       .filter((line) => line.material === material)
       .map((line) => writeAmount(line.amount))
       .join(' and ');
+  return (
+    <>
+      {[...materials].map((material) => {
+        const amounts = sides.map((side) => amount(side, material));
+        return (
+          <tr key={material} className={amounts[0] === amounts[1] ? 'text-soft' : ''}>
+            <th scope="row">{nameOf(material)}</th>
+            {amounts.map((one, index) => (
+              <td key={index} className="tabular-nums">
+                {one || 'none'}
+              </td>
+            ))}
+          </tr>
+        );
+      })}
+    </>
+  );
+}
+
+function Outlooks({ sides }: { sides: readonly Reckoned[] }) {
+  const [ones, others] = sides.map(({ side, assessment }) => {
+    const byId = new Map(side.materials.map((material) => [material.id, material as TraitMaterial]));
+    return outlookOn(side.formula, assessment, (id) => byId.get(id));
+  });
+  return (
+    <>
+      {ones!.map((judgement, index) => {
+        const other = others![index]!;
+        if (judgement.grade === 'calm' && other.grade === 'calm') return null;
+        return (
+          <tr key={judgement.id}>
+            <th scope="row">{JUDGEMENT_WORDS[judgement.id]}</th>
+            {[judgement, other].map(({ says, grade }, side) => (
+              <td key={side}>
+                {says} <span className="font-narrow text-soft">{GRADE_WORDS[grade]}</span>
+              </td>
+            ))}
+          </tr>
+        );
+      })}
+    </>
+  );
+}
+
+function Lists({ sides }: { sides: readonly Assessment[] }) {
+  return (
+    <tr>
+      <th scope="row">Ingredients, as added</th>
+      {sides.map((side, index) => (
+        <td key={index} className="leading-snug">
+          {side.ingredients.find(({ school }) => school === 'added')?.text}
+        </td>
+      ))}
+    </tr>
+  );
+}
+
+function reckoned(...sides: readonly ComparedSide[]): Reckoned[] {
+  return sides.flatMap((side) => {
+    const assessment = assessmentOf(side);
+    return assessment ? { side, assessment } : [];
+  });
+}
+
+function Body({ left, right }: { left: ComparedSide; right: ComparedSide }) {
+  const names = new Map([...left.materials, ...right.materials].map(({ id, name }) => [id, name]));
+  const nameOf = (id: string) => names.get(id) ?? id;
+  const differences = compareFormulas(left.formula, right.formula);
+  const sides = reckoned(left, right);
+  if (sides.length < 2)
+    return <p role="alert">One of the two does not reckon. Put its formula right first.</p>;
+  const assessments = sides.map(({ assessment }) => assessment);
   return (
     <>
       <p className="py-2">
@@ -198,60 +288,16 @@ function Body({ left, right }: { left: ComparedSide; right: ComparedSide }) {
           </tr>
         </thead>
         <tbody>
-          <tr>
-            <th scope="row">Verdict</th>
-            {[a, b].map((side, index) => (
-              <td key={index}>
-                <span className="flex items-center gap-2">
-                  <VerdictMark verdict={side.verdict} />
-                  <strong className="font-display text-lg">{VERDICT_WORDS[side.verdict]}</strong>
-                  <span className="text-soft">
-                    {side.markets
-                      .map(({ market, verdict }) => `${market} ${VERDICT_WORDS[verdict].toLowerCase()}`)
-                      .join(' · ')}
-                  </span>
-                </span>
-              </td>
-            ))}
-          </tr>
-          {limitsOf([a, b])
+          <VerdictRow sides={assessments} />
+          {limitsOf(assessments)
             .slice(0, MOST_LIMITS)
             .map((row) => (
-              <LimitRow key={`${row.id} ${row.market}`} row={row} sides={[a, b]} nameOf={nameOf} />
+              <LimitRow key={`${row.id} ${row.market}`} row={row} sides={assessments} nameOf={nameOf} />
             ))}
-          {materials.map((material) => {
-            const [one, two] = [amount(left, material), amount(right, material)];
-            return (
-              <tr key={material} className={one === two ? 'text-soft' : ''}>
-                <th scope="row">{nameOf(material)}</th>
-                <td className="tabular-nums">{one || 'none'}</td>
-                <td className="tabular-nums">{two || 'none'}</td>
-              </tr>
-            );
-          })}
-          <Figures sides={[a, b]} />
-          {judgements[0]!.map((judgement, index) => {
-            const other = judgements[1]![index]!;
-            if (judgement.grade === 'calm' && other.grade === 'calm') return null;
-            return (
-              <tr key={judgement.id}>
-                <th scope="row">{JUDGEMENT_WORDS[judgement.id]}</th>
-                {[judgement, other].map(({ says, grade }, side) => (
-                  <td key={side}>
-                    {says} <span className="font-narrow text-soft">{GRADE_WORDS[grade]}</span>
-                  </td>
-                ))}
-              </tr>
-            );
-          })}
-          <tr>
-            <th scope="row">Ingredients, as added</th>
-            {[a, b].map((side, index) => (
-              <td key={index} className="leading-snug">
-                {side.ingredients.find(({ school }) => school === 'added')?.text}
-              </td>
-            ))}
-          </tr>
+          <Amounts sides={sides} nameOf={nameOf} />
+          <Figures sides={assessments} />
+          <Outlooks sides={sides} />
+          <Lists sides={assessments} />
         </tbody>
       </table>
     </>
@@ -271,6 +317,7 @@ function CompareIsland({ data }: { data: CompareData }) {
           value={sideKey(left)}
           choices={choices}
           other={right && sideKey(right)}
+          shown={title(left)}
         />
         <Chooser
           label="On the right"
@@ -278,6 +325,7 @@ function CompareIsland({ data }: { data: CompareData }) {
           value={right ? sideKey(right) : ''}
           choices={choices}
           other={sideKey(left)}
+          shown={right ? title(right) : ''}
         />
       </div>
       {right ? (

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { CraftLimit } from '../../rulebook/types';
 import type { CraftFigures } from '../../core/records/cupboard';
+import { readNumberOrNull } from '../../core/quantities/number';
 import { address, send } from '../../ui/api';
 import { BASIS_WORDS, KIND_WORDS, percent } from '../../ui/words';
 import type { Kind } from '../../core/formula/types';
@@ -20,7 +21,7 @@ export function CraftFiguresPanel({ craft, own }: Props) {
   const [figures, setFigures] = useState(own);
   const [fault, setFault] = useState<string | null>(null);
   const keep = async (id: string, text: string) => {
-    const maxPct = text.trim() === '' ? null : Number(text.replace(',', '.'));
+    const maxPct = readNumberOrNull(text);
     if ((figures[id] ?? null) === maxPct) return;
     const answer = await send<CraftFigures>('PUT', address('craft', id), { maxPct });
     setFault(answer.ok ? null : answer.faults[0]!.message);

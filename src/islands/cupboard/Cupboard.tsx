@@ -1,78 +1,34 @@
 import { guarded } from '../../ui/Guarded';
 import { Plus } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useCallback, useMemo, useState, type KeyboardEvent } from 'react';
 import { KINDS, type Kind } from '../../core/formula/types';
+import type { PeroxideCondition } from '../../core/scent/storage';
 import type { CraftLimit } from '../../rulebook/types';
 import type { CraftFigures, CupboardEntry } from '../../core/records/cupboard';
-import { ONE_OF_KIND_WORDS, stock } from '../../ui/words';
+import { useQueryParam } from '../../ui/query-param';
+import { Select } from '../../ui/Select';
+import { ONE_OF_KIND_WORDS } from '../../ui/words';
 import { CraftFiguresPanel } from './CraftFigures';
 import { MaterialPanel } from './MaterialPanel';
 import { NewMaterial } from './NewMaterial';
-import { signsOf, stockOf } from './standing';
+import { Shelf } from './Shelf';
 
 export interface CupboardData {
   entries: CupboardEntry[];
   craft: readonly CraftLimit[];
   ownFigures: CraftFigures;
   today: string;
+  peroxides: readonly PeroxideCondition[];
   currency: string;
 }
 
-interface RowProps {
-  entry: CupboardEntry;
-  today: string;
-  isChosen: boolean;
-  onChoose: () => void;
-}
+type KindChoice = Kind | 'mix' | '';
 
-function Row({ entry, today, isChosen, onChoose }: RowProps) {
-  const { material, supplier, lots, usedIn } = entry;
-  const signs = signsOf(entry, today);
-  const row = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    if (isChosen) row.current?.scrollIntoView({ block: 'nearest' });
-  }, [isChosen]);
-  return (
-    <li>
-      <button
-        ref={row}
-        type="button"
-        className="shelf-row"
-        aria-current={isChosen ? 'true' : undefined}
-        onClick={onChoose}
-      >
-        <span className="font-medium">{material.name}</span>
-        <span className="text-soft">{entry.mix ? 'Mix' : ONE_OF_KIND_WORDS[material.kind]}</span>
-        <span className="truncate text-soft">{supplier ?? 'own'}</span>
-        <span className="text-right tabular-nums">{lots.length > 0 ? stock(stockOf(lots)) : ''}</span>
-        <span className="text-right tabular-nums">{usedIn || ''}</span>
-        <span className={signs.some(({ grave }) => grave) ? 'font-medium' : 'text-soft'}>
-          {signs.map(({ short }) => short).join(', ')}
-        </span>
-      </button>
-    </li>
-  );
-}
-
-/** Which material is looked at; kept in the address, so that it outlasts a reload and can be linked. */
-function useChosen(entries: readonly CupboardEntry[]) {
-  const [chosen, setChosen] = useState<string | null>(null);
-  useEffect(() => setChosen(new URLSearchParams(location.search).get('material')), []);
-  const choose = (id: string | null) => {
-    setChosen(id);
-    const query = id === null ? location.pathname : `?material=${encodeURIComponent(id)}`;
-    window.history.replaceState(null, '', query);
-  };
-  return { entry: entries.find(({ material }) => material.id === chosen) ?? null, choose };
-}
-
-/** Every material with what is known of it, from whom, how old, in which lots, and what uses it. */
-function CupboardIsland({ data }: { data: CupboardData }) {
-  const [entries, setEntries] = useState(data.entries);
+/** The materials, by name, and those that a search leaves. */
+function useShelf(loaded: CupboardEntry[]) {
+  const [entries, setEntries] = useState(loaded);
   const [text, setText] = useState('');
-  const [kind, setKind] = useState<Kind | 'mix' | ''>('');
-  const [isMaking, setMaking] = useState(false);
-  const { entry, choose } = useChosen(entries);
+  const [kind, setKind] = useState<KindChoice>('');
   const shown = useMemo(() => {
     const typed = text.trim().toLowerCase();
     return entries.filter(({ material, supplier, mix }) => {
@@ -81,75 +37,95 @@ function CupboardIsland({ data }: { data: CupboardData }) {
       return isKind && words.some((word) => word.toLowerCase().includes(typed));
     });
   }, [entries, text, kind]);
-  const changed = (next: CupboardEntry) =>
-    setEntries((all) =>
-      [...all.filter(({ material }) => material.id !== next.material.id), next].sort((a, b) =>
-        a.material.name.localeCompare(b.material.name),
+  const changed = useCallback(
+    (next: CupboardEntry) =>
+      setEntries((all) =>
+        [...all.filter(({ material }) => material.id !== next.material.id), next].sort((a, b) =>
+          a.material.name.localeCompare(b.material.name),
+        ),
       ),
-    );
-  const step = (event: KeyboardEvent) => {
+    [],
+  );
+  const removed = useCallback(
+    (gone: CupboardEntry) =>
+      setEntries((all) => all.filter(({ material }) => material.id !== gone.material.id)),
+    [],
+  );
+  return { entries, shown, text, setText, kind, setKind, changed, removed };
+}
+
+interface SearchProps {
+  shelf: ReturnType<typeof useShelf>;
+  onStep: (by: number) => void;
+  onMake: () => void;
+}
+
+function Search({ shelf, onStep, onMake }: SearchProps) {
+  const { entries, text, setText, kind, setKind } = shelf;
+  const kinds = KINDS.filter((one) => entries.some(({ material, mix }) => !mix && material.kind === one));
+  const options: (readonly [KindChoice, string])[] = [
+    ['', 'all'],
+    ...kinds.map((one) => [one, ONE_OF_KIND_WORDS[one]] as const),
+    ['mix', 'Mix'],
+  ];
+  const onKey = (event: KeyboardEvent) => {
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (!by) return;
     event.preventDefault();
-    const at = shown.findIndex(({ material }) => material.id === entry?.material.id);
+    onStep(by);
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-4 pb-1">
+      <label>
+        <span className="eyebrow block">Find</span>
+        <input
+          className="field w-56"
+          value={text}
+          placeholder="name, supplier, ingredient"
+          onChange={(event) => setText(event.target.value)}
+          onKeyDown={onKey}
+        />
+      </label>
+      <Select label="Kind" value={kind} options={options} onChange={setKind} />
+      <button type="button" className="action ml-auto" onClick={onMake}>
+        <Plus size={16} aria-hidden="true" /> A material or mix
+      </button>
+    </div>
+  );
+}
+
+function NothingChosen({ craft, ownFigures }: CupboardData) {
+  return (
+    <>
+      <p className="pb-3">
+        Choose a material to see its papers, lots and the bars that use it. Papers that came in wait in the{' '}
+        <a className="text-ultra underline" href="/cupboard/papers">
+          paper tray
+        </a>
+        .
+      </p>
+      <CraftFiguresPanel craft={craft} own={ownFigures} />
+    </>
+  );
+}
+
+/** Every material with what is known of it, from whom, how old, in which lots, and what uses it. */
+function CupboardIsland({ data }: { data: CupboardData }) {
+  const shelf = useShelf(data.entries);
+  const { entries, shown, changed, removed } = shelf;
+  const [isMaking, setMaking] = useState(false);
+  const [chosen, choose] = useQueryParam('material');
+  const entry = entries.find(({ material }) => material.id === chosen);
+  const step = (by: number) => {
+    const at = shown.findIndex(({ material }) => material.id === chosen);
     const next = shown[Math.min(shown.length - 1, Math.max(0, at + by))];
     if (next) choose(next.material.id);
   };
-  const kinds = KINDS.filter((one) => entries.some(({ material, mix }) => !mix && material.kind === one));
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_34rem]">
       <section aria-label="Materials" className="sheet">
-        <div className="flex flex-wrap items-end gap-4 pb-1">
-          <label>
-            <span className="eyebrow block">Find</span>
-            <input
-              className="field w-56"
-              value={text}
-              placeholder="name, supplier, ingredient"
-              onChange={(event) => setText(event.target.value)}
-              onKeyDown={step}
-            />
-          </label>
-          <label>
-            <span className="eyebrow block">Kind</span>
-            <select
-              className="field"
-              value={kind}
-              onChange={(event) => setKind(event.target.value as typeof kind)}
-            >
-              <option value="">all</option>
-              {kinds.map((one) => (
-                <option key={one} value={one}>
-                  {ONE_OF_KIND_WORDS[one]}
-                </option>
-              ))}
-              <option value="mix">Mix</option>
-            </select>
-          </label>
-          <button type="button" className="action ml-auto" onClick={() => setMaking(true)}>
-            <Plus size={16} aria-hidden="true" /> A material or mix
-          </button>
-        </div>
-        <div className="shelf-row shelf-head" aria-hidden="true">
-          <span>Name</span>
-          <span>Kind</span>
-          <span>From</span>
-          <span className="text-right">In stock</span>
-          <span className="text-right">Bars</span>
-          <span>To mind</span>
-        </div>
-        <ul className="shelf" onKeyDown={step}>
-          {shown.map((one) => (
-            <Row
-              key={one.material.id}
-              entry={one}
-              today={data.today}
-              isChosen={one === entry}
-              onChoose={() => choose(one.material.id)}
-            />
-          ))}
-        </ul>
-        {shown.length === 0 && <p className="py-2 text-soft">Nothing by that name in the cupboard.</p>}
+        <Search shelf={shelf} onStep={step} onMake={() => setMaking(true)} />
+        <Shelf entries={shown} minding={data} chosen={chosen} onChoose={choose} />
       </section>
       <div>
         {isMaking && (
@@ -168,28 +144,16 @@ function CupboardIsland({ data }: { data: CupboardData }) {
             key={entry.material.id}
             entry={entry}
             entries={entries}
-            today={data.today}
+            minding={data}
             currency={data.currency}
             onChanged={changed}
             onRemoved={() => {
-              setEntries((all) => all.filter((one) => one !== entry));
+              removed(entry);
               choose(null);
             }}
           />
         )}
-        {!isMaking && !entry && (
-          <>
-            <p className="pb-3">
-              Choose a material to see its papers, lots and the bars that use it. Papers that came in wait in
-              the{' '}
-              <a className="text-ultra underline" href="/cupboard/papers">
-                paper tray
-              </a>
-              .
-            </p>
-            <CraftFiguresPanel craft={data.craft} own={data.ownFigures} />
-          </>
-        )}
+        {!isMaking && !entry && <NothingChosen {...data} />}
       </div>
     </div>
   );

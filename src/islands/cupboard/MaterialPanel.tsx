@@ -9,13 +9,13 @@ import { LotsPanel } from './Lots';
 import { MaterialForm } from './MaterialForm';
 import { MixForm } from './MixForm';
 import { BarsUsing } from '../../ui/BarsUsing';
-import { signsOf } from './standing';
+import { signsOf, type Minding } from './standing';
 import { inWords } from '../worktable/view';
 
 interface Props {
   entry: CupboardEntry;
   entries: readonly CupboardEntry[];
-  today: string;
+  minding: Minding;
   currency: string;
   onChanged: (entry: CupboardEntry) => void;
   onRemoved: () => void;
@@ -159,7 +159,7 @@ function Provenance({ entry }: Pick<Props, 'entry'>) {
 }
 
 /** One material: its standing, papers, what it holds, lots, uses; and changing it. */
-export function MaterialPanel({ entry, entries, today, currency, onChanged, onRemoved }: Props) {
+export function MaterialPanel({ entry, entries, minding, currency, onChanged, onRemoved }: Props) {
   const [isEditing, setEditing] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
   const { material, mix } = entry;
@@ -204,7 +204,7 @@ export function MaterialPanel({ entry, entries, today, currency, onChanged, onRe
         </p>
       )}
       <ul>
-        {signsOf(entry, today).map(({ full, grave }) => (
+        {signsOf(entry, minding).map(({ full, grave }) => (
           <li key={full} className={grave ? 'font-medium' : ''}>
             {full}
           </li>
@@ -231,7 +231,7 @@ export function MaterialPanel({ entry, entries, today, currency, onChanged, onRe
           )}
           {!mix && <Papers entry={entry} onChanged={onChanged} />}
           <Holds entry={entry} />
-          <LotsPanel entry={entry} today={today} currency={currency} onChanged={onChanged} />
+          <LotsPanel entry={entry} today={minding.today} currency={currency} onChanged={onChanged} />
           <UsedIn entry={entry} />
         </>
       )}

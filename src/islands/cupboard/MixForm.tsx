@@ -1,9 +1,12 @@
 import { Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef } from 'react';
+import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { mixMaterial, type MixPart } from '../../core/formula/mix';
 import type { CupboardEntry } from '../../core/records/cupboard';
+import { readNumber } from '../../core/quantities/number';
 import { address, send } from '../../ui/api';
-import { useKeeping } from '../../ui/keeping';
+import { NumberIn, TextIn } from '../../ui/form/fields';
+import { RecordFields, useRecordForm } from '../../ui/form/record-form';
 import { ONE_OF_KIND_WORDS, percent } from '../../ui/words';
 
 interface Props {
@@ -13,104 +16,123 @@ interface Props {
   onDone: (entry: CupboardEntry) => void;
 }
 
-/** A material made of materials: a blend, an oil with a plant steeped in it, brine, a premix. */
-export function MixForm({ entries, entry, onDone }: Props) {
-  const [name, setName] = useState(entry?.material.name ?? '');
-  const [parts, setParts] = useState<MixPart[]>(entry?.mix ?? []);
-  const [revision, setRevision] = useState(entry?.revision ?? 0);
-  const { busy, faults, keep } = useKeeping<{ stale: CupboardEntry }>(({ stale }) =>
-    setRevision(stale.revision),
-  );
+interface Draft {
+  name: string;
+  parts: { material: string; parts: string }[];
+}
+
+const MOST_PARTS = 100_000;
+
+const draftOf = (entry: CupboardEntry | undefined): Draft => ({
+  name: entry?.material.name ?? '',
+  parts: (entry?.mix ?? []).map(({ material, parts }) => ({ material, parts: String(parts) })),
+});
+const partsOf = (draft: Draft): MixPart[] =>
+  draft.parts.map(({ material, parts }) => ({ material, parts: readNumber(parts) }));
+
+function useNames(entries: readonly CupboardEntry[]) {
   const byId = useMemo(() => new Map(entries.map((one) => [one.material.id, one.material])), [entries]);
-  const preview = useMemo(
-    () => mixMaterial({ id: entry?.material.id ?? '?', name, parts }, (id) => byId.get(id)),
-    [entry, name, parts, byId],
-  );
-  const total = parts.reduce((sum, part) => sum + part.parts, 0);
-  const keepIt = async () => {
-    const body = { name, parts };
-    if (!entry) {
-      const made = await keep((key) => send<CupboardEntry>('POST', address('mixes'), body, key));
-      if (made) onDone(made);
-      return;
-    }
-    const url = address('mixes', entry.material.id);
-    const kept = await keep(() => send<{ entry: CupboardEntry }>('PUT', url, { ...body, revision }));
-    if (kept) onDone(kept.entry);
-  };
+  return { find: (id: string) => byId.get(id), nameOf: (id: string) => byId.get(id)?.name ?? id };
+}
+
+function Parts({ entries, own }: { entries: readonly CupboardEntry[]; own: string | undefined }) {
+  const { control } = useFormContext<Draft>();
+  const { append, remove } = useFieldArray<Draft, 'parts'>({ control, name: 'parts' });
+  const parts = useWatch<Draft, 'parts'>({ name: 'parts' });
+  const { nameOf } = useNames(entries);
+  const figures = parts.map((part) => readNumber(part.parts));
+  const total = figures.reduce((sum, one) => sum + (Number.isFinite(one) ? one : 0), 0);
+  const free = entries
+    .map(({ material }) => material)
+    .filter(({ id }) => id !== own && !parts.some(({ material }) => material === id));
   return (
-    <form
-      className="py-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void keepIt();
-      }}
-    >
-      <label>
-        <span className="eyebrow block">Name of the mix</span>
-        <input className="field w-64" value={name} onChange={(event) => setName(event.target.value)} />
-      </label>
+    <>
       <ul className="mt-2">
-        {parts.map((part, index) => {
-          const partName = byId.get(part.material)?.name ?? part.material;
-          return (
-            <li key={part.material} className="flex items-baseline gap-3 border-b border-hair py-0.5">
-              <span className="w-56">{partName}</span>
-              <input
-                className="field w-20 tabular-nums"
-                aria-label={`Parts of ${partName}`}
-                inputMode="decimal"
-                defaultValue={part.parts}
-                onChange={(event) => {
-                  const value = Number(event.target.value.replace(',', '.'));
-                  if (Number.isFinite(value) && value >= 0)
-                    setParts((all) => all.map((one, at) => (at === index ? { ...one, parts: value } : one)));
-                }}
-              />
-              <span className="font-narrow text-soft tabular-nums">
-                {total > 0 ? percent((100 * part.parts) / total) : ''}
-              </span>
-              <button
-                type="button"
-                className="icon-action ml-auto"
-                aria-label={`Leave out ${partName}`}
-                onClick={() => setParts((all) => all.filter((_, at) => at !== index))}
-              >
-                <Trash2 size={15} aria-hidden="true" />
-              </button>
-            </li>
-          );
-        })}
+        {parts.map(({ material }, index) => (
+          <li key={material} className="flex items-end gap-3 border-b border-hair py-0.5">
+            <NumberIn
+              name={`parts.${index}.parts`}
+              label={`Parts of ${nameOf(material)}`}
+              width="w-56"
+              least={0}
+              most={MOST_PARTS}
+              isNeeded
+            />
+            <span className="font-narrow text-soft tabular-nums">
+              {total > 0 && Number.isFinite(figures[index]!) ? percent((100 * figures[index]!) / total) : ''}
+            </span>
+            <button
+              type="button"
+              className="icon-action ml-auto"
+              aria-label={`Leave out ${nameOf(material)}`}
+              onClick={() => remove(index)}
+            >
+              <Trash2 size={15} aria-hidden="true" />
+            </button>
+          </li>
+        ))}
       </ul>
       <label className="mt-2 block">
         <span className="eyebrow block">Add a part</span>
         <select
           className="field w-64"
           value=""
-          onChange={(event) => setParts((all) => [...all, { material: event.target.value, parts: 1 }])}
+          onChange={(event) => append({ material: event.target.value, parts: '1' })}
         >
           <option value="">choose from the cupboard</option>
-          {entries
-            .filter(({ material }) => material.id !== entry?.material.id)
-            .filter(({ material }) => !parts.some((part) => part.material === material.id))
-            .map(({ material }) => (
-              <option key={material.id} value={material.id}>
-                {material.name}
-              </option>
-            ))}
+          {free.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
         </select>
       </label>
-      {preview.ok && (
-        <p className="mt-1 text-soft">
-          Stands in a formula as: {ONE_OF_KIND_WORDS[preview.material.kind].toLowerCase()}.
-        </p>
-      )}
-      <button type="submit" className="action mt-2" disabled={busy || parts.length === 0}>
+    </>
+  );
+}
+
+/** What the mix would stand for in a formula, or why it cannot be made. */
+function Preview({ entries, own }: { entries: readonly CupboardEntry[]; own: string | undefined }) {
+  const draft = useWatch<Draft>() as Draft;
+  const { find } = useNames(entries);
+  if (draft.parts.length === 0) return null;
+  const mixed = mixMaterial({ id: own ?? '?', name: draft.name, parts: partsOf(draft) }, find);
+  if (!mixed.ok) return <p className="mt-1 text-madder">{mixed.errors[0]!.message}</p>;
+  return (
+    <p className="mt-1 text-soft">
+      Stands in a formula as: {ONE_OF_KIND_WORDS[mixed.material.kind].toLowerCase()}.
+    </p>
+  );
+}
+
+/** A material made of materials: a blend, an oil with a plant steeped in it, brine, a premix. */
+export function MixForm({ entries, entry, onDone }: Props) {
+  const revision = useRef(entry?.revision ?? 0);
+  const record = useRecordForm<Draft, { stale: CupboardEntry }>({
+    defaults: draftOf(entry),
+    onStale: ({ stale }) => (revision.current = stale.revision),
+  });
+  const { busy, keep } = record.keeping;
+  const own = entry?.material.id;
+  const keepIt = async (draft: Draft) => {
+    const body = { name: draft.name, parts: partsOf(draft) };
+    if (own === undefined) {
+      const made = await keep((key) => send<CupboardEntry>('POST', address('mixes'), body, key));
+      if (made) onDone(made);
+      return;
+    }
+    const changed = { ...body, revision: revision.current };
+    const kept = await keep(() => send<{ entry: CupboardEntry }>('PUT', address('mixes', own), changed));
+    if (kept) onDone(kept.entry);
+  };
+  return (
+    <RecordFields record={record} onKeep={keepIt} label="The mix" className="py-2">
+      <TextIn name="name" label="Name of the mix" width="w-64" needed="Give it a name." />
+      <Parts entries={entries} own={own} />
+      <Preview entries={entries} own={own} />
+      <button type="submit" className="action mt-2" disabled={busy}>
         Keep
       </button>
-      <p role="alert" className="text-madder">
-        {faults[0]?.message ?? (!preview.ok && parts.length > 0 ? preview.errors[0]!.message : '')}
-      </p>
-    </form>
+    </RecordFields>
   );
 }

@@ -1,7 +1,7 @@
 /** What is to be minded about a material: missing or old papers, old bottles, low stock. */
 import type { Lot } from '../../core/making/cost';
 import { SCENT_KINDS } from '../../core/formula/mix';
-import { storageCaution } from '../../core/scent/storage';
+import { storageCaution, type PeroxideCondition } from '../../core/scent/storage';
 import type { CupboardEntry } from '../../core/records/cupboard';
 
 export interface Sign {
@@ -15,8 +15,17 @@ export function stockOf(lots: readonly Lot[]): number {
   return lots.reduce((sum, { leftG }) => sum + leftG, 0);
 }
 
+/** The day looked at, and what oils may hold of peroxide. */
+export interface Minding {
+  today: string;
+  peroxides: readonly PeroxideCondition[];
+}
+
 /** Everything to mind about a material on a day, gravest first. */
-export function signsOf({ material, papers, lots, mix }: CupboardEntry, today: string): Sign[] {
+export function signsOf(
+  { material, papers, lots, mix }: CupboardEntry,
+  { today, peroxides }: Minding,
+): Sign[] {
   const signs: Sign[] = [];
   if (!mix && SCENT_KINDS.has(material.kind) && !papers.certificate) {
     signs.push({
@@ -33,7 +42,7 @@ export function signsOf({ material, papers, lots, mix }: CupboardEntry, today: s
       const full = `Lot ${lot.code} is past its best-before day, ${lot.bestBefore}.`;
       signs.push({ short: 'past its day', full, grave: true });
     }
-    const caution = storageCaution(material, lot.openedOn, today);
+    const caution = storageCaution(material, lot.openedOn, today, peroxides);
     if (caution) signs.push({ short: 'opened long ago', full: `Lot ${lot.code}: ${caution}`, grave: false });
   }
   const seen = new Set<string>();

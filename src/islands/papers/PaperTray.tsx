@@ -6,10 +6,12 @@ import type { InboxEntry } from '../../core/records/papers';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { BarsUsing } from '../../ui/BarsUsing';
-import { useKeeping } from '../../ui/keeping';
+import { RecordFields, useRecordForm } from '../../ui/form/record-form';
+import { useStable } from '../../ui/latest';
 import { dayInWords } from '../../ui/words';
-import { draftFrom, faultsOf, papersFrom, type Draft, type FieldKey } from './draft';
-import { openBytes, PaperFault, type OpenPaper } from './open';
+import { draftFrom, FIELD_WORDS, faultsOf, papersFrom, type Draft, type FieldKey } from './draft';
+import { PaperFault } from './fault';
+import { openBytes, type Opening, type OpenPaper } from './open';
 import { readLines } from './reading';
 import { PaperView } from './PaperView';
 import { ReadingForm } from './ReadingForm';
@@ -73,8 +75,7 @@ function Filed({ entry, onNext }: { entry: CupboardEntry; onNext: () => void }) 
 }
 
 /** Lines that something in the draft was taken from. */
-function takenLines(draft: Draft | null): ReadonlySet<number> {
-  if (!draft) return new Set();
+function takenLines(draft: Draft): ReadonlySet<number> {
   const keys = Object.keys(draft.fields) as FieldKey[];
   return new Set([
     ...keys.flatMap((key) => draft.fields[key].line ?? []),
@@ -83,199 +84,261 @@ function takenLines(draft: Draft | null): ReadonlySet<number> {
   ]);
 }
 
+/** A paper that lies open, with what was read from it. */
+interface Opened {
+  /** Counts the papers opened, so that each has a form of its own. */
+  id: number;
+  paper: OpenPaper;
+  draft: Draft;
+}
+
+interface Far {
+  share: number;
+  words: string;
+}
+
 function usePaper({ materials, wanted }: PaperTrayData) {
-  const [paper, setPaper] = useState<OpenPaper | null>(null);
-  const [draft, setDraft] = useState<Draft | null>(null);
+  const [opened, setOpened] = useState<Opened | null>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const [far, setFar] = useState<Far | null>(null);
   const giveUp = useRef<AbortController | null>(null);
-  const open = async (opening: (signal: AbortSignal) => Promise<OpenPaper>) => {
+  const count = useRef(0);
+  const open = useStable(async (opening: (way: Opening) => Promise<OpenPaper>) => {
     giveUp.current?.abort();
     const { signal } = (giveUp.current = new AbortController());
-    setBusy(true);
+    const onProgress = (share: number, words: string) => setFar({ share, words });
+    onProgress(0, 'Opening');
     setFault(null);
     try {
-      const opened = await opening(signal);
-      const reading = await readLines(opened.lines, signal);
-      setPaper(opened);
-      setDraft(draftFrom(reading, materials, wanted));
+      const paper = await opening({ signal, onProgress });
+      const reading = await readLines(paper.lines, signal);
+      setOpened({
+        id: ++count.current,
+        paper,
+        draft: draftFrom(reading, materials, wanted, paper.isPicture),
+      });
     } catch (error) {
       // Another paper was opened meanwhile; what becomes of that one is told there.
       if (giveUp.current.signal !== signal) return;
+      const isGivenUp = signal.aborted;
       setFault(
         error instanceof PaperFault
           ? error.message
-          : 'This file could not be opened. Try another form of it.',
+          : isGivenUp
+            ? 'Given up. Nothing was filed.'
+            : 'This file could not be opened. Try another form of it.',
       );
     }
-    setBusy(false);
+    setFar(null);
+  });
+  const close = () => setOpened(null);
+  return { opened, fault, far, open, close, stop: () => giveUp.current?.abort() };
+}
+type Desk = ReturnType<typeof usePaper>;
+
+async function inboxPaper(entry: InboxEntry, way: Opening): Promise<OpenPaper> {
+  const answer = await fetch(address('inbox', entry.id), { signal: way.signal });
+  if (!answer.ok) throw new PaperFault('The inbox does not give it out. Try again.');
+  const { fileName, mime, id } = entry;
+  return openBytes({ fileName, mime, inbox: id }, new Uint8Array(await answer.arrayBuffer()), way);
+}
+
+function pastedPaper(text: string): OpenPaper {
+  return { fileName: 'Pasted text', inbox: null, lines: linesFromText(text), pages: [], isPicture: false };
+}
+
+const ACCEPTED =
+  '.pdf,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp';
+
+/** Other ways in: a file, dropped or chosen, and pasted text. */
+function OtherWays({ open }: Pick<Desk, 'open'>) {
+  const [pasted, setPasted] = useState('');
+  return (
+    <>
+      <label className="mt-3 block cursor-pointer border border-dashed border-soft p-3 text-center">
+        Drop a PDF, a photograph, CSV or text here, or{' '}
+        <span className="text-ultra underline">choose a file</span>
+        <input
+          type="file"
+          className="sr-only"
+          accept={ACCEPTED}
+          onChange={(event) => {
+            openFile(open, event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      <label className="mt-2 block">
+        <span className="eyebrow block">Or paste its text</span>
+        <textarea
+          className="field w-full border border-line"
+          rows={4}
+          value={pasted}
+          onChange={(event) => setPasted(event.target.value)}
+        />
+      </label>
+      <button
+        type="button"
+        className="action mt-1"
+        disabled={pasted.trim() === ''}
+        onClick={() => void open(() => Promise.resolve(pastedPaper(pasted)))}
+      >
+        Read it
+      </button>
+    </>
+  );
+}
+
+function openFile(open: Desk['open'], file: File | undefined): void {
+  if (!file) return;
+  const what = { fileName: file.name, mime: file.type, inbox: null };
+  void open(async (way) => openBytes(what, new Uint8Array(await file.arrayBuffer()), way));
+}
+
+function Came({ inbox, open }: { inbox: readonly InboxEntry[]; open: Desk['open'] }) {
+  const waiting = inbox.filter(({ filedOn }) => filedOn === null);
+  const done = inbox.filter(({ filedOn }) => filedOn !== null);
+  const openOne = (entry: InboxEntry) => void open((way) => inboxPaper(entry, way));
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    openFile(open, event.dataTransfer.files[0]);
   };
-  const close = () => {
-    setPaper(null);
-    setDraft(null);
+  return (
+    <section
+      aria-label="Papers that came"
+      className="sheet"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={onDrop}
+    >
+      <h2 className="text-lg">Waiting</h2>
+      {waiting.length === 0 && <p className="text-soft">Nothing waits.</p>}
+      <Inbox papers={waiting} onOpen={openOne} />
+      {done.length > 0 && (
+        <>
+          <h2 className="mt-2 text-lg">Filed</h2>
+          <Inbox papers={done} onOpen={openOne} />
+        </>
+      )}
+      <OtherWays open={open} />
+    </section>
+  );
+}
+
+interface ThePaperProps {
+  desk: Desk;
+  pointed: readonly number[];
+  filed: CupboardEntry | null;
+  onNext: () => void;
+}
+
+function ThePaper({ desk: { opened, fault, far, stop }, pointed, filed, onNext }: ThePaperProps) {
+  const taken = useMemo(() => (opened ? takenLines(opened.draft) : new Set<number>()), [opened]);
+  return (
+    <div role="region" aria-label="The paper" aria-busy={far !== null} tabIndex={0} className="paper-window">
+      {far && (
+        <p role="status" className="flex items-center gap-3">
+          {far.words}… <progress max={1} value={far.share} aria-label="How far it is read" className="w-32" />
+          <button type="button" className="action py-0" onClick={stop}>
+            Give up
+          </button>
+        </p>
+      )}
+      {fault && (
+        <p role="alert" className="border-l-4 border-madder bg-wash px-3 py-1.5">
+          {fault}
+        </p>
+      )}
+      {opened && <PaperView paper={opened.paper} taken={taken} pointed={pointed} />}
+      {!opened && !far && !fault && !filed && (
+        <p className="text-soft">
+          Open a paper: the page stands here, with every line marked that something was read from. Nothing is
+          filed until you say so.
+        </p>
+      )}
+      {filed && !opened && <Filed entry={filed} onNext={onNext} />}
+    </div>
+  );
+}
+
+const fieldOf = (path: string) => {
+  const key = /^papers\.\d+\.(\w+)$/.exec(path)?.[1];
+  return key && key in FIELD_WORDS ? (`fields.${key as FieldKey}.text` as const) : null;
+};
+
+interface WhatWasReadProps extends Omit<Opened, 'id'> {
+  materials: PaperTrayData['materials'];
+  onPoint: (lines: number[]) => void;
+  onFiled: (entry: CupboardEntry) => void;
+  onClose: () => void;
+}
+
+function WhatWasRead({ paper, draft, materials, onPoint, onFiled, onClose }: WhatWasReadProps) {
+  const record = useRecordForm<Draft>({ defaults: draft, fieldOf });
+  const { busy, setFaults, keep } = record.keeping;
+  const file = async (checked: Draft) => {
+    const wrong = faultsOf(checked);
+    if (wrong.length > 0) return setFaults(wrong.map((message) => ({ path: '', message })));
+    const body = { papers: papersFrom(checked, paper.fileName), inbox: paper.inbox };
+    const url = address('materials', checked.material, 'papers');
+    const entry = await keep((key) => send<CupboardEntry>('POST', url, body, key));
+    if (entry) onFiled(entry);
   };
-  return { paper, draft, setDraft, fault, busy, open, close, stop: () => giveUp.current?.abort() };
+  return (
+    <RecordFields record={record} onKeep={file} label="What was read from it">
+      <h2 className="text-lg">{paper.fileName}</h2>
+      <ReadingForm questions={draft.questions} materials={materials} onPoint={onPoint} />
+      <div className="mt-2 flex gap-3">
+        <button type="submit" className="action action-strong" disabled={busy}>
+          File what is ticked
+        </button>
+        <button type="button" className="action" onClick={onClose}>
+          Leave it
+        </button>
+      </div>
+    </RecordFields>
+  );
+}
+
+/** Opens the newest paper that waits, once. */
+function useNewestFirst(inbox: readonly InboxEntry[], open: Desk['open']): void {
+  const opened = useRef(false);
+  useEffect(() => {
+    const newest = inbox.find(({ filedOn }) => filedOn === null);
+    if (opened.current || !newest) return;
+    opened.current = true;
+    void open((way) => inboxPaper(newest, way));
+  }, [inbox, open]);
 }
 
 /** Papers in: what came and waits, a place to drop or paste, the page beside what was read from it. */
 function PaperTrayIsland({ data }: { data: PaperTrayData }) {
-  const { paper, draft, setDraft, fault, busy, open, close, stop } = usePaper(data);
+  const desk = usePaper(data);
   const [inbox, setInbox] = useState(data.inbox);
-  const [pasted, setPasted] = useState('');
   const [pointed, setPointed] = useState<number[]>([]);
-  const { busy: isFiling, faults, setFaults, keep } = useKeeping();
   const [filed, setFiled] = useState<CupboardEntry | null>(null);
-  const taken = useMemo(() => takenLines(draft), [draft]);
-  useEffect(() => setFaults([]), [draft, setFaults]);
-
-  const openInbox = (entry: InboxEntry) =>
-    open(async (signal) => {
-      const answer = await fetch(address('inbox', entry.id), { signal });
-      if (!answer.ok) throw new PaperFault('The inbox does not give it out. Try again.');
-      return openBytes(
-        entry.fileName,
-        entry.mime,
-        new Uint8Array(await answer.arrayBuffer()),
-        entry.id,
-        signal,
-      );
-    });
-  // The newest paper that waits lies open from the start.
-  const newest = data.inbox.find(({ filedOn }) => filedOn === null);
-  const opened = useRef(false);
-  useEffect(() => {
-    if (opened.current || !newest) return;
-    opened.current = true;
-    void openInbox(newest);
-  });
-  const openFile = (file: File | undefined) => {
-    if (file)
-      void open(async (signal) =>
-        openBytes(file.name, file.type, new Uint8Array(await file.arrayBuffer()), null, signal),
-      );
-  };
-  const onDrop = (event: DragEvent) => {
-    event.preventDefault();
-    openFile(event.dataTransfer.files[0]);
-  };
-  const file = async () => {
-    if (!draft || !paper) return;
-    const wrong = faultsOf(draft);
-    if (wrong.length > 0) return setFaults(wrong.map((message) => ({ path: '', message })));
-    const body = { papers: papersFrom(draft, paper.fileName), inbox: paper.inbox };
-    const url = address('materials', draft.material, 'papers');
-    const entry = await keep((key) => send<CupboardEntry>('POST', url, body, key));
-    if (!entry) return;
+  const { opened, open, close } = desk;
+  useNewestFirst(data.inbox, open);
+  const onFiled = async (entry: CupboardEntry) => {
     setFiled(entry);
+    close();
     const listed = await send<{ papers: InboxEntry[] }>('GET', address('inbox'));
     if (listed.ok) setInbox(listed.body.papers);
-    close();
   };
-  const waiting = inbox.filter(({ filedOn }) => filedOn === null);
-  const done = inbox.filter(({ filedOn }) => filedOn !== null);
   return (
     <div className="grid gap-5 lg:grid-cols-[16rem_minmax(0,1fr)_29rem]">
-      <section
-        aria-label="Papers that came"
-        className="sheet"
-        onDragOver={(event) => event.preventDefault()}
-        onDrop={onDrop}
-      >
-        <h2 className="text-lg">Waiting</h2>
-        {waiting.length === 0 && <p className="text-soft">Nothing waits.</p>}
-        <Inbox papers={waiting} onOpen={(entry) => void openInbox(entry)} />
-        {done.length > 0 && (
-          <>
-            <h2 className="mt-2 text-lg">Filed</h2>
-            <Inbox papers={done} onOpen={(entry) => void openInbox(entry)} />
-          </>
-        )}
-        <label className="mt-3 block cursor-pointer border border-dashed border-soft p-3 text-center">
-          Drop a PDF, CSV or text here, or <span className="text-ultra underline">choose a file</span>
-          <input
-            type="file"
-            className="sr-only"
-            accept=".pdf,.csv,.tsv,.txt,application/pdf,text/*"
-            onChange={(event) => {
-              openFile(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-        </label>
-        <label className="mt-2 block">
-          <span className="eyebrow block">Or paste its text</span>
-          <textarea
-            className="field w-full border border-line"
-            rows={4}
-            value={pasted}
-            onChange={(event) => setPasted(event.target.value)}
-          />
-        </label>
-        <button
-          type="button"
-          className="action mt-1"
-          disabled={pasted.trim() === ''}
-          onClick={() =>
-            void open(() =>
-              Promise.resolve({
-                fileName: 'Pasted text',
-                inbox: null,
-                lines: linesFromText(pasted),
-                pages: [],
-              }),
-            )
-          }
-        >
-          Read it
-        </button>
-      </section>
-      <div role="region" aria-label="The paper" aria-busy={busy} tabIndex={0} className="paper-window">
-        {busy && (
-          <p role="status">
-            Opening…{' '}
-            <button type="button" className="action py-0" onClick={stop}>
-              Give up
-            </button>
-          </p>
-        )}
-        {fault && (
-          <p role="alert" className="border-l-4 border-madder bg-wash px-3 py-1.5">
-            {fault}
-          </p>
-        )}
-        {paper && <PaperView paper={paper} taken={taken} pointed={pointed} />}
-        {!paper && !busy && !fault && !filed && (
-          <p className="text-soft">
-            Open a paper: the page stands here, with every line marked that something was read from. Nothing
-            is filed until you say so.
-          </p>
-        )}
-        {filed && !paper && <Filed entry={filed} onNext={() => setFiled(null)} />}
-      </div>
+      <Came inbox={inbox} open={open} />
+      <ThePaper desk={desk} pointed={pointed} filed={filed} onNext={() => setFiled(null)} />
       <section aria-label="What was read" tabIndex={0} className="sheet paper-window">
-        {draft && paper ? (
-          <>
-            <h2 className="text-lg">{paper.fileName}</h2>
-            <ReadingForm draft={draft} setDraft={setDraft} materials={data.materials} onPoint={setPointed} />
-            <ul role="alert" className="mt-2 text-madder">
-              {faults.map((one) => (
-                <li key={one.path + one.message}>{one.message}</li>
-              ))}
-            </ul>
-            <div className="mt-2 flex gap-3">
-              <button
-                type="button"
-                className="action action-strong"
-                disabled={isFiling}
-                onClick={() => void file()}
-              >
-                File what is ticked
-              </button>
-              <button type="button" className="action" onClick={close}>
-                Leave it
-              </button>
-            </div>
-          </>
+        {opened ? (
+          <WhatWasRead
+            key={opened.id}
+            paper={opened.paper}
+            draft={opened.draft}
+            materials={data.materials}
+            onPoint={setPointed}
+            onFiled={(entry) => void onFiled(entry)}
+            onClose={close}
+          />
         ) : (
           <p className="text-soft">
             What the reader takes from a paper stands here, to be checked and corrected.

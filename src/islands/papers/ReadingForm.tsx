@@ -1,44 +1,73 @@
-import type { Dispatch, SetStateAction } from 'react';
+import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { DayField } from '../../ui/DayField';
 import { FIELD_WORDS, type Draft, type DraftRow, type FieldKey } from './draft';
 
-interface Props {
-  draft: Draft;
-  setDraft: Dispatch<SetStateAction<Draft | null>>;
-  materials: readonly { id: string; name: string }[];
-  onPoint: (lines: number[]) => void;
-}
+/** Shows where on the paper something stands. */
+type Point = (lines: number[]) => void;
 
 const CATEGORY_MAX_WORDS: Record<number, string> = { 0: 'not permitted', 100: 'no restriction' };
 const CERTIFICATE_KEYS: readonly FieldKey[] = ['edition', 'maxPct', 'flashPointC', 'vanillinPct'];
 const COMMON_KEYS: readonly FieldKey[] = ['number', 'issuer', 'issuedOn'];
 
-function Field({ draft, setDraft, onPoint, at }: Omit<Props, 'materials'> & { at: FieldKey }) {
-  const field = draft.fields[at];
-  const set = (part: Partial<typeof field>) =>
-    setDraft((all) => all && { ...all, fields: { ...all.fields, [at]: { ...all.fields[at], ...part } } });
+function useField(at: FieldKey) {
+  const { setValue } = useFormContext<Draft>();
+  const field = useWatch<Draft, `fields.${FieldKey}`>({ name: `fields.${at}` });
+  const put = (text: string) => setValue(`fields.${at}`, { ...field, text, isLooked: true });
+  return { field, put };
+}
+
+function Input({ at, label, onPoint }: { at: FieldKey; label: string; onPoint: () => void }) {
+  const { register, control } = useFormContext<Draft>();
+  const { put } = useField(at);
+  if (at === 'issuedOn')
+    return (
+      <Controller
+        control={control}
+        name={`fields.${at}.text`}
+        render={({ field }) => (
+          <DayField label={label} value={field.value} onChange={put} onFocus={onPoint} />
+        )}
+      />
+    );
+  return (
+    <label>
+      <span className="eyebrow block">{label}</span>
+      <input
+        className="field w-full"
+        {...register(`fields.${at}.text`, {
+          onChange: (event: { target: { value: string } }) => put(event.target.value),
+        })}
+        onFocus={onPoint}
+      />
+    </label>
+  );
+}
+
+function Field({ at, onPoint }: { at: FieldKey; onPoint: Point }) {
+  const { register } = useFormContext<Draft>();
+  const { field, put } = useField(at);
+  const label = `${FIELD_WORDS[at]}${field.line === null ? ' (not found)' : ''}`;
   return (
     <div>
-      <label>
-        <span className="eyebrow block">
-          {FIELD_WORDS[at]}
-          {field.line === null && ' (not found)'}
-        </span>
-        <input
-          className="field w-full"
-          type={at === 'issuedOn' ? 'date' : 'text'}
-          value={field.text}
-          onFocus={() => onPoint(field.line === null ? [] : [field.line])}
-          onChange={(event) => set({ text: event.target.value, isLooked: true })}
-        />
-      </label>
+      <Input at={at} label={label} onPoint={() => onPoint(field.line === null ? [] : [field.line])} />
+      {field.others.length > 0 && (
+        <p className="text-[0.9rem]">
+          or{' '}
+          {field.others.map((other) => (
+            <button
+              key={other}
+              type="button"
+              className="mr-2 min-h-6 cursor-pointer text-ultra underline"
+              onClick={() => put(other)}
+            >
+              {other}
+            </button>
+          ))}
+        </p>
+      )}
       {field.question && (
         <label className="flex items-start gap-1.5 text-[0.9rem] leading-tight">
-          <input
-            type="checkbox"
-            className="accent-ultra"
-            checked={field.isLooked}
-            onChange={(event) => set({ isLooked: event.target.checked })}
-          />
+          <input type="checkbox" className="accent-ultra" {...register(`fields.${at}.isLooked`)} />
           <span>
             {field.question} <span className="text-soft">I have looked.</span>
           </span>
@@ -48,24 +77,16 @@ function Field({ draft, setDraft, onPoint, at }: Omit<Props, 'materials'> & { at
   );
 }
 
-function Row({
-  row,
-  onChange,
-  onPoint,
-}: {
-  row: DraftRow;
-  onChange: (part: Partial<DraftRow>) => void;
-  onPoint: () => void;
-}) {
+function Row({ row, at, onPoint }: { row: DraftRow; at: number; onPoint: () => void }) {
+  const { register } = useFormContext<Draft>();
   const cell = (key: 'low' | 'typical' | 'high', label: string) => (
     <td>
       <input
         className="field w-16 tabular-nums"
         inputMode="decimal"
         aria-label={`${label} share of ${row.name}, percent`}
-        value={row[key]}
+        {...register(`rows.${at}.${key}`)}
         onFocus={onPoint}
-        onChange={(event) => onChange({ [key]: event.target.value })}
       />
     </td>
   );
@@ -77,9 +98,8 @@ function Row({
             type="checkbox"
             className="accent-ultra"
             aria-label={`Take ${row.name || row.cas}`}
-            checked={row.isTaken}
+            {...register(`rows.${at}.isTaken`)}
             onFocus={onPoint}
-            onChange={(event) => onChange({ isTaken: event.target.checked })}
           />
         </td>
         <th scope="row" className="leading-tight">
@@ -102,90 +122,109 @@ function Row({
   );
 }
 
-/** What was read, to be corrected and ticked; nothing is filed that is not ticked. */
-export function ReadingForm({ draft, setDraft, materials, onPoint }: Props) {
-  const change = (part: Partial<Draft>) => setDraft((all) => all && { ...all, ...part });
-  const changeRow = (at: number, part: Partial<DraftRow>) =>
-    change({ rows: draft.rows.map((row, index) => (index === at ? { ...row, ...part } : row)) });
+function Rows({ onPoint }: { onPoint: Point }) {
+  const { control } = useFormContext<Draft>();
+  const { fields: rows } = useFieldArray<Draft, 'rows'>({ control, name: 'rows' });
+  if (rows.length === 0) return null;
   return (
-    <div className="grid gap-2">
-      {draft.questions.length > 0 && (
-        <ul className="border-l-4 border-ink pl-3">
-          {draft.questions.map((question) => (
-            <li key={question}>{question}</li>
+    <table className="plain-table">
+      <caption className="text-left font-medium">Constituents, percent of the material</caption>
+      <thead>
+        <tr>
+          {['Take', 'Name', 'Low', 'Typical', 'High'].map((head) => (
+            <th key={head} scope="col">
+              {head}
+            </th>
           ))}
-        </ul>
-      )}
-      <label>
-        <span className="eyebrow block">Belongs to</span>
-        <select
-          className="field w-full"
-          value={draft.material}
-          onFocus={() => onPoint(draft.materialLine === null ? [] : [draft.materialLine])}
-          onChange={(event) => change({ material: event.target.value, materialQuestion: null })}
-        >
-          <option value="">choose a material</option>
-          {materials.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-        {draft.materialQuestion && <span className="block text-[0.9rem]">{draft.materialQuestion}</span>}
-      </label>
-      <div className="grid grid-cols-3 gap-3">
-        {COMMON_KEYS.map((key) => (
-          <Field key={key} at={key} draft={draft} setDraft={setDraft} onPoint={onPoint} />
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row, index) => (
+          <Row key={row.id} row={row} at={index} onPoint={() => onPoint(row.lines)} />
         ))}
-      </div>
+      </tbody>
+    </table>
+  );
+}
+
+interface Materials {
+  materials: readonly { id: string; name: string }[];
+  onPoint: Point;
+}
+
+function BelongsTo({ materials, onPoint }: Materials) {
+  const { register, setValue } = useFormContext<Draft>();
+  const [line, question] = useWatch<Draft, ['materialLine', 'materialQuestion']>({
+    name: ['materialLine', 'materialQuestion'],
+  });
+  return (
+    <label>
+      <span className="eyebrow block">Belongs to</span>
+      <select
+        className="field w-full"
+        {...register('material', { onChange: () => setValue('materialQuestion', null) })}
+        onFocus={() => onPoint(line === null ? [] : [line])}
+      >
+        <option value="">choose a material</option>
+        {materials.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      {question && <span className="block text-[0.9rem]">{question}</span>}
+    </label>
+  );
+}
+
+function Certificate({ onPoint }: { onPoint: Point }) {
+  const { register } = useFormContext<Draft>();
+  const isTaken = useWatch<Draft, 'takesCertificate'>({ name: 'takesCertificate' });
+  const others = useWatch<Draft, 'otherCategories'>({ name: 'otherCategories' });
+  return (
+    <>
       <label className="mt-1 flex cursor-pointer items-center gap-1.5 font-medium">
-        <input
-          type="checkbox"
-          className="accent-ultra"
-          checked={draft.takesCertificate}
-          onChange={(event) => change({ takesCertificate: event.target.checked })}
-        />
+        <input type="checkbox" className="accent-ultra" {...register('takesCertificate')} />
         File it as a certificate
       </label>
-      {draft.takesCertificate && (
+      {isTaken && (
         <div className="grid grid-cols-2 gap-3">
           {CERTIFICATE_KEYS.map((key) => (
-            <Field key={key} at={key} draft={draft} setDraft={setDraft} onPoint={onPoint} />
+            <Field key={key} at={key} onPoint={onPoint} />
           ))}
         </div>
       )}
-      {draft.otherCategories.length > 0 && (
+      {others.length > 0 && (
         <p className="font-narrow text-soft">
           Other categories:{' '}
-          {draft.otherCategories
+          {others
             .map(({ category, maxPct }) => `${category}: ${CATEGORY_MAX_WORDS[maxPct] ?? `${maxPct} %`}`)
             .join(', ')}
         </p>
       )}
-      {draft.rows.length > 0 && (
-        <table className="plain-table">
-          <caption className="text-left font-medium">Constituents, percent of the material</caption>
-          <thead>
-            <tr>
-              {['Take', 'Name', 'Low', 'Typical', 'High'].map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {draft.rows.map((row, index) => (
-              <Row
-                key={index}
-                row={row}
-                onChange={(part) => changeRow(index, part)}
-                onPoint={() => onPoint(row.lines)}
-              />
-            ))}
-          </tbody>
-        </table>
+    </>
+  );
+}
+
+/** What was read, to be corrected and ticked; nothing is filed that is not ticked. */
+export function ReadingForm({ questions, materials, onPoint }: Materials & { questions: readonly string[] }) {
+  return (
+    <div className="grid gap-2">
+      {questions.length > 0 && (
+        <ul className="border-l-4 border-ink pl-3">
+          {questions.map((question) => (
+            <li key={question}>{question}</li>
+          ))}
+        </ul>
       )}
+      <BelongsTo materials={materials} onPoint={onPoint} />
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(8rem,1fr))] gap-3">
+        {COMMON_KEYS.map((key) => (
+          <Field key={key} at={key} onPoint={onPoint} />
+        ))}
+      </div>
+      <Certificate onPoint={onPoint} />
+      <Rows onPoint={onPoint} />
     </div>
   );
 }

@@ -1,5 +1,6 @@
 /** What the maker sees of a reading and may correct, and what is filed of it in the end. */
 import type { Constituent } from '../../core/formula/types';
+import { readNumber } from '../../core/quantities/number';
 import type { Taken } from '../../core/paperwork/fields';
 import { BAR_SOAP_CATEGORY, type PaperReading } from '../../core/paperwork/read';
 import type { AcceptedPaper } from '../../core/records/papers';
@@ -11,6 +12,8 @@ export interface DraftField {
   line: number | null;
   question: string | null;
   isLooked: boolean;
+  /** Other readings that fit as well. */
+  others: string[];
 }
 
 export const FIELD_WORDS = {
@@ -48,10 +51,13 @@ export interface Draft {
   questions: string[];
 }
 
-function field(taken: Taken<string | number> | null | undefined): DraftField {
-  if (!taken) return { text: '', line: null, question: null, isLooked: true };
-  const { value, line, question } = taken;
-  return { text: String(value), line, question, isLooked: question === null };
+const FROM_PICTURE = 'Read from a picture: compare it with the page.';
+
+function field(taken: Taken<string | number> | null | undefined, isPicture: boolean): DraftField {
+  if (!taken) return { text: '', line: null, question: null, isLooked: true, others: [] };
+  const { value, line, others = [] } = taken;
+  const question = taken.question ?? (isPicture ? FROM_PICTURE : null);
+  return { text: String(value), line, question, isLooked: question === null, others: others.map(String) };
 }
 
 const plain = (text: string) =>
@@ -85,25 +91,29 @@ export function draftFrom(
   reading: PaperReading,
   materials: readonly { id: string; name: string }[],
   wanted: string | null,
+  isPicture = false,
 ): Draft {
+  const taken = (one: Taken<string | number> | null | undefined) => field(one, isPicture);
   const bar = reading.categories.find(({ value }) => value.category === BAR_SOAP_CATEGORY);
   return {
     ...findMaterial(reading, materials, wanted),
     fields: {
-      number: field(reading.number),
-      issuer: field(reading.issuer),
-      issuedOn: field(reading.issuedOn),
-      edition: field(reading.edition),
-      maxPct: field(bar && { ...bar, value: bar.value.maxPct }),
-      flashPointC: field(reading.flashPointC),
-      vanillinPct: field(reading.vanillinPct),
+      number: taken(reading.number),
+      issuer: taken(reading.issuer),
+      issuedOn: taken(reading.issuedOn),
+      edition: taken(reading.edition),
+      maxPct: taken(
+        bar && { ...bar, value: bar.value.maxPct, others: bar.others?.map(({ maxPct }) => maxPct) },
+      ),
+      flashPointC: taken(reading.flashPointC),
+      vanillinPct: taken(reading.vanillinPct),
     },
     takesCertificate: bar !== undefined,
     otherCategories: reading.categories
       .map(({ value }) => value)
       .filter(({ category }) => category !== BAR_SOAP_CATEGORY),
     rows: reading.rows.map((row) => ({
-      isTaken: row.question === null && row.constituent !== null,
+      isTaken: row.question === null && row.constituent !== null && !isPicture,
       name: row.name,
       cas: row.cas.join(', '),
       constituent: row.constituent,
@@ -113,13 +123,13 @@ export function draftFrom(
       lines: row.lines,
       question:
         row.question ??
+        (isPicture ? FROM_PICTURE : null) ??
         (row.constituent === null ? 'No rule here speaks of it; it need not be taken.' : null),
     })),
     questions: reading.questions,
   };
 }
 
-const number = (text: string) => Number(text.trim().replace(',', '.') || NaN);
 const constituentId = (row: DraftRow) =>
   row.constituent ??
   row.name
@@ -133,16 +143,16 @@ function constituentsOf(rows: readonly DraftRow[]): Constituent[] {
   for (const row of rows.filter(({ isTaken }) => isTaken)) {
     const id = constituentId(row);
     const sum = byId.get(id) ?? { id, lowPct: 0, typicalPct: 0, highPct: 0 };
-    sum.lowPct += number(row.low);
-    sum.typicalPct += number(row.typical);
-    sum.highPct += number(row.high);
+    sum.lowPct += readNumber(row.low);
+    sum.typicalPct += readNumber(row.typical);
+    sum.highPct += readNumber(row.high);
     byId.set(id, sum);
   }
   return [...byId.values()];
 }
 
 function rowFault({ name, low, typical, high }: DraftRow): string | null {
-  const [a, b, c] = [number(low), number(typical), number(high)];
+  const [a, b, c] = [readNumber(low), readNumber(typical), readNumber(high)];
   if ([a, b, c].some((value) => !Number.isFinite(value) || value < 0 || value > 100))
     return `${name}: give shares from 0 to 100 %.`;
   return a <= b && b <= c ? null : `${name}: the range runs from low to high.`;
@@ -159,7 +169,7 @@ export function faultsOf(draft: Draft): string[] {
     const belongs = draft.takesCertificate || key === 'number' || key === 'issuer' || key === 'issuedOn';
     if (belongs && question !== null && !isLooked) faults.push(`${label}: tick that you have looked at it.`);
     const isNumber = key === 'maxPct' || key === 'flashPointC' || key === 'vanillinPct';
-    if (belongs && isNumber && text.trim() !== '' && !Number.isFinite(number(text)))
+    if (belongs && isNumber && text.trim() !== '' && !Number.isFinite(readNumber(text)))
       faults.push(`${label}: give a number.`);
   }
   if (!draft.fields.number.text.trim()) faults.push('Number: the paper needs one to be told apart.');
@@ -176,7 +186,8 @@ export function faultsOf(draft: Draft): string[] {
 /** The papers to file: a certificate, an allergen declaration, or both. */
 export function papersFrom(draft: Draft, fileName: string): AcceptedPaper[] {
   const { fields } = draft;
-  const optional = (key: FieldKey) => (fields[key].text.trim() === '' ? undefined : number(fields[key].text));
+  const optional = (key: FieldKey) =>
+    fields[key].text.trim() === '' ? undefined : readNumber(fields[key].text);
   const common = {
     number: fields.number.text.trim(),
     issuer: fields.issuer.text.trim(),

@@ -1,5 +1,5 @@
 /** Opens a paper in whatever form it comes: PDF, table file or text; gives its lines and, for a PDF, its pages. */
-import type { TextItem as PdfText } from 'pdfjs-dist/types/src/display/api';
+import type { PDFPageProxy, TextItem as PdfText } from 'pdfjs-dist/types/src/display/api';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 import {
   linesFromItems,
@@ -8,6 +8,8 @@ import {
   type PaperLine,
   type TextItem,
 } from '../../core/paperwork/page';
+import { PaperFault } from './fault';
+import type { PictureOfPage, Progress } from './picture';
 
 export interface PagePicture {
   number: number;
@@ -18,6 +20,8 @@ export interface PagePicture {
 }
 
 export interface OpenPaper {
+  /** Read from a picture, so that more is asked about it. */
+  isPicture: boolean;
   fileName: string;
   /** The inbox's id, where it came from there. */
   inbox: string | null;
@@ -26,55 +30,118 @@ export interface OpenPaper {
   pages: PagePicture[];
 }
 
-/** Pages are drawn this many times their size in points, so that they stay sharp. */
+/** Pages are drawn this many times their size in points, so that they stay sharp; pictures of text larger. */
 const DRAWN_SCALE = 1.6;
+const SCANNED_SCALE = 3;
 const MOST_PAGES = 30;
+/** Pages of a scan that are read: each takes some seconds. */
+const MOST_SCANNED = 4;
 const LARGEST_BYTES = 15 * 1024 * 1024;
 
-/** Why a paper could not be opened, in words for the maker. */
-export class PaperFault extends Error {}
+type Pages = Pick<OpenPaper, 'lines' | 'pages' | 'isPicture'>;
 
-async function openPdf(bytes: Uint8Array, signal: AbortSignal): Promise<Pick<OpenPaper, 'lines' | 'pages'>> {
+/** What opening a file may use: a way to be given up, and a place to tell how far it is. */
+export interface Opening {
+  signal: AbortSignal;
+  onProgress: Progress;
+}
+
+interface PdfPage {
+  lines: PaperLine[];
+  canvas: HTMLCanvasElement;
+  widthPt: number;
+  heightPt: number;
+}
+
+async function drawn(page: PDFPageProxy, scale: number): Promise<HTMLCanvasElement> {
+  const canvas = globalThis.document.createElement('canvas');
+  const viewport = page.getViewport({ scale });
+  canvas.width = viewport.width;
+  canvas.height = viewport.height;
+  await page.render({ canvas, viewport }).promise;
+  return canvas;
+}
+
+async function readPdfPage(page: PDFPageProxy, number: number): Promise<PdfPage> {
+  const { width, height } = page.getViewport({ scale: 1 });
+  const { items } = await page.getTextContent();
+  const texts = items.filter((item): item is PdfText => 'str' in item);
+  const lines = linesFromItems(
+    number,
+    texts.map((item): TextItem => ({
+      text: item.str,
+      xPt: item.transform[4] as number,
+      yPt: height - (item.transform[5] as number),
+      widthPt: item.width,
+      heightPt: item.height,
+    })),
+  );
+  const canvas = await drawn(page, lines.length > 0 ? DRAWN_SCALE : SCANNED_SCALE);
+  return { lines, canvas, widthPt: width, heightPt: height };
+}
+
+async function readPictures(sources: readonly PictureOfPage[], opening: Opening): Promise<Pages> {
+  const { readPictures: read } = await import('./picture');
+  const pages = await read(sources, opening.signal, opening.onProgress);
+  return {
+    isPicture: true,
+    lines: pages.flatMap(({ lines }) => lines),
+    pages: pages.map(({ widthPt, heightPt, picture }, at) => ({
+      number: at + 1,
+      widthPt,
+      heightPt,
+      picture,
+    })),
+  };
+}
+
+const LOCKED = 'This PDF is locked with a password. Ask for an open one, or paste its text.';
+const DAMAGED = 'This PDF cannot be opened. It may be damaged; ask for another, or paste its text.';
+
+async function openPdf(bytes: Uint8Array, opening: Opening): Promise<Pages> {
   const pdfjs = await import('pdfjs-dist');
   pdfjs.GlobalWorkerOptions.workerSrc = workerUrl;
   const document = await pdfjs
     .getDocument({ data: bytes, isEvalSupported: false, verbosity: 0 })
-    .promise.catch(() => {
-      throw new PaperFault('This PDF cannot be opened. It may be damaged or locked; paste its text instead.');
+    .promise.catch((error: unknown) => {
+      const isLocked = error instanceof Error && error.name === 'PasswordException';
+      throw new PaperFault(isLocked ? LOCKED : DAMAGED);
     });
-  const lines: PaperLine[] = [];
-  const pages: PagePicture[] = [];
-  for (let number = 1; number <= Math.min(document.numPages, MOST_PAGES); number++) {
-    if (signal.aborted) throw new PaperFault('Given up. Nothing was filed.');
-    const page = await document.getPage(number);
-    const { width, height } = page.getViewport({ scale: 1 });
-    const { items } = await page.getTextContent();
-    const texts = items.filter((item): item is PdfText => 'str' in item);
-    lines.push(
-      ...linesFromItems(
-        number,
-        texts.map((item): TextItem => ({
-          text: item.str,
-          xPt: item.transform[4] as number,
-          yPt: height - (item.transform[5] as number),
-          widthPt: item.width,
-          heightPt: item.height,
-        })),
-      ),
-    );
-    const canvas = globalThis.document.createElement('canvas');
-    const viewport = page.getViewport({ scale: DRAWN_SCALE });
-    canvas.width = viewport.width;
-    canvas.height = viewport.height;
-    await page.render({ canvas, viewport }).promise;
-    pages.push({ number, widthPt: width, heightPt: height, picture: canvas.toDataURL('image/png') });
-  }
-  if (lines.length === 0) {
+  if (document.numPages > MOST_PAGES) {
     throw new PaperFault(
-      'This PDF holds pictures of text only, which cannot be read here. Type in what it says.',
+      `This PDF has ${document.numPages} pages; a supplier’s paper has a few. Send only the pages that matter.`,
     );
   }
-  return { lines, pages };
+  const read: PdfPage[] = [];
+  for (let number = 1; number <= document.numPages; number++) {
+    if (opening.signal.aborted) throw new PaperFault('Given up. Nothing was filed.');
+    opening.onProgress(number / document.numPages, `Opening page ${number} of ${document.numPages}`);
+    read.push(await readPdfPage(await document.getPage(number), number));
+  }
+  if (read.some(({ lines }) => lines.length > 0)) {
+    return {
+      isPicture: false,
+      lines: read.flatMap(({ lines }) => lines),
+      pages: read.map(({ canvas, widthPt, heightPt }, at) => ({
+        number: at + 1,
+        widthPt,
+        heightPt,
+        picture: canvas.toDataURL('image/png'),
+      })),
+    };
+  }
+  const scanned = read.slice(0, MOST_SCANNED);
+  return readPictures(
+    scanned.map(({ canvas }) => ({ source: canvas, width: canvas.width, height: canvas.height })),
+    opening,
+  );
+}
+
+async function openPicture(bytes: Uint8Array, mime: string, opening: Opening): Promise<Pages> {
+  const bitmap = await createImageBitmap(new Blob([bytes as BlobPart], { type: mime })).catch(() => {
+    throw new PaperFault('This picture cannot be opened. It may be damaged; take another.');
+  });
+  return readPictures([{ source: bitmap, width: bitmap.width, height: bitmap.height }], opening);
 }
 
 async function openTable(text: string): Promise<PaperLine[]> {
@@ -84,21 +151,23 @@ async function openTable(text: string): Promise<PaperLine[]> {
 
 /** Opens a file's bytes by its name and type. Throws a PaperFault that says what to do. */
 export async function openBytes(
-  fileName: string,
-  mime: string,
+  { fileName, mime, inbox }: { fileName: string; mime: string; inbox: string | null },
   bytes: Uint8Array,
-  inbox: string | null,
-  signal: AbortSignal,
+  opening: Opening,
 ): Promise<OpenPaper> {
   if (bytes.byteLength > LARGEST_BYTES) throw new PaperFault('This file is over 15 MB. Send a smaller one.');
-  const isPdf = mime === 'application/pdf' || /\.pdf$/i.test(fileName);
-  if (isPdf) return { fileName, inbox, ...(await openPdf(bytes, signal)) };
+  if (mime === 'application/pdf' || /\.pdf$/i.test(fileName))
+    return { fileName, inbox, ...(await openPdf(bytes, opening)) };
+  if (/^image\/(?:png|jpeg|webp)$/.test(mime) || /\.(?:png|jpe?g|webp)$/i.test(fileName))
+    return { fileName, inbox, ...(await openPicture(bytes, mime, opening)) };
   if (bytes.includes(0)) {
-    throw new PaperFault('This file is neither a PDF nor text. Save it as PDF or CSV, or paste its text.');
+    throw new PaperFault(
+      'This file is neither a PDF, a picture nor text. Save it as PDF or CSV, or paste its text.',
+    );
   }
   const text = new TextDecoder('utf-8').decode(bytes);
   const isTable = mime === 'text/csv' || /\.(csv|tsv)$/i.test(fileName);
   const lines = isTable ? await openTable(text) : linesFromText(text);
   if (lines.length === 0) throw new PaperFault('There is nothing in this file.');
-  return { fileName, inbox, lines, pages: [] };
+  return { fileName, inbox, lines, pages: [], isPicture: false };
 }

@@ -1,7 +1,7 @@
 /** Reading a paper in a worker, so that the tab stays quick and a reading can be given up. */
 import type { PaperLine } from '../../core/paperwork/page';
 import type { PaperReading } from '../../core/paperwork/read';
-import { PaperFault } from './open';
+import { PaperFault } from './fault';
 
 /** Far longer than any paper takes. */
 const LIMIT_MS = 15_000;

@@ -6,11 +6,14 @@ import type { CupboardEntry, Use, Uses } from '../../core/records/cupboard';
 import { PLAIN_BAR, type ScentDeskData, type TryBar } from '../../core/records/scent';
 import { address, send } from '../../ui/api';
 import { useBarsUsing } from '../../ui/BarsUsing';
-import { useKeeping } from '../../ui/keeping';
+import { TextIn } from '../../ui/form/fields';
+import { RecordFields, useRecordForm } from '../../ui/form/record-form';
+import { useQueryParam } from '../../ui/query-param';
 import { historyReducer, startHistory, useUndoKeys } from '../../ui/history';
 import { SaveLine } from '../../ui/SaveLine';
 import { UndoButtons } from '../../ui/UndoButtons';
 import { useSaving, type OnFile } from '../../ui/saving';
+import { newStep } from '../../ui/step';
 import { BlendOutcome } from './BlendOutcome';
 import { BlendParts } from './BlendParts';
 import { benchFrom, tryBlend } from './reckoning';
@@ -24,6 +27,7 @@ interface Blend {
 }
 
 const START_TOTAL_PCT = 2;
+const NO_SCENTS = { path: '', message: 'The cupboard holds no scents yet. Put one in first.' };
 
 function onFile(entry: CupboardEntry): OnFile<Blend> {
   return {
@@ -42,20 +46,19 @@ const readBlend = (body: unknown) => {
 function useTryBar(data: ScentDeskData, uses: Uses | null) {
   const [chosen, setBarId] = useState<string | null>(null);
   const wanted = uses && (chosen ?? uses.some[0]?.product ?? PLAIN_BAR);
-  const [bar, setBar] = useState<TryBar | null>(null);
+  const [asked, setAsked] = useState<TryBar | null>(null);
   useEffect(() => {
     let isWanted = true;
-    if (wanted === null) return;
-    if (wanted === PLAIN_BAR) setBar(data.first);
-    else
-      void send<TryBar>('GET', address('products', wanted, 'trial')).then((answer) => {
-        if (isWanted && answer.ok) setBar(answer.body);
-      });
+    if (wanted === null || wanted === PLAIN_BAR) return;
+    void send<TryBar>('GET', address('products', wanted, 'trial')).then((answer) => {
+      if (isWanted && answer.ok) setAsked(answer.body);
+    });
     return () => {
       isWanted = false;
     };
-  }, [wanted, data.first]);
-  return { bar, setBarId };
+  }, [wanted]);
+  // Until the bar asked for is there, the one before it stays.
+  return { bar: wanted === PLAIN_BAR ? data.first : asked, setBarId };
 }
 
 interface DeskProps {
@@ -165,7 +168,7 @@ function Trying({ data, id, parts, onParts, bar, onBar, uses, flush }: TryingPro
           key={bar.id}
           {...shared}
           onTake={(solved, total) => {
-            onParts(solved, `solved ${Date.now()}`);
+            onParts(solved, newStep('solved'));
             setTotalPct(total);
           }}
         />
@@ -183,57 +186,31 @@ function Trying({ data, id, parts, onParts, bar, onBar, uses, flush }: TryingPro
 }
 
 function NewBlend({ data, onMade }: { data: ScentDeskData; onMade: (entry: CupboardEntry) => void }) {
-  const [name, setName] = useState('');
-  const { busy, faults, setFaults, keep } = useKeeping();
-  const fault = faults[0]?.message;
-  const start = async () => {
+  const record = useRecordForm<{ name: string }>({ defaults: { name: '' } });
+  const { busy, setFaults, keep } = record.keeping;
+  const start = async ({ name }: { name: string }) => {
     const first = data.scents[0];
-    if (!first) {
-      setFaults([{ path: '', message: 'The cupboard holds no scents yet. Put one in first.' }]);
-      return;
-    }
+    if (!first) return setFaults([NO_SCENTS]);
     const parts = [{ material: first.material.id, parts: 1 }];
     const made = await keep((key) => send<CupboardEntry>('POST', address('mixes'), { name, parts }, key));
-    if (made) onMade(made);
+    if (!made) return;
+    record.form.reset();
+    onMade(made);
   };
   return (
-    <form
-      className="mt-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void start();
-      }}
-    >
-      <label>
-        <span className="eyebrow block">A new blend</span>
-        <input
-          className="field w-full"
-          placeholder="its name"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-        />
-      </label>
+    <RecordFields record={record} onKeep={start} label="A new blend" className="mt-2">
+      <TextIn name="name" label="A new blend" width="w-full" hint="its name" />
       <button type="submit" className="action mt-1" disabled={busy}>
         <Plus size={16} aria-hidden="true" /> Start
       </button>
-      {fault && (
-        <p role="alert" className="text-madder">
-          {fault}
-        </p>
-      )}
-    </form>
+    </RecordFields>
   );
 }
 
 /** Blends of oils: what each brings, which constituent binds, how far the whole can go, the nearest that fits. */
 function ScentDeskIsland({ data }: { data: ScentDeskData }) {
   const [blends, setBlends] = useState(data.blends);
-  const [chosen, setChosen] = useState<string | null>(null);
-  useEffect(() => setChosen(new URLSearchParams(location.search).get('blend')), []);
-  const choose = (id: string) => {
-    setChosen(id);
-    window.history.replaceState(null, '', `?blend=${encodeURIComponent(id)}`);
-  };
+  const [chosen, choose] = useQueryParam('blend');
   const entry = blends.find(({ material }) => material.id === chosen) ?? blends[0];
   return (
     <div className="grid gap-5 lg:grid-cols-[11.5rem_minmax(0,1fr)]">

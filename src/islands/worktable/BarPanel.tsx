@@ -1,14 +1,18 @@
 import { useState } from 'react';
+import { useFormContext, useWatch } from 'react-hook-form';
 import { MARKETS, type Market } from '../../core/formula/types';
 import type { Product } from '../../core/records/product';
 import { address, send } from '../../ui/api';
+import { DayIn, TextIn } from '../../ui/form/fields';
+import { RecordFields, useRecordForm } from '../../ui/form/record-form';
+import { useKeeping } from '../../ui/keeping';
 import { Faults } from '../../ui/Faults';
-import { useKeeping, type Keeping } from '../../ui/keeping';
 import { dayInWords, MARKET_WORDS } from '../../ui/words';
-import { useTable } from './context';
+import { HELD, useTable } from './context';
 
 /** Putting a bar away or bringing it back; one that was never sold can be deleted. */
-function PutAway({ product, keeping: { busy, keep } }: { product: Product; keeping: Keeping }) {
+function PutAway({ product }: { product: Product }) {
+  const { busy, faults, keep } = useKeeping();
   const url = address('products', product.id, 'away');
   const isAway = product.putAwayOn !== null;
   const move = async () => {
@@ -32,104 +36,124 @@ function PutAway({ product, keeping: { busy, keep } }: { product: Product; keepi
           : 'Put away, a bar is kept but out of the range.'}{' '}
         Only a bar that was never sold and has no issued label can be deleted.
       </p>
+      <Faults faults={faults} />
     </div>
   );
 }
 
-/** The bar's name, what it is, its markets and since when; and starting a variation of it. */
-export function BarPanel() {
+interface Details extends Pick<Product, 'name' | 'identity' | 'note'> {
+  markets: Record<Market, boolean>;
+  firstPlacedOn: Record<Market, string>;
+}
+
+const byMarket = <T,>(read: (market: Market) => T) =>
+  Object.fromEntries(MARKETS.map((market) => [market, read(market)])) as Record<Market, T>;
+
+function detailsOf({ name, identity, note, markets, firstPlacedOn }: Product): Details {
+  return {
+    name,
+    identity,
+    note,
+    markets: byMarket((market) => markets.includes(market)),
+    firstPlacedOn: byMarket((market) => firstPlacedOn[market] ?? ''),
+  };
+}
+
+function MarketRow({ market }: { market: Market }) {
+  const { register } = useFormContext<Details>();
+  const isSold = useWatch<Details, `markets.${Market}`>({ name: `markets.${market}` });
+  return (
+    <div className="flex items-end justify-between gap-3">
+      <label className="flex cursor-pointer items-center gap-1.5">
+        <input type="checkbox" className="accent-ultra" {...register(`markets.${market}`)} />
+        {MARKET_WORDS[market]}
+      </label>
+      <DayIn
+        name={`firstPlacedOn.${market}`}
+        label={`First sold in ${MARKET_WORDS[market]}`}
+        isLabelHidden
+        isDisabled={!isSold}
+      />
+    </div>
+  );
+}
+
+/** The bar's name, what it is, its markets and since when. */
+function DetailsForm() {
   const { data, flush } = useTable();
   const { product } = data;
-  const [details, setDetails] = useState(product);
-  const [copyName, setCopyName] = useState(`${product.name}, another`);
   const [revision, setRevision] = useState(product.revision);
-  const { busy, faults, setFaults, keep } = useKeeping<{ stale: Product }>(({ stale }) =>
-    setRevision(stale.revision),
-  );
-  const set = (part: Partial<Product>) => setDetails((all) => ({ ...all, ...part }));
-  const inMarket = (market: Market, on: boolean) =>
-    set({ markets: MARKETS.filter((one) => (one === market ? on : details.markets.includes(one))) });
-  const keepDetails = async () => {
-    if ((await flush()) === null) {
-      setFaults([
-        { path: '', message: 'Save the formula first: see the field or message that holds it up.' },
-      ]);
-      return;
-    }
-    const { name, identity, note, markets, netMassG, batchCode, firstPlacedOn } = details;
+  const record = useRecordForm<Details, { stale: Product }>({
+    defaults: detailsOf(product),
+    fieldOf: (path) => (/^(name|identity|note)$/.test(path) ? (path as 'name') : null),
+    onStale: ({ stale }) => setRevision(stale.revision),
+  });
+  const { busy, setFaults, keep } = record.keeping;
+  const keepIt = async ({ name, identity, note, ...draft }: Details) => {
+    if ((await flush()) === null) return setFaults([HELD]);
+    const { netMassG, batchCode } = product;
+    const markets = MARKETS.filter((market) => draft.markets[market]);
+    const firstPlacedOn = Object.fromEntries(
+      MARKETS.map((market) => [market, draft.firstPlacedOn[market]]).filter(([, day]) => day),
+    ) as Product['firstPlacedOn'];
     const body = { revision, name, identity, note, markets, netMassG, batchCode, firstPlacedOn };
     if (await keep(() => send('PUT', address('products', product.id, 'details'), body))) location.reload();
   };
-  const copy = async () => {
-    if ((await flush()) === null) return;
-    const url = address('products', product.id, 'duplicate');
-    const made = await keep((key) => send<Product>('POST', url, { name: copyName }, key));
-    if (made) location.assign(`/bars/${made.id}`);
-  };
-  const text = (key: 'name' | 'identity' | 'note', label: string) => (
-    <label className="block">
-      <span className="eyebrow block">{label}</span>
-      <input
-        className="field w-full"
-        value={details[key]}
-        onChange={(event) => set({ [key]: event.target.value })}
-      />
-    </label>
-  );
   return (
-    <section aria-label="This bar" className="grid gap-2 py-2">
-      {text('name', 'Name')}
-      {text('identity', 'What it is, as the label says it')}
-      {text('note', 'A note for yourselves')}
+    <RecordFields record={record} onKeep={keepIt} label="Details of this bar" className="grid gap-2">
+      <TextIn name="name" label="Name" width="w-full" needed="Give it a name." />
+      <TextIn name="identity" label="What it is, as the label says it" width="w-full" />
+      <TextIn name="note" label="A note for yourselves" width="w-full" />
       <fieldset>
         <legend className="eyebrow">Markets, and since when it is sold there</legend>
         {MARKETS.map((market) => (
-          <div key={market} className="flex items-center justify-between gap-3">
-            <label className="flex cursor-pointer items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="accent-ultra"
-                checked={details.markets.includes(market)}
-                onChange={(event) => inMarket(market, event.target.checked)}
-              />
-              {MARKET_WORDS[market]}
-            </label>
-            <input
-              type="date"
-              className="field py-0"
-              aria-label={`First sold in ${MARKET_WORDS[market]}`}
-              disabled={!details.markets.includes(market)}
-              value={details.firstPlacedOn[market] ?? ''}
-              onChange={(event) => {
-                const { [market]: _, ...others } = details.firstPlacedOn;
-                const day = event.target.value;
-                set({ firstPlacedOn: day ? { ...others, [market]: day } : others });
-              }}
-            />
-          </div>
+          <MarketRow key={market} market={market} />
         ))}
       </fieldset>
       <p className="eyebrow">Not sold yet counts as first sold on the day looked at.</p>
       <div>
-        <button type="button" className="action" disabled={busy} onClick={() => void keepDetails()}>
+        <button type="submit" className="action" disabled={busy}>
           Keep these details
         </button>
       </div>
-      <div className="mt-2 flex flex-wrap items-end gap-3 border-t border-line pt-2">
-        <label>
-          <span className="eyebrow block">A variation named</span>
-          <input
-            className="field w-56"
-            value={copyName}
-            onChange={(event) => setCopyName(event.target.value)}
-          />
-        </label>
-        <button type="button" className="action" disabled={busy} onClick={() => void copy()}>
-          Start a variation
-        </button>
-      </div>
-      <PutAway product={product} keeping={{ busy, faults, setFaults, keep }} />
-      <Faults faults={faults} />
+    </RecordFields>
+  );
+}
+
+function Variation() {
+  const { data, flush } = useTable();
+  const { product } = data;
+  const record = useRecordForm<{ name: string }>({ defaults: { name: `${product.name}, another` } });
+  const { busy, setFaults, keep } = record.keeping;
+  const copy = async ({ name }: { name: string }) => {
+    if ((await flush()) === null) return setFaults([HELD]);
+    const url = address('products', product.id, 'duplicate');
+    const made = await keep((key) => send<Product>('POST', url, { name }, key));
+    if (made) location.assign(`/bars/${made.id}`);
+  };
+  return (
+    <RecordFields
+      record={record}
+      onKeep={copy}
+      label="A variation"
+      className="mt-2 flex flex-wrap items-end gap-3 border-t border-line pt-2"
+    >
+      <TextIn name="name" label="A variation named" width="w-56" />
+      <button type="submit" className="action" disabled={busy}>
+        Start a variation
+      </button>
+    </RecordFields>
+  );
+}
+
+/** The bar's details; starting a variation of it; putting it away. */
+export function BarPanel() {
+  const { product } = useTable().data;
+  return (
+    <section aria-label="This bar" className="py-2">
+      <DetailsForm />
+      <Variation />
+      <PutAway product={product} />
     </section>
   );
 }

@@ -1,6 +1,8 @@
 import { LIQUID_BASES, USED_ON, type Formula, type UsedOn } from '../../core/formula/types';
 import { USED_ON_WORDS } from '../../ui/words';
 import { NumberField } from '../../ui/ReadField';
+import { Select } from '../../ui/Select';
+import { newStep } from '../../ui/step';
 import { useTable } from './context';
 import { joinBatter, sharePortions, splitBatter } from './edits';
 
@@ -21,99 +23,167 @@ function liquidIn(
   return Number(value.toFixed(3));
 }
 
-/** Fats in all, superfat, lye purity, liquid, cure, margin and portions. */
-export function BatterSettings() {
-  const { formula, assessment, change, setUnread } = useTable();
-  const set = (key: string, part: Partial<Formula>) => change({ ...formula, ...part }, `batter ${key}`);
-  const field = (
-    key: string,
-    label: string,
-    unit: string,
-    value: number,
-    span: [number, number],
-    to: (v: number) => Partial<Formula>,
-  ) => (
+const BASIS_OPTIONS = LIQUID_BASES.map((basis) => [basis, LIQUID_UNITS[basis]] as const);
+const USED_ON_OPTIONS = USED_ON.map((place) => [place, USED_ON_WORDS[place]] as const);
+
+interface FigureProps {
+  at: string;
+  label: string;
+  unit: string;
+  value: number;
+  span: readonly [least: number, most: number];
+  to: (value: number) => Partial<Formula>;
+}
+
+/** One figure of the batter, put into the formula as it is typed. */
+function Figure({ at, label, unit, value, span, to }: FigureProps) {
+  const { formula, change, setUnread } = useTable();
+  return (
     <NumberField
-      key={key}
       label={label}
       unit={unit}
       value={value}
       least={span[0]}
       most={span[1]}
-      onChange={(next) => set(key, to(next))}
-      onFault={(message) => setUnread(`batter ${key}`, message)}
+      onChange={(next) => change({ ...formula, ...to(next) }, `batter ${at}`)}
+      onFault={(message) => setUnread(`batter ${at}`, message)}
     />
   );
-  const { alkali, liquid, cure, portions } = formula;
+}
+
+function Liquid({ liquid }: { liquid: NonNullable<Formula['liquid']> }) {
+  const { formula, assessment, change } = useTable();
   const { liquidG, fatsG, alkaliG } = assessment.masses;
+  const state = (basis: typeof liquid.basis) => {
+    const value = liquidIn(basis, liquidG, fatsG, alkaliG);
+    change({ ...formula, liquid: { basis, value } }, 'batter basis');
+  };
   return (
-    <div className="mt-2 flex flex-wrap gap-x-5 gap-y-2">
-      {formula.fatsMassG != null &&
-        field('fats', 'Fats in all', 'g', formula.fatsMassG, [1, 1e6], (fatsMassG) => ({ fatsMassG }))}
-      {alkali.superfatPct != null &&
-        field('superfat', 'Superfat', '%', alkali.superfatPct, [0, 60], (superfatPct) => ({
-          alkali: { ...alkali, superfatPct },
-        }))}
-      {field('purity', 'Lye purity', '%', alkali.purityPct ?? 100, [80, 100], (purityPct) => ({
-        alkali: { ...alkali, purityPct },
-      }))}
-      {liquid && (
-        <div className="flex items-end gap-1">
-          {field('liquid', 'Liquid', '', liquid.value, [0.1, 1000], (value) => ({
-            liquid: { ...liquid, value },
-          }))}
-          <select
-            className="field"
-            aria-label="Liquid is stated as"
-            value={liquid.basis}
-            onChange={(event) => {
-              const basis = event.target.value as typeof liquid.basis;
-              set('basis', { liquid: { basis, value: liquidIn(basis, liquidG, fatsG, alkaliG) } });
-            }}
-          >
-            {LIQUID_BASES.map((basis) => (
-              <option key={basis} value={basis}>
-                {LIQUID_UNITS[basis]}
-              </option>
-            ))}
-          </select>
-        </div>
+    <div className="flex items-end gap-1">
+      <Figure
+        at="liquid"
+        label="Liquid"
+        unit=""
+        value={liquid.value}
+        span={[0.1, 1000]}
+        to={(value) => ({ liquid: { ...liquid, value } })}
+      />
+      <Select label="stated as" value={liquid.basis} options={BASIS_OPTIONS} onChange={state} />
+    </div>
+  );
+}
+
+function Cure() {
+  const { cure } = useTable().formula;
+  if (cure?.massRatio != null)
+    return (
+      <Figure
+        at="ratio"
+        label="Cured weighs"
+        unit="% of the pour"
+        value={cure.massRatio * 100}
+        span={[1, 100]}
+        to={(value) => ({ cure: { massRatio: value / 100 } })}
+      />
+    );
+  return (
+    <Figure
+      at="water"
+      label="Water left"
+      unit="%"
+      value={cure?.residualWaterPct ?? 8}
+      span={[0, 40]}
+      to={(residualWaterPct) => ({ cure: { residualWaterPct } })}
+    />
+  );
+}
+
+function Lye() {
+  const { fatsMassG, alkali } = useTable().formula;
+  return (
+    <>
+      {fatsMassG != null && (
+        <Figure
+          at="fats"
+          label="Fats in all"
+          unit="g"
+          value={fatsMassG}
+          span={[1, 1e6]}
+          to={(value) => ({ fatsMassG: value })}
+        />
       )}
-      {cure?.massRatio != null
-        ? field('ratio', 'Cured weighs', '% of the pour', cure.massRatio * 100, [1, 100], (v) => ({
-            cure: { massRatio: v / 100 },
-          }))
-        : field('water', 'Water left', '%', cure?.residualWaterPct ?? 8, [0, 40], (residualWaterPct) => ({
-            cure: { residualWaterPct },
-          }))}
-      <label>
-        <span className="eyebrow block">Used on</span>
-        <select
-          className="field"
-          value={formula.usedOn ?? 'body'}
-          onChange={(event) => set('usedOn', { usedOn: event.target.value as UsedOn })}
-        >
-          {USED_ON.map((place) => (
-            <option key={place} value={place}>
-              {USED_ON_WORDS[place]}
-            </option>
-          ))}
-        </select>
-      </label>
-      {field('margin', 'Margin', '%', formula.marginPct ?? 10, [0, 90], (marginPct) => ({ marginPct }))}
-      {portions?.length === 2 &&
-        field('share', `Portion ${portions[0]!.id}`, '%', portions[0]!.share * 100, [1, 99], (v) =>
-          sharePortions(formula, v / 100),
-        )}
+      {alkali.superfatPct != null && (
+        <Figure
+          at="superfat"
+          label="Superfat"
+          unit="%"
+          value={alkali.superfatPct}
+          span={[0, 60]}
+          to={(superfatPct) => ({ alkali: { ...alkali, superfatPct } })}
+        />
+      )}
+      <Figure
+        at="purity"
+        label="Lye purity"
+        unit="%"
+        value={alkali.purityPct ?? 100}
+        span={[80, 100]}
+        to={(purityPct) => ({ alkali: { ...alkali, purityPct } })}
+      />
+    </>
+  );
+}
+
+function Portions() {
+  const { formula, change } = useTable();
+  const { portions } = formula;
+  const isSplit = Boolean(portions?.length);
+  return (
+    <>
+      {portions?.length === 2 && (
+        <Figure
+          at="share"
+          label={`Portion ${portions[0]!.id}`}
+          unit="%"
+          value={portions[0]!.share * 100}
+          span={[1, 99]}
+          to={(value) => sharePortions(formula, value / 100)}
+        />
+      )}
       <button
         type="button"
         className="action self-end py-0"
-        onClick={() =>
-          change(portions?.length ? joinBatter(formula) : splitBatter(formula), `portions ${Date.now()}`)
-        }
+        onClick={() => change(isSplit ? joinBatter(formula) : splitBatter(formula), newStep('portions'))}
       >
-        {portions?.length ? 'One batter again' : 'Split into two portions'}
+        {isSplit ? 'One batter again' : 'Split into two portions'}
       </button>
+    </>
+  );
+}
+
+/** Fats in all, superfat, lye purity, liquid, cure, margin and portions. */
+export function BatterSettings() {
+  const { formula, change } = useTable();
+  return (
+    <div className="mt-2 flex flex-wrap gap-x-5 gap-y-2">
+      <Lye />
+      {formula.liquid && <Liquid liquid={formula.liquid} />}
+      <Cure />
+      <Select<UsedOn>
+        label="Used on"
+        value={formula.usedOn ?? 'body'}
+        options={USED_ON_OPTIONS}
+        onChange={(usedOn) => change({ ...formula, usedOn }, 'batter usedOn')}
+      />
+      <Figure
+        at="margin"
+        label="Margin"
+        unit="%"
+        value={formula.marginPct ?? 10}
+        span={[0, 90]}
+        to={(marginPct) => ({ marginPct })}
+      />
+      <Portions />
     </div>
   );
 }

@@ -2,35 +2,16 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import { memo, type CSSProperties } from 'react';
-import type { AssessedLimit, AssessedLine } from '../../core/formula/answer';
 import type { Amount, Line } from '../../core/formula/types';
 import { writeAmount } from '../../core/quantities/amount';
+import { newStep } from '../../ui/step';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { binds } from '../../core/loads/limits';
-import { ADVICE_WORDS, grams, percent, VERDICT_WORDS } from '../../ui/words';
 import { AmountField } from './AmountField';
 import { useTable, type RowActions } from './context';
 import { LineDetails } from './LineDetails';
-import {
-  againstLimit,
-  asMultiples,
-  faultOfLine,
-  governingLimit,
-  othersShare,
-  sourceOf,
-  subjectName,
-} from './view';
-
-/** Largest loads are put in rounded down to this many decimals, so that rounding never lifts them over. */
-const LARGEST_DECIMALS = 2;
-
-/** The largest load in the line's unit, rounded down; null where nothing binds. */
-function roundedLargest(assessed: AssessedLine): Amount | null {
-  if (!assessed.maxInUnit) return null;
-  const step = 10 ** LARGEST_DECIMALS;
-  return { value: Math.floor(assessed.maxInUnit.value * step) / step, unit: assessed.maxInUnit.unit };
-}
+import { rowView, sameView, type RowView } from './row-view';
+import { governingLimit } from './view';
 
 /** A row that can be dragged by its handle. */
 function useDrag(line: Line) {
@@ -45,21 +26,6 @@ function useDrag(line: Line) {
   return { setNodeRef, style, handle: { ...attributes, ...listeners } };
 }
 
-/** What a row shows of its line, as plain values: only a row whose values changed is drawn again. */
-interface RowView {
-  line: Line;
-  name: string;
-  open: boolean;
-  fault: string | undefined;
-  assessed: AssessedLine;
-  limit: AssessedLimit | null;
-  /** How the limit's subject is called. */
-  subject: string;
-  unproven: boolean;
-  /** Share of a limit that the maker keeps free, 0 to 1. */
-  margin: number;
-}
-
 interface RowProps {
   view: RowView;
   handle: object;
@@ -69,22 +35,18 @@ interface RowProps {
 const isSameRow = (one: RowProps, two: RowProps) =>
   one.act === two.act &&
   (one.handle === two.handle || JSON.stringify(one.handle) === JSON.stringify(two.handle)) &&
-  JSON.stringify(one.view) === JSON.stringify(two.view);
+  sameView(one.view, two.view);
 
 function useRowView(line: Line): RowView {
   const { formula, assessment, errors, materialName, isOpen } = useTable();
-  const limit = governingLimit(assessment, line.id);
-  return {
+  return rowView({
     line,
-    name: materialName(line.material),
+    formula,
+    assessment,
+    errors,
+    materialName,
     open: isOpen(line.id),
-    fault: faultOfLine(errors, formula, line.id),
-    assessed: assessment.lines.find(({ id }) => id === line.id)!,
-    limit,
-    subject: limit ? subjectName(limit, materialName) : '',
-    unproven: assessment.unproven.some((entry) => entry.line === line.id),
-    margin: (formula.marginPct ?? 10) / 100,
-  };
+  });
 }
 
 function Name({ view: { line, name, open }, handle, act }: RowProps) {
@@ -126,53 +88,62 @@ function LineAmount({ view: { line, name, fault }, act }: Pick<RowProps, 'view' 
   );
 }
 
-function Masses({ assessed }: { assessed: AssessedLine }) {
+function Masses({ masses: { mass, cured, fats } }: Pick<RowView, 'masses'>) {
   return (
     <p className="font-narrow text-[0.9rem] leading-tight text-soft tabular-nums">
-      {grams(assessed.massG)} · {percent(assessed.pctCured)} cured
+      {mass} · {cured} cured
       <br />
-      {percent(assessed.pctFats)} fats
+      {fats} fats
     </p>
   );
 }
 
-function Room({ view: { line, assessed, limit }, act }: Pick<RowProps, 'view' | 'act'>) {
-  const largest = roundedLargest(assessed);
-  if (!largest || assessed.maxG === null) {
-    return <span className="text-soft">{limit ? 'advice only' : 'no limit on file'}</span>;
-  }
-  const roomG = assessed.maxG - assessed.massG;
+interface SetToProps extends Pick<RowProps, 'act'> {
+  line: Line;
+  largest: Amount;
+  /** What it is the most of; left out for the limits themselves. */
+  of?: string;
+}
+
+function SetTo({ line, largest, of, act }: SetToProps) {
+  return (
+    <button
+      type="button"
+      className="block cursor-pointer text-left text-ultra underline underline-offset-2"
+      onClick={() => act.setAmount(line.id, largest, newStep(`largest ${line.id}`))}
+    >
+      Set to {writeAmount(largest)}
+      {of && <span className="text-soft">, {of}</span>}
+    </button>
+  );
+}
+
+/** The room left; the most within the advice is offered first, the most within the limits after it. */
+function Room({ view: { line, room }, act }: Pick<RowProps, 'view' | 'act'>) {
+  const { words, largest, advised } = room;
+  if (!largest && !advised) return <span className="text-soft">{words}</span>;
   return (
     <div className="leading-tight">
-      <p className="tabular-nums">{roomG >= 0 ? `room ${grams(roomG)}` : `past by ${grams(-roomG)}`}</p>
-      <button
-        type="button"
-        className="cursor-pointer text-left text-ultra underline underline-offset-2"
-        onClick={() => act.setAmount(line.id, largest, `largest ${line.id} ${Date.now()}`)}
-      >
-        Set to {writeAmount(largest)}
-      </button>
+      <p className="tabular-nums">{words}</p>
+      {advised && <SetTo line={line} largest={advised} of="advised" act={act} />}
+      {largest && <SetTo line={line} largest={largest} of={advised ? 'the limit' : undefined} act={act} />}
     </div>
   );
 }
 
-function Against({ view: { line, limit, subject, unproven, margin } }: Pick<RowProps, 'view'>) {
-  const verdict = unproven && limit?.verdict !== 'over' ? 'unproven' : limit?.verdict;
-  if (!verdict) return null;
-  const isAdvice = limit !== null && !binds(limit.force) && verdict !== 'unproven';
-  const words = (isAdvice ? ADVICE_WORDS : VERDICT_WORDS)[verdict];
-  const said = limit ? `${subject}: ${againstLimit(limit)}` : 'No certificate on file';
+function Against({ view: { against, margin } }: Pick<RowProps, 'view'>) {
+  if (!against) return null;
+  const { verdict, words, isAdvice, said, source, load, others } = against;
   return (
     <>
       <p className="load-verdict">
         <VerdictMark verdict={verdict} size={13} isAdvice={isAdvice} />
         {words}
-        {limit?.portion && ` in portion ${limit.portion}`}
       </p>
       <div className="load-track">
         <Straightedge
-          load={unproven || !limit ? undefined : asMultiples(limit)}
-          othersShare={limit ? othersShare(limit, line.id) : 0}
+          load={load ?? undefined}
+          othersShare={others}
           margin={margin}
           isAdvice={isAdvice}
           label={`${said}. ${words}.`}
@@ -180,9 +151,9 @@ function Against({ view: { line, limit, subject, unproven, margin } }: Pick<RowP
       </div>
       <div className="load-against">
         <p>{said}</p>
-        {limit && (
-          <p className="truncate text-soft" title={sourceOf(limit)}>
-            {sourceOf(limit)}
+        {source && (
+          <p className="truncate text-soft" title={source}>
+            {source}
           </p>
         )}
       </div>
@@ -200,7 +171,7 @@ const LoadCells = memo(function LoadCells(props: RowProps) {
         <LineAmount {...props} />
       </div>
       <div className="pt-1.5">
-        <Masses assessed={props.view.assessed} />
+        <Masses masses={props.view.masses} />
       </div>
       <Against {...props} />
       <div className="load-room">
@@ -210,44 +181,64 @@ const LoadCells = memo(function LoadCells(props: RowProps) {
   );
 }, isSameRow);
 
-/** A line held against its limits: amount, masses, the straightedge and the room left. */
-export function LoadRow({ line }: { line: Line }) {
-  const { setNodeRef, style, handle } = useDrag(line);
+interface BodyProps {
+  line: Line;
+  handle: object;
+}
+
+function LoadBody({ line, handle }: BodyProps) {
   const { assessment, act } = useTable();
   const view = useRowView(line);
-  const { limit, open } = view;
+  const { open } = view;
+  const limit = open ? governingLimit(assessment, line.id) : null;
   const chain = assessment.explanations?.find(
     (entry) => limit !== null && entry.id === limit.id && entry.markets.includes(limit.market),
   );
   return (
-    <li className="load-row" ref={setNodeRef} style={style}>
+    <>
       <LoadCells view={view} handle={handle} act={act} />
       {open && <LineDetails line={line} chain={chain} />}
-    </li>
+    </>
   );
 }
+
+/** A line held against its limits: amount, masses, the straightedge and the room left. */
+export const LoadRow = memo(function LoadRow({ line }: { line: Line }) {
+  const { setNodeRef, style, handle } = useDrag(line);
+  return (
+    <li className="load-row" ref={setNodeRef} style={style}>
+      <LoadBody line={line} handle={handle} />
+    </li>
+  );
+});
 
 const BaseCells = memo(function BaseCells(props: RowProps) {
   return (
     <>
       <Name {...props} />
       <LineAmount {...props} />
-      <span className="text-right font-narrow text-soft tabular-nums">
-        {grams(props.view.assessed.massG)}
-      </span>
+      <span className="text-right font-narrow text-soft tabular-nums">{props.view.masses.mass}</span>
     </>
   );
 }, isSameRow);
 
-/** A line that makes the batter. */
-export function BaseRow({ line }: { line: Line }) {
-  const { setNodeRef, style, handle } = useDrag(line);
+function BaseBody({ line, handle }: BodyProps) {
   const { act } = useTable();
   const view = useRowView(line);
   return (
-    <li className="base-row" ref={setNodeRef} style={style}>
+    <>
       <BaseCells view={view} handle={handle} act={act} />
       {view.open && <LineDetails line={line} />}
-    </li>
+    </>
   );
 }
+
+/** A line that makes the batter. */
+export const BaseRow = memo(function BaseRow({ line }: { line: Line }) {
+  const { setNodeRef, style, handle } = useDrag(line);
+  return (
+    <li className="base-row" ref={setNodeRef} style={style}>
+      <BaseBody line={line} handle={handle} />
+    </li>
+  );
+});

@@ -5,13 +5,17 @@ import {
   PointerSensor,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { useMemo } from 'react';
 import { STAGES, type Line, type Stage } from '../../core/formula/types';
 import { STAGE_WORDS } from '../../ui/words';
+import { useLatest } from '../../ui/latest';
 import { useTable } from './context';
 import { placeLine } from './edits';
+import { Later } from './Later';
 import { BaseRow, LoadRow } from './LineRow';
 
 const BASE_STAGES: readonly Stage[] = ['fats', 'liquid', 'heldBack'];
@@ -43,55 +47,75 @@ function StageList({ stage, Row }: { stage: Stage; Row: typeof LoadRow }) {
 const BY_POINTER = { activationConstraint: { distance: 4 } };
 const BY_KEYS = { coordinateGetter: sortableKeyboardCoordinates };
 
-/** Lines that can be dragged among one another, by pointer or by keys (space, arrows, space). */
-function Sortable({
-  id,
-  stages,
-  children,
-}: {
+/** What is said while a line is dragged, and where it goes in the end; on whatever lies on the table by then. */
+function useDragging() {
+  const latest = useLatest(useTable());
+  return useMemo(() => {
+    const lineOf = (id: string | number) => latest.current.formula.lines.find((line) => line.id === id);
+    const nameOf = (id: string | number) => latest.current.materialName(lineOf(id)?.material ?? '');
+    const stageOf = (id: string | number) => STAGE_WORDS[lineOf(id)?.stage ?? 'trace'];
+    const announcements: Announcements = {
+      onDragStart: ({ active }) => `${nameOf(active.id)} lifted.`,
+      onDragOver: ({ active, over }) =>
+        over ? `${nameOf(active.id)} over ${nameOf(over.id)}, ${stageOf(over.id)}.` : undefined,
+      onDragEnd: ({ active, over }) =>
+        over ? `${nameOf(active.id)} put down, ${stageOf(over.id)}.` : `${nameOf(active.id)} put back.`,
+      onDragCancel: ({ active }) => `${nameOf(active.id)} put back.`,
+    };
+    const onDragEnd = ({ active, over }: DragEndEvent) => {
+      const { formula, change } = latest.current;
+      if (over && over.id !== active.id)
+        change(placeLine(formula, String(active.id), String(over.id)), `place ${active.id}`);
+    };
+    return { onDragEnd, accessibility: { announcements, screenReaderInstructions: INSTRUCTIONS } };
+  }, [latest]);
+}
+
+const INSTRUCTIONS = {
+  draggable:
+    'Press space to lift this line, the arrows to move it, space to put it down, escape to leave it.',
+};
+
+interface SortableProps {
   id: string;
   stages: readonly Stage[];
+  /** The same element each time, so that a keystroke draws again only what it changed. */
   children: React.ReactNode;
-}) {
-  const { formula, change, materialName } = useTable();
+}
+
+/** Lines that can be dragged among one another, by pointer or by keys (space, arrows, space). */
+function Sortable({ id, stages, children }: SortableProps) {
   const lines = useLinesOf(stages);
-  const ordered = stages.flatMap((stage) => lines.filter((line) => line.stage === stage));
-  const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
-  const nameOf = (lineId: string | number) =>
-    materialName(formula.lines.find((line) => line.id === lineId)?.material ?? '');
-  const stageOf = (lineId: string | number) =>
-    STAGE_WORDS[formula.lines.find((line) => line.id === lineId)?.stage ?? 'trace'];
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over && over.id !== active.id)
-      change(placeLine(formula, String(active.id), String(over.id)), `place ${active.id}`);
-  };
-  return (
-    <DndContext
-      id={id}
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      onDragEnd={onDragEnd}
-      accessibility={{
-        screenReaderInstructions: {
-          draggable:
-            'Press space to lift this line, the arrows to move it, space to put it down, escape to leave it.',
-        },
-        announcements: {
-          onDragStart: ({ active }) => `${nameOf(active.id)} lifted.`,
-          onDragOver: ({ active, over }) =>
-            over ? `${nameOf(active.id)} over ${nameOf(over.id)}, ${stageOf(over.id)}.` : undefined,
-          onDragEnd: ({ active, over }) =>
-            over ? `${nameOf(active.id)} put down, ${stageOf(over.id)}.` : `${nameOf(active.id)} put back.`,
-          onDragCancel: ({ active }) => `${nameOf(active.id)} put back.`,
-        },
-      }}
-    >
-      <SortableContext items={ordered.map((line) => line.id)} strategy={verticalListSortingStrategy}>
+  const order = stages.flatMap((stage) =>
+    lines.filter((line) => line.stage === stage).map((line) => line.id),
+  );
+  const key = JSON.stringify(order);
+  const list = useMemo(
+    () => (
+      <SortableContext items={JSON.parse(key) as string[]} strategy={verticalListSortingStrategy}>
         {children}
       </SortableContext>
+    ),
+    [key, children],
+  );
+  const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
+  return (
+    <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} {...useDragging()}>
+      <Later>{list}</Later>
     </DndContext>
   );
 }
+
+const LOAD_LISTS = LOAD_STAGES.map((stage) => <StageList key={stage} stage={stage} Row={LoadRow} />);
+const BATTER_LISTS = (
+  <div className="grid gap-x-8 md:grid-cols-2">
+    <StageList stage="fats" Row={BaseRow} />
+    <div>
+      <StageList stage="liquid" Row={BaseRow} />
+      <StageList stage="heldBack" Row={BaseRow} />
+    </div>
+  </div>
+);
 
 /** Every load against its limit. */
 export function Loads() {
@@ -106,9 +130,7 @@ export function Loads() {
         <span>Room left</span>
       </div>
       <Sortable id="loads" stages={LOAD_STAGES}>
-        {LOAD_STAGES.map((stage) => (
-          <StageList key={stage} stage={stage} Row={LoadRow} />
-        ))}
+        {LOAD_LISTS}
       </Sortable>
       {!hasLoads && (
         <p className="pt-1">
@@ -123,13 +145,7 @@ export function Loads() {
 export function BatterLines() {
   return (
     <Sortable id="batter" stages={BASE_STAGES}>
-      <div className="grid gap-x-8 md:grid-cols-2">
-        <StageList stage="fats" Row={BaseRow} />
-        <div>
-          <StageList stage="liquid" Row={BaseRow} />
-          <StageList stage="heldBack" Row={BaseRow} />
-        </div>
-      </div>
+      {BATTER_LISTS}
     </Sortable>
   );
 }

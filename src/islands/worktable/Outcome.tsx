@@ -1,5 +1,6 @@
 import type { Assessment, School } from '../../core/formula/answer';
 import type { Market } from '../../core/formula/types';
+import { DayField } from '../../ui/DayField';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { binds, effectOnProduct } from '../../core/loads/limits';
 import { CRAFT_MEANING, MARKET_WORDS, percent, VERDICT_MEANINGS, VERDICT_WORDS } from '../../ui/words';
@@ -64,15 +65,8 @@ export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
       </ul>
       <div className="eyebrow mt-0.5 flex flex-wrap items-baseline gap-x-2">
         <span>Rulebook {data.rulebookEdition},</span>
-        <label className="flex items-baseline gap-1">
-          rules as of
-          <input
-            type="date"
-            className="field py-0"
-            value={onDate}
-            onChange={(event) => event.target.value && onOnDate(event.target.value)}
-          />
-        </label>
+        <span aria-hidden="true">rules as of</span>
+        <DayField label="rules as of" isLabelHidden value={onDate} onChange={(day) => day && onOnDate(day)} />
         {onDate !== data.onDate && (
           <button
             type="button"

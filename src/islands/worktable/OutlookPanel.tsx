@@ -1,5 +1,4 @@
 import { useMemo } from 'react';
-import type { TraitMaterial } from '../../core/formula/traits';
 import { outlookOn } from '../../core/outlook';
 import { GRADE_WORDS, JUDGEMENT_WORDS, LEANS_WORDS } from '../../ui/words';
 import { useTable } from './context';
@@ -8,7 +7,7 @@ import { useTable } from './context';
 export function OutlookPanel() {
   const { formula, assessment, material } = useTable();
   const judgements = useMemo(
-    () => outlookOn(formula, assessment, (id) => material(id) as TraitMaterial | undefined),
+    () => outlookOn(formula, assessment, (id) => material(id)),
     [formula, assessment, material],
   );
   const minded = judgements.filter(({ grade }) => grade !== 'calm');

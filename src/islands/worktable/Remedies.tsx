@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Remedy } from '../../core/loads/remedies';
 import { writeAmount } from '../../core/quantities/amount';
 import { VERDICT_WORDS } from '../../ui/words';
+import { newStep } from '../../ui/step';
 import { useTable } from './context';
 
 const FIRST_SHOWN = 3;
@@ -25,8 +26,8 @@ function sentence(remedy: Remedy, nameOf: (lineId: string) => string): string {
 }
 
 /** The smallest changes that clear a bar, each applied with one click and undone with one. */
-export function RemediesPanel({ remedies }: { remedies: readonly Remedy[] }) {
-  const { formula, materialName, change } = useTable();
+export function RemediesPanel() {
+  const { formula, remedies, materialName, change } = useTable();
   const [isWhole, setWhole] = useState(false);
   if (remedies.length === 0) return null;
   const nameOf = (lineId: string) =>
@@ -53,7 +54,7 @@ export function RemediesPanel({ remedies }: { remedies: readonly Remedy[] }) {
                   type="button"
                   className="action shrink-0 py-0"
                   aria-label={`Do it: ${said}`}
-                  onClick={() => change(remedy.formula!, `remedy ${Date.now()}`)}
+                  onClick={() => change(remedy.formula!, newStep('remedy'))}
                 >
                   Do it
                 </button>

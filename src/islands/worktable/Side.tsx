@@ -1,10 +1,9 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import type { School } from '../../core/formula/answer';
-import type { Remedy } from '../../core/loads/remedies';
+import type { Market } from '../../core/formula/types';
 import type { WorkingVersion } from '../../core/records/product';
 import { BarPanel } from './BarPanel';
-import { useTable } from './context';
 import { AdvicePanel, ListPanel, NotesPanel } from './Outcome';
 import { OutlookPanel } from './OutlookPanel';
 import { RemediesPanel } from './Remedies';
@@ -13,14 +12,13 @@ import { VersionsPanel } from './VersionsPanel';
 import { WhatIfPanel } from './WhatIf';
 
 interface SideProps {
-  remedies: readonly Remedy[];
+  first: Market;
   onKept: (version: WorkingVersion) => void;
 }
 
-/** What the formula leads to; the rest a tab away. */
-export function Side({ remedies, onKept }: SideProps) {
-  const { data } = useTable();
-  const [market, setMarket] = useState(data.product.markets[0]!);
+/** What the formula leads to; the rest a tab away. Each panel follows the table by itself. */
+export const Side = memo(function Side({ first, onKept }: SideProps) {
+  const [market, setMarket] = useState(first);
   const [school, setSchool] = useState<School>('added');
   return (
     <Tabs className="side-tabs">
@@ -33,7 +31,7 @@ export function Side({ remedies, onKept }: SideProps) {
         <Tab id="bar">Bar</Tab>
       </TabList>
       <TabPanel id="leads">
-        <RemediesPanel remedies={remedies} />
+        <RemediesPanel />
         <ListPanel market={market} school={school} onMarket={setMarket} onSchool={setSchool} />
         <NotesPanel />
         <AdvicePanel />
@@ -55,4 +53,4 @@ export function Side({ remedies, onKept }: SideProps) {
       </TabPanel>
     </Tabs>
   );
-}
+});

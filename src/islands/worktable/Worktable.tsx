@@ -1,19 +1,25 @@
-import { useEffect, useState, type ReactNode } from 'react';
-import type { WorktableData } from '../../core/records/product';
+import { memo, useEffect, useState, type ReactNode } from 'react';
+import type { FoundMaterial } from '../../core/records/cupboard';
+import type { WorkingVersion, WorktableData } from '../../core/records/product';
 import { FindMaterial } from '../../ui/FindMaterial';
 import { guarded } from '../../ui/Guarded';
 import { keepSteps } from '../../ui/history';
+import { useStable } from '../../ui/latest';
 import { SaveLine } from '../../ui/SaveLine';
+import { newStep } from '../../ui/step';
 import { BatterSettings } from './BatterSettings';
 import { TableContext, useTable, type Table } from './context';
 import { addLine } from './edits';
 import { useFormula, useFormulaSaving, useMaterials, useOpen, useRowActions, useUnread } from './hooks';
+import { Later } from './Later';
 import { BatterLines, Loads } from './Lines';
 import { VerdictPanel } from './Outcome';
 import { PortionsPanel } from './Portions';
 import { useReckoning } from './reckoning';
 import { Side } from './Side';
 import { Tools } from './Tools';
+
+const NO_REMEDIES: Table['remedies'] = [];
 
 /** Finds the field of a line that was just added and puts the hands on it. */
 function focusAmount(lineName: string) {
@@ -42,7 +48,7 @@ function GeneralFaults() {
 }
 
 /** The formula by its stages, and a place to add to it. */
-function Batter({ onFound }: { onFound: Parameters<typeof FindMaterial>[0]['onFound'] }) {
+const Batter = memo(function Batter({ onFound }: { onFound: (found: FoundMaterial) => void }) {
   return (
     <div>
       <Loads />
@@ -54,7 +60,7 @@ function Batter({ onFound }: { onFound: Parameters<typeof FindMaterial>[0]['onFo
       <PortionsPanel />
     </div>
   );
-}
+});
 
 /** The head of the table: the bar's name, whether it is saved, and tools. */
 function Head({ children }: { children: ReactNode }) {
@@ -99,6 +105,12 @@ function WorktableIsland({ data }: { data: WorktableData }) {
   useEffect(() => {
     if (save.state === 'saved') keepSteps(key, revision, history);
   }, [key, save, revision, history]);
+  const onFound = useStable(({ material: found }: FoundMaterial) => {
+    add([found]);
+    change(addLine(formula, found).formula, newStep('add'));
+    focusAmount(found.name);
+  });
+  const onKept = useStable(({ revision: kept }: WorkingVersion) => moveTo(kept));
   if (!assessment) return <NotReckoned errors={errors} />;
   const carryOn = (takeTheirs: boolean) => {
     if (save.state !== 'stale') return;
@@ -113,6 +125,7 @@ function WorktableIsland({ data }: { data: WorktableData }) {
     errors,
     onDate,
     reckon,
+    remedies: readable ? remedies : NO_REMEDIES,
     material,
     materialName: (id) => material(id)?.name ?? id,
     change,
@@ -137,16 +150,12 @@ function WorktableIsland({ data }: { data: WorktableData }) {
         </Head>
         <GeneralFaults />
         <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
-          <Batter
-            onFound={({ material: found }) => {
-              add([found]);
-              change(addLine(formula, found).formula, `add ${Date.now()}`);
-              focusAmount(found.name);
-            }}
-          />
+          <Batter onFound={onFound} />
           <div>
             <VerdictPanel onOnDate={setOnDate} isOld={errors.length > 0 || !readable} />
-            <Side remedies={readable ? remedies : []} onKept={({ revision: kept }) => moveTo(kept)} />
+            <Later>
+              <Side first={data.product.markets[0]!} onKept={onKept} />
+            </Later>
           </div>
         </div>
       </div>

@@ -2,6 +2,7 @@
 import { createContext, useContext } from 'react';
 import type { Assessment } from '../../core/formula/answer';
 import type { Amount, Formula, Material, RequestError } from '../../core/formula/types';
+import type { Remedy } from '../../core/loads/remedies';
 import type { WorktableData } from '../../core/records/product';
 import type { Reckon } from './reckoning';
 
@@ -21,6 +22,8 @@ export interface Table {
   /** The day whose rules are looked at. */
   onDate: string;
   reckon: Reckon;
+  /** The smallest changes that clear the bar, as far as they are found yet. */
+  remedies: readonly Remedy[];
   material: (id: string) => Material | undefined;
   materialName: (id: string) => string;
   /** Puts a changed formula on the table. Changes under one key within a moment are undone as one. */
@@ -41,3 +44,9 @@ export function useTable(): Table {
   if (!table) throw new Error('Used outside the worktable.');
   return table;
 }
+
+/** Told where something wants the formula on file first, and it cannot be saved. */
+export const HELD = {
+  path: '',
+  message: 'Save the formula first: see the field or message that holds it up.',
+};

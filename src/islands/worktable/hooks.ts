@@ -7,6 +7,7 @@ import { address, send } from '../../ui/api';
 import type { RowActions } from './context';
 import { changeLine } from './edits';
 import { historyReducer, recallSteps, startHistory, useUndoKeys } from '../../ui/history';
+import { useLatest } from '../../ui/latest';
 import { useSaving, type OnFile } from '../../ui/saving';
 
 function onFile({ revision, savedAt, formula }: WorkingVersion): OnFile<Formula> {
@@ -67,15 +68,14 @@ export function useRowActions(
   setUnread: RowActions['setUnread'],
   toggle: RowActions['toggle'],
 ): RowActions {
-  const latest = useRef(formula);
-  latest.current = formula;
+  const latest = useLatest(formula);
   return useMemo(
     () => ({
       setAmount: (lineId, amount, key) => change(changeLine(latest.current, lineId, { amount }), key),
       setUnread,
       toggle,
     }),
-    [change, setUnread, toggle],
+    [change, setUnread, toggle, latest],
   );
 }
 

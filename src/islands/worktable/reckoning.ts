@@ -7,6 +7,7 @@ import {
   type AssessmentRequest,
   type Formula,
   type Material,
+  type RequestError,
   type Stored,
 } from '../../core/formula/types';
 import { compareVerdicts } from '../../core/loads/limits';
@@ -61,11 +62,22 @@ function useRemedies(
   return wanted && found?.request === request ? found.remedies : [];
 }
 
+const NO_ERRORS: readonly RequestError[] = [];
+
 interface Asked {
   formula: Formula;
   onDate: string;
   /** Whether somebody looks at the chain of arithmetic. */
   explain: boolean;
+}
+
+/** The last assessment that reckoned; kept while what is on the table does not. */
+function useLastGood(answer: ReturnType<typeof assess>): Assessment | null {
+  const [lastGood, setLastGood] = useState<Assessment | null>(null);
+  const current = answer.ok ? answer.assessment : lastGood;
+  // Put aside while drawing, so that the very next answer may fall back on it.
+  if (current !== lastGood) setLastGood(current);
+  return current;
 }
 
 /** Reckons at every change; keeps the last good answer while what is on the table does not reckon. */
@@ -74,28 +86,22 @@ export function useReckoning(
   materials: Material[],
   { formula, onDate, explain }: Asked,
 ) {
-  const lastGood = useRef<Assessment | null>(null);
   const stored: Stored = useMemo(() => {
     const byId = new Map(materials.map((material) => [material.id, material]));
     return { ...data.rules, material: (id) => byId.get(id) };
   }, [data.rules, materials]);
   const request = useMemo(() => requestFor(data, formula, onDate), [data, formula, onDate]);
-  const result = useMemo(() => {
-    const answer = assess({ ...request, explain }, stored);
-    if (answer.ok) lastGood.current = answer.assessment;
-    return { assessment: lastGood.current, errors: answer.ok ? [] : answer.errors };
-  }, [request, stored, explain]);
-  const wanted =
-    result.errors.length === 0 &&
-    result.assessment !== null &&
-    compareVerdicts(result.assessment.verdict, 'tight') < 0;
+  const answer = useMemo(() => assess({ ...request, explain }, stored), [request, stored, explain]);
+  const assessment = useLastGood(answer);
+  const errors = answer.ok ? NO_ERRORS : answer.errors;
+  const wanted = answer.ok && compareVerdicts(answer.assessment.verdict, 'tight') < 0;
   const remedies = useRemedies(data, materials, request, wanted);
   const reckon: Reckon = useMemo(
     () => (tried, day) => {
-      const answer = assess(requestFor(data, tried, day), stored);
-      return answer.ok ? answer.assessment : null;
+      const found = assess(requestFor(data, tried, day), stored);
+      return found.ok ? found.assessment : null;
     },
     [data, stored],
   );
-  return { ...result, remedies, reckon };
+  return { assessment, errors, remedies, reckon };
 }

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { IssuedLabel } from '../../core/records/wrap';
 import { address, send, type Fault } from '../../ui/api';
+import { Faults } from '../../ui/Faults';
 import { useKeeping } from '../../ui/keeping';
 import { dayInWords, MARKET_WORDS, VERDICT_WORDS } from '../../ui/words';
 import { useDesk } from './context';
@@ -68,15 +69,13 @@ function Comparison({ one, two }: { one: Listed; two: Listed }) {
   );
 }
 
-/** What leaves the house: downloads, and labels issued and frozen. */
-export function IssuedPanel() {
+/** Downloading a label and issuing it, once what is typed is on file. */
+function useOut() {
   const { data, market, flush } = useDesk();
   const [issued, setIssued] = useState<Listed[]>(data.issued);
   const { busy, faults, setFaults, keep } = useKeeping();
-  const [picked, setPicked] = useState<readonly string[]>([]);
   const url = address('products', data.product.id, 'label');
   const held = { path: '', message: 'Save first: see what holds it up above.' };
-
   const download = async (as: string) => {
     if (!(await flush())) return setFaults([held]);
     const answer = await fetch(`${url}?market=${market}&as=${as}`).catch(() => null);
@@ -94,9 +93,72 @@ export function IssuedPanel() {
     const label = await keep((key) => send<IssuedLabel>('POST', issuing, { market }, key));
     if (label) setIssued((all) => [{ ...label, differs: [] }, ...all]);
   };
+  return { issued, busy, faults, download, issue };
+}
+
+interface IssuedRowProps {
+  label: Listed;
+  isPicked: boolean;
+  onPick: () => void;
+}
+
+function IssuedRow({ label, isPicked, onPick }: IssuedRowProps) {
+  return (
+    <li className="flex flex-wrap items-baseline gap-x-3 border-b border-hair py-1">
+      <label className="flex cursor-pointer items-center gap-1.5">
+        <input type="checkbox" className="accent-ultra" checked={isPicked} onChange={onPick} />
+        <span className="font-medium">
+          {label.market}, {dayInWords(label.issuedOn)}, batch {label.batchCode}
+        </span>
+      </label>
+      <span className="font-narrow text-soft">
+        {label.netMassG} g, rulebook {label.rulebookEdition}, {VERDICT_WORDS[label.verdict].toLowerCase()}{' '}
+        then
+      </span>
+      <a className="text-ultra underline" href={address('labels', label.id)}>
+        Print again
+      </a>
+      {label.differs.length > 0 && (
+        <span className="font-medium">Would read differently today: {label.differs.join(', ')}.</span>
+      )}
+    </li>
+  );
+}
+
+function IssuedLabels({ issued }: { issued: readonly Listed[] }) {
+  const [picked, setPicked] = useState<readonly string[]>([]);
   const pick = (id: string) =>
     setPicked((all) => (all.includes(id) ? all.filter((one) => one !== id) : [...all, id].slice(-2)));
   const [one, two] = picked.map((id) => issued.find((label) => label.id === id));
+  if (issued.length === 0)
+    return (
+      <p className="text-soft">
+        None yet. An issued label is frozen with its formula, papers and rulebook, and reprints the same for
+        years.
+      </p>
+    );
+  return (
+    <>
+      <ul>
+        {issued.map((label) => (
+          <IssuedRow
+            key={label.id}
+            label={label}
+            isPicked={picked.includes(label.id)}
+            onPick={() => pick(label.id)}
+          />
+        ))}
+      </ul>
+      {issued.length > 1 && !(one && two) && <p className="eyebrow">Tick two to compare them.</p>}
+      {one && two && <Comparison one={one} two={two} />}
+    </>
+  );
+}
+
+/** What leaves the house: downloads, and labels issued and frozen. */
+export function IssuedPanel() {
+  const { market } = useDesk();
+  const { issued, busy, faults, download, issue } = useOut();
   return (
     <section aria-label="Out" className="py-2">
       <div className="flex flex-wrap gap-2">
@@ -106,52 +168,14 @@ export function IssuedPanel() {
           </button>
         ))}
       </div>
-      <div role="alert" className="text-madder">
-        {faults.map((fault) => (
-          <p key={fault.path + fault.message}>{fault.message}</p>
-        ))}
-      </div>
+      <Faults faults={faults} />
       <div className="mt-2 flex items-baseline justify-between">
         <h3 className="text-lg">Issued labels</h3>
         <button type="button" className="action" disabled={busy} onClick={() => void issue()}>
           Issue for {MARKET_WORDS[market]}
         </button>
       </div>
-      {issued.length === 0 && (
-        <p className="text-soft">
-          None yet. An issued label is frozen with its formula, papers and rulebook, and reprints the same for
-          years.
-        </p>
-      )}
-      <ul>
-        {issued.map((label) => (
-          <li key={label.id} className="flex flex-wrap items-baseline gap-x-3 border-b border-hair py-1">
-            <label className="flex cursor-pointer items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="accent-ultra"
-                checked={picked.includes(label.id)}
-                onChange={() => pick(label.id)}
-              />
-              <span className="font-medium">
-                {label.market}, {dayInWords(label.issuedOn)}, batch {label.batchCode}
-              </span>
-            </label>
-            <span className="font-narrow text-soft">
-              {label.netMassG} g, rulebook {label.rulebookEdition},{' '}
-              {VERDICT_WORDS[label.verdict].toLowerCase()} then
-            </span>
-            <a className="text-ultra underline" href={address('labels', label.id)}>
-              Print again
-            </a>
-            {label.differs.length > 0 && (
-              <span className="font-medium">Would read differently today: {label.differs.join(', ')}.</span>
-            )}
-          </li>
-        ))}
-      </ul>
-      {issued.length > 1 && !(one && two) && <p className="eyebrow">Tick two to compare them.</p>}
-      {one && two && <Comparison one={one} two={two} />}
+      <IssuedLabels issued={issued} />
     </section>
   );
 }

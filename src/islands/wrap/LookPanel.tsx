@@ -4,6 +4,7 @@ import { SHAPES, USUAL_FORMATS, type LabelFormat, type Shape } from '../../core/
 import { marketRules } from '../../rulebook/markets';
 import { NumberField } from '../../ui/ReadField';
 import { SHAPE_WORDS } from '../../ui/words';
+import { newStep } from '../../ui/step';
 import { useDesk } from './context';
 
 const MM_PER_INCH = 25.4;
@@ -65,7 +66,7 @@ function LogoField() {
     if (!answer?.ok) return setFault(body?.errors?.[0]?.message ?? 'The picture was not taken. Try again.');
     setFault(null);
     setHas(true);
-    change({ look: { ...wrap.look, logo: true } }, `logo ${Date.now()}`);
+    change({ look: { ...wrap.look, logo: true } }, newStep('logo'));
   };
   return (
     <div className="flex flex-wrap items-center gap-4">
@@ -130,9 +131,7 @@ export function LookPanel() {
         <select
           className="field w-full"
           value={settings.format.shape}
-          onChange={(event) =>
-            set({ format: USUAL_FORMATS[event.target.value as Shape] }, `shape ${Date.now()}`)
-          }
+          onChange={(event) => set({ format: USUAL_FORMATS[event.target.value as Shape] }, newStep('shape'))}
         >
           {SHAPES.map((shape) => (
             <option key={shape} value={shape}>

@@ -1,50 +1,62 @@
 import { netFromBars, netText } from '../../core/labels/heights';
+import { readNumber } from '../../core/quantities/number';
+import type { Wrap } from '../../core/records/wrap';
+import { OptionalNumberField, ReadField } from '../../ui/ReadField';
+import { Select } from '../../ui/Select';
 import { grams } from '../../ui/words';
 import { useDesk } from './context';
+import { MonthField } from './MonthField';
 
-const numberOrNull = (text: string) => {
-  const value = Number(text.trim().replace(',', '.') || NaN);
-  return Number.isFinite(value) && value >= 1 && value <= 5000 ? value : null;
-};
+const HEAVIEST_G = 5000;
+const LONGEST_MONTHS = 240;
+/** Up to this a market asks for the day it keeps to. */
+const BEST_BEFORE_MONTHS = 30;
 
-/** Weights as typed: separated by blanks, semicolons or lines; decimal commas are read. */
-function readWeights(text: string): number[] {
-  return text
-    .split(/[\s;]+/)
-    .map((one) => Number(one.replace(',', '.')))
-    .filter((one) => Number.isFinite(one) && one > 0 && one <= 5000);
+/** Weights as typed: separated by blanks, semicolons or lines. What is no weight is told, and nothing is taken. */
+function readWeights(text: string) {
+  const words = text.split(/[\s;]+/).filter(Boolean);
+  const wrong = words.find((word) => !(readNumber(word) > 0 && readNumber(word) <= HEAVIEST_G));
+  if (wrong) return { ok: false as const, message: `“${wrong}” is no weight of a bar in grams.` };
+  return { ok: true as const, value: words.map((word) => readNumber(word)) };
 }
+const writeWeights = (weights: readonly number[]) => weights.join(' ');
+const sameWeights = (a: readonly number[], b: readonly number[]) => a.join(' ') === b.join(' ');
 
-/** Net content from weighed bars or from what is predicted; batch, durability and barcode. */
-export function MeasuresPanel() {
+/** A field with a fault says so itself; the wrap goes on with the last that was read. */
+const onFault = () => undefined;
+
+function Net() {
   const { wrap, data, market, change } = useDesk();
   const weighed = netFromBars(wrap.weighedG);
   const net = weighed ?? wrap.netMassG ?? Math.floor(data.predictedBarG);
   const isOptimistic = weighed === null && net > data.predictedBarG;
-  const { durability } = wrap;
   return (
-    <section aria-label="Measures" className="grid gap-3 py-2">
-      <label>
-        <span className="font-medium">Weights of cured bars, g</span>
-        <textarea
-          className="field w-full border border-line tabular-nums"
-          rows={2}
-          placeholder="88.4 90.1 87.9"
-          defaultValue={wrap.weighedG.join(' ')}
-          onChange={(event) => change({ weighedG: readWeights(event.target.value) }, 'weighed')}
+    <>
+      <div>
+        <span className="font-medium" aria-hidden="true">
+          Weights of cured bars, g
+        </span>
+        <ReadField<number[]>
+          label="Weights of cured bars, g"
+          value={wrap.weighedG}
+          read={readWeights}
+          write={writeWeights}
+          isSame={sameWeights}
+          onChange={(weighedG) => change({ weighedG }, 'weighed')}
+          onFault={onFault}
         />
-      </label>
+      </div>
       <div className="flex flex-wrap items-end gap-4">
-        <label>
-          <span className="eyebrow block">Net weight to state, g</span>
-          <input
-            className="field w-24"
-            inputMode="decimal"
-            disabled={weighed !== null}
-            defaultValue={wrap.netMassG ?? ''}
-            onChange={(event) => change({ netMassG: numberOrNull(event.target.value) }, 'net')}
-          />
-        </label>
+        <OptionalNumberField
+          label="Net weight to state, g"
+          unit=""
+          value={wrap.netMassG}
+          least={1}
+          most={HEAVIEST_G}
+          isDisabled={weighed !== null}
+          onChange={(netMassG) => change({ netMassG }, 'net')}
+          onFault={onFault}
+        />
         <p className="leading-snug">
           On the label: {netText(market, net)}.{' '}
           {weighed !== null
@@ -53,6 +65,99 @@ export function MeasuresPanel() {
           {isOptimistic && <strong className="font-semibold"> That is more than is predicted.</strong>}
         </p>
       </div>
+    </>
+  );
+}
+
+function Durability() {
+  const { wrap, change } = useDesk();
+  const { durability } = wrap;
+  return (
+    <>
+      <OptionalNumberField
+        label="Keeps, months"
+        unit=""
+        value={durability?.months ?? null}
+        least={1}
+        most={LONGEST_MONTHS}
+        onChange={(months) =>
+          change(
+            {
+              durability:
+                months === null
+                  ? null
+                  : {
+                      openMonths: null,
+                      ...durability,
+                      months: Math.round(months),
+                      endsOn: durability?.endsOn ?? null,
+                    },
+            },
+            'months',
+          )
+        }
+        onFault={onFault}
+      />
+      {durability && durability.months <= BEST_BEFORE_MONTHS && (
+        <MonthField
+          label="Best used before the end of"
+          value={durability.endsOn}
+          onChange={(endsOn) => change({ durability: { ...durability, endsOn } }, 'ends')}
+        />
+      )}
+      {durability && durability.months > BEST_BEFORE_MONTHS && (
+        <OptionalNumberField
+          label="Months after opening, if it means anything"
+          unit=""
+          value={durability.openMonths ?? null}
+          least={1}
+          most={LONGEST_MONTHS}
+          onChange={(months) =>
+            change({ durability: { ...durability, openMonths: months && Math.round(months) } }, 'open')
+          }
+          onFault={onFault}
+        />
+      )}
+    </>
+  );
+}
+
+const BARCODES: readonly (readonly [Wrap['barcode'], string])[] = [
+  ['none', 'none'],
+  ['gtin', 'GTIN'],
+  ['batch', 'batch code'],
+];
+
+function Barcode() {
+  const { wrap, change } = useDesk();
+  return (
+    <div className="flex flex-wrap items-end gap-4">
+      <Select
+        label="Barcode"
+        value={wrap.barcode}
+        options={BARCODES}
+        onChange={(barcode) => change({ barcode }, 'barcode')}
+      />
+      {wrap.barcode === 'gtin' && (
+        <label>
+          <span className="eyebrow block">GTIN, thirteen digits</span>
+          <input
+            className="field w-40 tabular-nums"
+            value={wrap.gtin}
+            onChange={(event) => change({ gtin: event.target.value.replace(/\s/g, '') }, 'gtin')}
+          />
+        </label>
+      )}
+    </div>
+  );
+}
+
+/** Net content from weighed bars or from what is predicted; batch, durability and barcode. */
+export function MeasuresPanel() {
+  const { wrap, change } = useDesk();
+  return (
+    <section aria-label="Measures" className="grid gap-3 py-2">
+      <Net />
       <div className="flex flex-wrap items-end gap-4">
         <label>
           <span className="eyebrow block">Batch</span>
@@ -62,60 +167,9 @@ export function MeasuresPanel() {
             onChange={(event) => change({ batchCode: event.target.value }, 'batch')}
           />
         </label>
-        <label>
-          <span className="eyebrow block">Keeps, months</span>
-          <input
-            className="field w-20"
-            inputMode="numeric"
-            defaultValue={durability?.months ?? ''}
-            onChange={(event) => {
-              const months = Math.round(Number(event.target.value));
-              const isMonths = months >= 1 && months <= 240;
-              change(
-                { durability: isMonths ? { months, endsOn: durability?.endsOn ?? null } : null },
-                'months',
-              );
-            }}
-          />
-        </label>
-        {durability && durability.months <= 30 && (
-          <label>
-            <span className="eyebrow block">Best before end of</span>
-            <input
-              type="month"
-              className="field"
-              value={durability.endsOn ?? ''}
-              onChange={(event) =>
-                change({ durability: { ...durability, endsOn: event.target.value || null } }, 'ends')
-              }
-            />
-          </label>
-        )}
+        <Durability />
       </div>
-      <div className="flex flex-wrap items-end gap-4">
-        <label>
-          <span className="eyebrow block">Barcode</span>
-          <select
-            className="field"
-            value={wrap.barcode}
-            onChange={(event) => change({ barcode: event.target.value as typeof wrap.barcode }, 'barcode')}
-          >
-            <option value="none">none</option>
-            <option value="gtin">GTIN</option>
-            <option value="batch">batch code</option>
-          </select>
-        </label>
-        {wrap.barcode === 'gtin' && (
-          <label>
-            <span className="eyebrow block">GTIN, thirteen digits</span>
-            <input
-              className="field w-40 tabular-nums"
-              value={wrap.gtin}
-              onChange={(event) => change({ gtin: event.target.value.replace(/\s/g, '') }, 'gtin')}
-            />
-          </label>
-        )}
-      </div>
+      <Barcode />
     </section>
   );
 }

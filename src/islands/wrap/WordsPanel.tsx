@@ -1,19 +1,18 @@
-import { useState } from 'react';
 import type { Fact } from '../../core/claims/facts';
-import {
-  CLAIM_CLASSES,
-  type ClaimClass,
-  type ClaimFinding,
-  type Language,
-  type OwnPhrase,
-} from '../../core/claims/types';
+import type { ClaimFinding, Language } from '../../core/claims/types';
 import { MARKETS } from '../../core/formula/types';
 import type { Words } from '../../core/labels/content';
 import { CLAIM_SOURCE } from '../../rulebook/claims';
-import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS } from '../../ui/words';
-import { useKeeping } from '../../ui/keeping';
-import { address, send } from '../../ui/api';
+import {
+  CLAIM_CLASS_WORDS,
+  dayInWords,
+  FACT_STANDING_WORDS,
+  FACT_WORDS,
+  LANGUAGE_WORDS,
+} from '../../ui/words';
+import { newStep } from '../../ui/step';
 import { useDesk } from './context';
+import { OwnPhrases } from './OwnPhrases';
 
 type WordsKey = 'identity' | 'use' | 'cautions';
 
@@ -22,7 +21,6 @@ const WORDS_LABELS: Record<WordsKey, string> = {
   use: 'How to use it',
   cautions: 'Cautions',
 };
-const LANGUAGE_WORDS: Record<Language, string> = { en: 'English', fr: 'French' };
 
 function InBothLanguages({ of }: { of: WordsKey }) {
   const { wrap, data, change } = useDesk();
@@ -89,7 +87,7 @@ function Claims() {
       const at = wrap[key].indexOf(claim.words);
       if (at < 0) continue;
       const text = wrap[key].slice(0, at) + claim.plainer + wrap[key].slice(at + claim.words.length);
-      change({ [key]: text.replace(/ {2,}/g, ' ').replace(/ ([.,;])/g, '$1') }, `plainer ${Date.now()}`);
+      change({ [key]: text.replace(/ {2,}/g, ' ').replace(/ ([.,;])/g, '$1') }, newStep('plainer'));
       return;
     }
   };
@@ -125,96 +123,6 @@ function Claims() {
         );
       })}
     </ul>
-  );
-}
-
-interface StoredPhrases {
-  phrases: OwnPhrase[];
-  revision: number;
-}
-
-/** Phrases the maker adds to those that ship. */
-function OwnPhrases() {
-  const { data, ownPhrases, setOwnPhrases } = useDesk();
-  const [revision, setRevision] = useState(data.phrasesRevision);
-  const { faults, keep } = useKeeping<StoredPhrases>((newer) => setRevision(newer.revision));
-  const fault = faults[0]?.message;
-  const [say, setSay] = useState('');
-  const [kind, setKind] = useState<ClaimClass>('cosmetic');
-  const [language, setLanguage] = useState<Language>('en');
-  const keepAll = async (phrases: OwnPhrase[]) => {
-    const kept = await keep(() => send<StoredPhrases>('PUT', address('phrases'), { phrases, revision }));
-    if (!kept) return false;
-    setRevision(kept.revision);
-    setOwnPhrases(kept.phrases);
-    return true;
-  };
-  return (
-    <details>
-      <summary className="cursor-pointer text-ultra">My own phrases</summary>
-      <ul>
-        {ownPhrases.map((phrase, index) => (
-          <li key={phrase.say + index} className="flex items-baseline justify-between border-b border-hair">
-            <span>
-              “{phrase.say}” {CLAIM_CLASS_WORDS[phrase.class]}, {LANGUAGE_WORDS[phrase.language]}
-            </span>
-            <button
-              type="button"
-              className="cursor-pointer text-ultra underline"
-              aria-label={`Remove ${phrase.say}`}
-              onClick={() => void keepAll(ownPhrases.filter((_, at) => at !== index))}
-            >
-              Remove
-            </button>
-          </li>
-        ))}
-      </ul>
-      <div className="mt-1 flex flex-wrap items-end gap-2">
-        <label>
-          <span className="eyebrow block">Words, in order</span>
-          <input className="field w-40" value={say} onChange={(event) => setSay(event.target.value)} />
-        </label>
-        <label>
-          <span className="eyebrow block">Counts as</span>
-          <select
-            className="field"
-            value={kind}
-            onChange={(event) => setKind(event.target.value as ClaimClass)}
-          >
-            {CLAIM_CLASSES.map((one) => (
-              <option key={one} value={one}>
-                {CLAIM_CLASS_WORDS[one]}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          <span className="eyebrow block">In</span>
-          <select
-            className="field"
-            value={language}
-            onChange={(event) => setLanguage(event.target.value as Language)}
-          >
-            <option value="en">English</option>
-            <option value="fr">French</option>
-          </select>
-        </label>
-        <button
-          type="button"
-          className="action py-0"
-          onClick={() =>
-            void keepAll([...ownPhrases, { say, class: kind, language }]).then((kept) => kept && setSay(''))
-          }
-        >
-          Add
-        </button>
-      </div>
-      {fault && (
-        <p role="alert" className="text-madder">
-          {fault}
-        </p>
-      )}
-    </details>
   );
 }
 

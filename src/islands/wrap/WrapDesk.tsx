@@ -55,13 +55,53 @@ function Markets({ desk, onMarket }: { desk: Desk; onMarket: (market: Market) =>
   );
 }
 
-/** What goes on a bar: words, measures and looks beside the label they make, market by market. */
-function WrapDeskIsland({ data }: { data: WrapData }) {
-  const { product, stored } = data;
+function GoesOn() {
+  return (
+    <Tabs className="side-tabs">
+      <TabList aria-label="What goes on it" className="tab-list">
+        <Tab id="words">Words</Tab>
+        <Tab id="measures">Measures</Tab>
+        <Tab id="look">Look</Tab>
+      </TabList>
+      <TabPanel id="words">
+        <WordsPanel />
+      </TabPanel>
+      <TabPanel id="measures">
+        <MeasuresPanel />
+      </TabPanel>
+      <TabPanel id="look">
+        <LookPanel />
+      </TabPanel>
+    </Tabs>
+  );
+}
+
+function LeadsTo() {
+  return (
+    <Tabs className="side-tabs">
+      <TabList aria-label="What it leads to" className="tab-list">
+        <Tab id="standing">Standing</Tab>
+        <Tab id="list">The list</Tab>
+        <Tab id="out">Out and issued</Tab>
+      </TabList>
+      <TabPanel id="standing">
+        <StandingPanel />
+      </TabPanel>
+      <TabPanel id="list">
+        <ListView />
+      </TabPanel>
+      <TabPanel id="out">
+        <IssuedPanel />
+      </TabPanel>
+    </Tabs>
+  );
+}
+
+/** The wrap on the desk, with its steps, and its saving. */
+function useWrap({ product, stored }: WrapData) {
   const [history, dispatch] = useReducer(historyReducer<Wrap>, stored.wrap, startHistory<Wrap>);
   useUndoKeys(dispatch);
   const wrap = history.present;
-  const [market, setMarket] = useState<Market>(product.markets[0]!);
   const saving = useSaving<Wrap>({
     url: address('products', product.id, 'wrap'),
     loaded: useMemo(() => onFile(stored), [stored]),
@@ -75,15 +115,24 @@ function WrapDeskIsland({ data }: { data: WrapData }) {
       dispatch({ type: 'change', value: { ...wrap, ...part }, key, at: Date.now() }),
     [wrap],
   );
-  const [ownPhrases, setOwnPhrases] = useState(data.ownPhrases);
-  const findings = useFindings(data, wrap, ownPhrases);
-  const { save, flush, carryOnFrom } = saving;
-  const desk: Desk = { data, wrap, market, ...findings, ownPhrases, setOwnPhrases, change, flush };
   const settle = (takeTheirs: boolean) => {
+    const { save, carryOnFrom } = saving;
     if (save.state !== 'stale') return;
     if (takeTheirs) change(save.newer.value, 'theirs');
     carryOnFrom(save.newer);
   };
+  return { wrap, history, dispatch, change, saving, settle };
+}
+
+/** What goes on a bar: words, measures and looks beside the label they make, market by market. */
+function WrapDeskIsland({ data }: { data: WrapData }) {
+  const { product } = data;
+  const { wrap, history, dispatch, change, saving, settle } = useWrap(data);
+  const [market, setMarket] = useState<Market>(product.markets[0]!);
+  const [ownPhrases, setOwnPhrases] = useState(data.ownPhrases);
+  const findings = useFindings(data, wrap, ownPhrases);
+  const { flush } = saving;
+  const desk: Desk = { data, wrap, market, ...findings, ownPhrases, setOwnPhrases, change, flush };
   return (
     <DeskContext.Provider value={desk}>
       <div className="px-6 py-3">
@@ -106,41 +155,11 @@ function WrapDeskIsland({ data }: { data: WrapData }) {
         <Markets desk={desk} onMarket={setMarket} />
         <div className="mt-2 grid gap-6 lg:grid-cols-[27rem_minmax(0,1fr)]">
           <div className="sheet">
-            <Tabs className="side-tabs">
-              <TabList aria-label="What goes on it" className="tab-list">
-                <Tab id="words">Words</Tab>
-                <Tab id="measures">Measures</Tab>
-                <Tab id="look">Look</Tab>
-              </TabList>
-              <TabPanel id="words">
-                <WordsPanel />
-              </TabPanel>
-              <TabPanel id="measures">
-                <MeasuresPanel />
-              </TabPanel>
-              <TabPanel id="look">
-                <LookPanel />
-              </TabPanel>
-            </Tabs>
+            <GoesOn />
           </div>
           <div>
             <Preview />
-            <Tabs className="side-tabs">
-              <TabList aria-label="What it leads to" className="tab-list">
-                <Tab id="standing">Standing</Tab>
-                <Tab id="list">The list</Tab>
-                <Tab id="out">Out and issued</Tab>
-              </TabList>
-              <TabPanel id="standing">
-                <StandingPanel />
-              </TabPanel>
-              <TabPanel id="list">
-                <ListView />
-              </TabPanel>
-              <TabPanel id="out">
-                <IssuedPanel />
-              </TabPanel>
-            </Tabs>
+            <LeadsTo />
           </div>
         </div>
       </div>

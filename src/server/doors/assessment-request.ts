@@ -67,6 +67,8 @@ const FATTY_ACIDS = [
   'other',
 ] as const satisfies readonly (keyof FattyAcids)[];
 
+const PER = ['product', 'unit'];
+
 const isShare = (value: unknown) => typeof value === 'number' && value >= 0 && value <= 100;
 const isShortName = (value: unknown) =>
   typeof value === 'string' && value.length > 0 && value.length <= LONGEST.name && !/\p{C}/u.test(value);
@@ -173,6 +175,7 @@ class LimitDoor {
   @Optional() @Day() from?: string;
   @Optional() @Day() to?: string;
   @Optional() @Text(LONGEST.line) source?: string;
+  @Optional() @YesNo() onlyUnproven?: boolean;
 }
 
 class MadeOfDoor {
@@ -214,6 +217,7 @@ class DeclarableDoor {
   @Percent() thresholdPct!: number;
   @Optional() @Day() newFrom?: string;
   @Optional() @Day() allFrom?: string;
+  @Optional() @OneOf(PER) per?: string;
 }
 
 class RulesDoor {
@@ -232,5 +236,8 @@ export class AssessmentRequestDoor {
   @Optional()
   @MarketDays()
   firstPlacedOn?: object;
+  @Optional()
+  @MarketDays()
+  placedOn?: object;
   @Optional() @YesNo() explain?: boolean;
 }

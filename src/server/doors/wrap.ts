@@ -74,6 +74,7 @@ class DurabilityDoor {
     context: { code: 'not-a-month' },
   })
   endsOn!: string | null;
+  @Optional() @NumberBetween(1, LONGEST_KEEPING_MONTHS) openMonths?: number | null;
 }
 
 const HEAVIEST_BAR_G = 5000;

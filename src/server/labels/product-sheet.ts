@@ -69,7 +69,7 @@ function rows(document: Document, columnsPt: readonly number[], lines: readonly 
     }
     const { y } = document;
     line.forEach((text, index) =>
-      document.text(text, columnsPt[index]!, y, {
+      document.text(text, columnsPt[index], y, {
         width: (columnsPt[index + 1] ?? 545) - columnsPt[index]! - 6,
       }),
     );

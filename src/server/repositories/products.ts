@@ -166,10 +166,10 @@ export async function comparableBars(db: Knex): Promise<Comparable[]> {
 
 /** How many bars hold each material on a line of its own. One statement. */
 export async function holdingCounts(db: Knex): Promise<ReadonlyMap<string, number>> {
-  const rows = (await db('product_materials')
+  const rows: { material_id: string; count: number }[] = await db('product_materials')
     .select('material_id')
     .count({ count: '*' })
-    .groupBy('material_id')) as { material_id: string; count: number }[];
+    .groupBy('material_id');
   return new Map(rows.map(({ material_id, count }) => [material_id, count]));
 }
 
@@ -183,12 +183,12 @@ export async function holdingThroughCounts(
 ): Promise<ReadonlyMap<string, number>> {
   const pairs = [...holders].flatMap(([part, through]) => [part, ...through].map((holder) => [part, holder]));
   if (pairs.length === 0) return new Map();
-  const rows = (await db.raw(
+  const rows = await db.raw<{ part: string; count: number }[]>(
     `select json_extract(j.value, '$[0]') as part, count(distinct u.product_id) as count
      from json_each(?) as j join product_materials as u on u.material_id = json_extract(j.value, '$[1]')
      group by part`,
     [JSON.stringify(pairs)],
-  )) as { part: string; count: number }[];
+  );
   return new Map(rows.map(({ part, count }) => [part, count]));
 }
 
@@ -212,4 +212,17 @@ export async function countHolding(db: Knex, materials: readonly string[]): Prom
     .whereIn('material_id', materials)
     .countDistinct({ count: 'product_id' })) as [{ count: number }];
   return count;
+}
+
+/** The bar that shares the largest part of its materials with one; null where none shares any. */
+export async function nearestRelative(db: Knex, productId: string): Promise<string | null> {
+  const rows = await db.raw<{ id: string }[]>(
+    `select other.product_id as id, count(*) as shared,
+            (select count(*) from product_materials where product_id = other.product_id) as held
+     from product_materials as own join product_materials as other using (material_id)
+     where own.product_id = ? and other.product_id <> own.product_id
+     group by other.product_id order by 1.0 * shared / held desc, shared desc, other.product_id limit 1`,
+    [productId],
+  );
+  return rows[0]?.id ?? null;
 }

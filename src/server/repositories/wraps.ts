@@ -51,10 +51,10 @@ export async function issuedLabels(db: Knex, productId: string): Promise<IssuedL
 
 /** How many labels were issued for each bar that has any. */
 export async function issuedCounts(db: Knex): Promise<ReadonlyMap<string, number>> {
-  const rows = (await db('issued_labels')
+  const rows: { product_id: string; count: number }[] = await db('issued_labels')
     .select('product_id')
     .count({ count: '*' })
-    .groupBy('product_id')) as { product_id: string; count: number }[];
+    .groupBy('product_id');
   return new Map(rows.map(({ product_id, count }) => [product_id, count]));
 }
 

@@ -1,5 +1,6 @@
 /** Bars: reading, saving, keeping versions, making new ones, putting them away. */
 import type { Knex } from 'knex';
+import { compareFormulas } from '../../core/formula/compare';
 import { assess } from '../../core/assess';
 import type { Assessment } from '../../core/formula/answer';
 import {
@@ -29,6 +30,7 @@ import {
   comparableBars,
   findProduct,
   keptVersions,
+  nearestRelative,
   nameVersion,
   putFormula,
   putProduct,
@@ -316,6 +318,16 @@ export async function comparedSide(
     result: assess(productRequest(product, kept.formula, today), snapshot),
     materials: materialsOf(kept.formula, snapshot),
   };
+}
+
+/** What to put beside a bar first: its last version that differs, else the bar that shares most of its materials. */
+export async function nearestSide(house: House, id: string): Promise<ComparedSide | null> {
+  const { version } = await requireProduct(house.db, id);
+  const versions = await keptVersions(house.db, id);
+  const last = versions.findLast(({ formula }) => compareFormulas(formula, version.formula).length > 0);
+  if (last) return comparedSide(house, id, last.number);
+  const relative = await nearestRelative(house.db, id);
+  return relative === null ? null : comparedSide(house, relative, null);
 }
 
 /** Every bar with the versions kept of it, for choosing what to compare. */

@@ -42,6 +42,7 @@ export async function scentDeskData(house: House): Promise<ScentDeskData> {
     },
     rules: { limits: snapshot.limits, declarables: snapshot.declarables },
     rulebookEdition: rulebook().edition,
+    peroxides: rulebook().peroxides,
     onDate: today,
   };
 }

@@ -2,7 +2,6 @@
 import { findClaims } from '../../core/claims/find';
 import type { OwnPhrase } from '../../core/claims/types';
 import type { School } from '../../core/formula/answer';
-import type { TraitMaterial } from '../../core/formula/traits';
 import { MARKETS, type Market, type Material } from '../../core/formula/types';
 import { proposeCautions } from '../../core/labels/cautions';
 import { labelContent, type LabelContent } from '../../core/labels/content';
@@ -61,7 +60,7 @@ export interface Gathered extends AssessedProduct {
 
 async function gather(house: House, productId: string): Promise<Gathered> {
   const assessed = await assessEverywhere(house, productId);
-  const proposedCautions = proposeCautions(assessed.materials as TraitMaterial[]);
+  const proposedCautions = proposeCautions(assessed.materials);
   const stored = (await findWrap(house.db, productId)) ?? {
     revision: 0,
     savedAt: '',

@@ -148,7 +148,7 @@ const held = new WeakMap<Knex, Held>();
 /** The snapshot of a database on a day. One statement where nothing it holds has changed. */
 export async function snapshotOf(db: Knex, onDate: string): Promise<StoreSnapshot> {
   if (db.isTransaction) return makeSnapshot(await allMaterials(db), await findCraftFigures(db), onDate);
-  const { ground } = (await db('store').first('ground')) as { ground: number };
+  const { ground }: { ground: number } = await db('store').first('ground');
   const known = held.get(db);
   if (known?.ground === ground && known.snapshot.onDate === onDate) return known.snapshot;
   const made = makeSnapshot(await allMaterials(db), await findCraftFigures(db), onDate);

@@ -1,0 +1,101 @@
+/** Days as papers write them, in six languages. */
+import { plainText } from './lexicon';
+
+export interface DayFound {
+  /** YYYY-MM-DD. */
+  day: string;
+  said: string;
+  question: string | null;
+}
+
+/** How each month begins in any of the languages. */
+const MONTHS: readonly RegExp[] = [
+  /^(?:jan|janv|ene|gen)/,
+  /^(?:feb|fev|febr)/,
+  /^(?:mar|mrz|maar|mrt|marz)/,
+  /^(?:apr|avr|abr)/,
+  /^(?:may|mai|mag|mei)/,
+  /^(?:jun|juin|giu)/,
+  /^(?:jul|juil|lug)/,
+  /^(?:aug|aou|ago)/,
+  /^(?:sep|set)/,
+  /^(?:oct|okt|ott)/,
+  /^(?:nov)/,
+  /^(?:dec|dez|dic)/,
+];
+const WHOLE_MONTH =
+  /^(?:january|february|march|april|may|june|july|august|september|october|november|december|janua?r|februar|marz|mai|juni|juli|oktober|dezember|janvier|fevrier|mars|avril|juin|juillet|aout|septembre|octobre|novembre|decembre|enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|setiembre|octubre|noviembre|diciembre|gennaio|febbraio|aprile|maggio|giugno|luglio|settembre|ottobre|dicembre|januari|februari|maart|mei|augustus|december|[a-z]{3,4}|janv|juil|febr|sept)$/;
+
+function monthNumber(word: string): number {
+  const bare = word.replace(/\.$/, '');
+  return WHOLE_MONTH.test(bare) ? MONTHS.findIndex((month) => month.test(bare)) + 1 : 0;
+}
+
+const EARLIEST_YEAR = 1990;
+const LATEST_YEAR = 2060;
+
+function fullYear(text: string): number {
+  return text.length === 2 ? 2000 + Number(text) : Number(text);
+}
+
+function iso(year: number, month: number, date: number): string | null {
+  const made = new Date(Date.UTC(year, month - 1, date));
+  const isReal = made.getUTCMonth() === month - 1 && made.getUTCDate() === date;
+  return isReal && year >= EARLIEST_YEAR && year <= LATEST_YEAR ? made.toISOString().slice(0, 10) : null;
+}
+
+type Reader = (match: RegExpExecArray) => { day: string | null; question?: string };
+
+const WORD = '[a-z]{3,10}\\.?';
+const OF = "(?:\\s+(?:de|di|del|of|d'))?";
+
+/** A slash or dash date that reads both ways is asked about; a dot stands between day and month first. */
+const byNumbers: Reader = ([said, first, mark, second, year]) => {
+  const [a, b, whole] = [Number(first), Number(second), fullYear(year!)];
+  if (mark === '.' || a > 12) return { day: iso(whole, b, a) };
+  if (b > 12) return { day: iso(whole, a, b) };
+  const question = a === b ? undefined : `“${said}” was read with the day first. Is it the month?`;
+  return { day: iso(whole, b, a), question };
+};
+
+const READERS: readonly (readonly [RegExp, Reader])[] = [
+  [
+    /\b(\d{4})([-/.])(\d{1,2})\2(\d{1,2})\b/,
+    ([, y, , m, d]) => ({ day: iso(Number(y), Number(m), Number(d)) }),
+  ],
+  [
+    new RegExp(
+      `\\b(\\d{1,2})(?:st|nd|rd|th|er|[°º.])?[-\\s]*${OF}\\s*(${WORD})${OF}[-,\\s]*(\\d{4}|\\d{2})\\b`,
+    ),
+    ([, d, m, y]) => ({ day: iso(fullYear(y!), monthNumber(m!), Number(d)) }),
+  ],
+  [
+    new RegExp(`\\b(${WORD})[-\\s]+(\\d{1,2})(?:st|nd|rd|th)?[-,\\s]+(\\d{4})\\b`),
+    ([, m, d, y]) => ({ day: iso(Number(y), monthNumber(m!), Number(d)) }),
+  ],
+  [/\b(\d{1,2})([./-])(\d{1,2})\2(\d{4}|\d{2})\b/, byNumbers],
+  [
+    new RegExp(`(?<!\\d{1,2}(?:st|nd|rd|th|\\.)?[-\\s]{1,2})\\b(${WORD})${OF}[-,\\s]+(\\d{4})\\b`),
+    ([said, m, y]) => ({
+      day: iso(Number(y), monthNumber(m!), 1),
+      question: `Only “${said}” is stated; the first of the month was taken.`,
+    }),
+  ],
+];
+
+/** The first day written in a text, in any of the usual ways; null where none is. */
+export function findDay(text: string): DayFound | null {
+  const plain = plainText(text);
+  for (const [pattern, read] of READERS) {
+    const match = pattern.exec(plain);
+    if (!match) continue;
+    const { day, question } = read(match);
+    if (day)
+      return {
+        day,
+        said: text.slice(match.index, match.index + match[0].length),
+        question: question ?? null,
+      };
+  }
+  return null;
+}

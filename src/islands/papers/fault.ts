@@ -1,0 +1,2 @@
+/** Why a paper could not be opened, in words for the maker. */
+export class PaperFault extends Error {}

@@ -1,0 +1,158 @@
+/** Reading the text of a picture: straightened and cleaned here, read by a worker that ships with the application. */
+import { createWorker, type Page, type Worker as Reader } from 'tesseract.js';
+import readerUrl from 'tesseract.js/dist/worker.min.js?url';
+import engineUrl from 'tesseract.js-core/tesseract-core-simd-lstm.wasm.js?url';
+import { linesFromItems, type PaperLine, type TextItem } from '../../core/paperwork/page';
+import { clean, skewOf, type GreyPicture } from '../../core/paperwork/straighten';
+import { PaperFault } from './fault';
+
+/** Where the build lays out the letters it knows. */
+const LETTERS_URL = '/reader';
+/** A page is read at about so many pixels across: small print needs them, more only takes longer. */
+const READ_WIDTH_PX = 1800;
+const MOST_PIXELS = 40_000_000;
+/** Width of the page that lines are placed on, points. */
+const PAGE_WIDTH_PT = 595;
+/** Height of the letters within that of their row. */
+const LETTER_SHARE = 0.9;
+/** Words that are read with less certainty than this are no words, percent. */
+const LEAST_CONFIDENCE = 20;
+/** Lines a picture of a page has at least, and how sure they are together, percent. */
+const LEAST_LINES = 3;
+const LEAST_MEAN_CONFIDENCE = 45;
+
+export interface Progress {
+  (done: number, words: string): void;
+}
+
+function canvasOf(width: number, height: number): [HTMLCanvasElement, CanvasRenderingContext2D] {
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [width, height];
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.fillStyle = 'white';
+  context.fillRect(0, 0, width, height);
+  return [canvas, context];
+}
+
+function greyOf(context: CanvasRenderingContext2D, width: number, height: number): GreyPicture {
+  const { data } = context.getImageData(0, 0, width, height);
+  const grey = new Uint8ClampedArray(width * height);
+  for (let at = 0; at < grey.length; at++)
+    grey[at] = 0.299 * data[4 * at]! + 0.587 * data[4 * at + 1]! + 0.114 * data[4 * at + 2]!;
+  return { width, height, grey };
+}
+
+/** The picture at reading size, turned straight, paper white and ink black. */
+function straightened(source: CanvasImageSource, fromWidth: number, fromHeight: number): HTMLCanvasElement {
+  const scale = READ_WIDTH_PX / fromWidth;
+  const [width, height] = [READ_WIDTH_PX, Math.round(fromHeight * scale)];
+  const [, first] = canvasOf(width, height);
+  first.drawImage(source, 0, 0, width, height);
+  const degrees = skewOf(greyOf(first, width, height));
+  const [canvas, context] = canvasOf(width, height);
+  context.translate(width / 2, height / 2);
+  context.rotate((-degrees * Math.PI) / 180);
+  context.drawImage(source, -width / 2, -height / 2, width, height);
+  const picture = greyOf(context, width, height);
+  clean(picture);
+  const shown = context.createImageData(width, height);
+  for (let at = 0; at < picture.grey.length; at++) {
+    shown.data.fill(picture.grey[at]!, 4 * at, 4 * at + 3);
+    shown.data[4 * at + 3] = 255;
+  }
+  context.putImageData(shown, 0, 0);
+  return canvas;
+}
+
+/** The words of a page as runs of text, placed on a page of usual width. */
+function itemsOf(page: Page, scale: number): { items: TextItem[]; confidence: number } {
+  const lines = (page.blocks ?? []).flatMap((block) =>
+    block.paragraphs.flatMap((paragraph) => paragraph.lines),
+  );
+  const words = lines.flatMap((line) =>
+    line.words
+      .filter(({ confidence, text }) => confidence >= LEAST_CONFIDENCE && text.trim() !== '')
+      .map((word) => ({ word, line })),
+  );
+  const total = words.reduce((sum, { word }) => sum + word.confidence, 0);
+  const items = words.map(({ word, line }): TextItem => ({
+    text: word.text,
+    xPt: word.bbox.x0 * scale,
+    yPt: line.baseline.y1 * scale,
+    widthPt: (word.bbox.x1 - word.bbox.x0) * scale,
+    heightPt: line.rowAttributes.rowHeight * scale * LETTER_SHARE,
+  }));
+  return { items, confidence: words.length > 0 ? total / words.length : 0 };
+}
+
+function openReader(onProgress: (share: number) => void): Promise<Reader> {
+  return createWorker('eng', 1, {
+    langPath: LETTERS_URL,
+    gzip: true,
+    workerPath: readerUrl,
+    corePath: engineUrl,
+    workerBlobURL: false,
+    cacheMethod: 'none',
+    logger: ({ status, progress }) => status === 'recognizing text' && onProgress(progress),
+  });
+}
+
+export interface PictureOfPage {
+  source: CanvasImageSource;
+  width: number;
+  height: number;
+}
+
+export interface ReadPicture {
+  lines: PaperLine[];
+  widthPt: number;
+  heightPt: number;
+  /** The straightened picture, as a data address. */
+  picture: string;
+}
+
+/** Reads pictures of pages one after the other. Throws a PaperFault where one holds no page of text. */
+export async function readPictures(
+  pages: readonly PictureOfPage[],
+  signal: AbortSignal,
+  onProgress: Progress,
+): Promise<ReadPicture[]> {
+  let at = 0;
+  const tell = (share: number) =>
+    onProgress((at + share) / pages.length, `Reading page ${at + 1} of ${pages.length}`);
+  onProgress(0, 'Getting the reader of pictures ready');
+  const reader = await openReader(tell);
+  const stop = () => void reader.terminate();
+  signal.addEventListener('abort', stop, { once: true });
+  try {
+    const read: ReadPicture[] = [];
+    for (const page of pages) {
+      if (signal.aborted) throw new PaperFault('Given up. Nothing was filed.');
+      if (page.width * page.height > MOST_PIXELS)
+        throw new PaperFault('This picture is larger than 40 megapixels. Send a smaller one.');
+      read.push(await readOne(reader, page, ++at));
+    }
+    return read;
+  } finally {
+    signal.removeEventListener('abort', stop);
+    await reader.terminate();
+  }
+}
+
+async function readOne(reader: Reader, page: PictureOfPage, number: number): Promise<ReadPicture> {
+  const canvas = straightened(page.source, page.width, page.height);
+  const { data } = await reader.recognize(canvas, {}, { blocks: true });
+  const scale = PAGE_WIDTH_PT / canvas.width;
+  const { items, confidence } = itemsOf(data, scale);
+  const lines = linesFromItems(number, items);
+  if (lines.length < LEAST_LINES || confidence < LEAST_MEAN_CONFIDENCE)
+    throw new PaperFault(
+      'There is no page of text in this picture that could be read. Type in what it says.',
+    );
+  return {
+    lines,
+    widthPt: PAGE_WIDTH_PT,
+    heightPt: canvas.height * scale,
+    picture: canvas.toDataURL('image/png'),
+  };
+}

@@ -1,0 +1,95 @@
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import type { Mould } from '../../core/making/size';
+import { readNumber } from '../../core/quantities/number';
+import { address, send } from '../../ui/api';
+import { NumberIn, TextIn } from '../../ui/form/fields';
+import { RecordFields, useRecordForm } from '../../ui/form/record-form';
+import { litres } from '../../ui/words';
+
+interface StoredMoulds {
+  moulds: Mould[];
+  revision: number;
+}
+
+interface Props {
+  moulds: Mould[];
+  /** The revision they were loaded at. */
+  loaded: number;
+  onChange: (moulds: Mould[]) => void;
+}
+
+interface Draft {
+  name: string;
+  volumeMl: string;
+  cavities: string;
+}
+
+const MOST_ML = 1e6;
+const MOST_CAVITIES = 10_000;
+/** A fault with any mould of the list is told at the field it is about. */
+const fieldOf = (path: string) => (/\.(name|volumeMl|cavities)$/.exec(path)?.[1] as keyof Draft) ?? null;
+
+/** The maker's moulds, changed and kept on the spot. */
+export function MouldList({ moulds, loaded, onChange }: Props) {
+  const [revision, setRevision] = useState(loaded);
+  const record = useRecordForm<Draft, StoredMoulds>({
+    defaults: { name: '', volumeMl: '', cavities: '1' },
+    fieldOf,
+    onStale: (newer) => setRevision(newer.revision),
+  });
+  const { busy, keep } = record.keeping;
+  const keepAll = async (next: Mould[]) => {
+    const body = { moulds: next, revision };
+    const kept = await keep(() => send<StoredMoulds>('PUT', address('moulds'), body));
+    if (!kept) return;
+    setRevision(kept.revision);
+    onChange(kept.moulds);
+    record.form.reset();
+  };
+  const add = ({ name, volumeMl, cavities }: Draft) =>
+    keepAll([
+      ...moulds,
+      {
+        id: `mould-${crypto.randomUUID().slice(0, 8)}`,
+        name,
+        volumeMl: readNumber(volumeMl),
+        cavities: readNumber(cavities),
+      },
+    ]);
+  return (
+    <details className="mt-1">
+      <summary className="cursor-pointer text-ultra">My moulds</summary>
+      <ul>
+        {moulds.map((mould) => (
+          <li key={mould.id} className="flex items-center justify-between border-b border-hair py-0.5">
+            <span>
+              {mould.name}, {litres(mould.volumeMl)}, {mould.cavities} bars
+            </span>
+            <button
+              type="button"
+              className="icon-action"
+              aria-label={`Remove ${mould.name}`}
+              onClick={() => void keepAll(moulds.filter(({ id }) => id !== mould.id))}
+            >
+              <Trash2 size={15} aria-hidden="true" />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <RecordFields
+        record={record}
+        onKeep={add}
+        label="A mould"
+        className="mt-1 flex flex-wrap items-end gap-2"
+      >
+        <TextIn name="name" label="Name" width="w-32" needed="Give it a name." />
+        <NumberIn name="volumeMl" label="Holds, mL" least={1} most={MOST_ML} isNeeded />
+        <NumberIn name="cavities" label="Bars" width="w-14" least={1} most={MOST_CAVITIES} isNeeded />
+        <button type="submit" className="action py-0" disabled={busy}>
+          Add
+        </button>
+      </RecordFields>
+    </details>
+  );
+}

@@ -1,0 +1,129 @@
+/**
+ * What a row shows of its line, as it is shown: figures as they are read, lengths to a thousandth. So a row whose
+ * picture stays the same is not drawn again, though its figures move in the tenth place.
+ */
+import type { AssessedLimit, AssessedLine, Assessment, Verdict } from '../../core/formula/answer';
+import type { Amount, Formula, Line, RequestError } from '../../core/formula/types';
+import { binds } from '../../core/loads/limits';
+import { ADVICE_WORDS, grams, percent, VERDICT_WORDS } from '../../ui/words';
+import {
+  againstLimit,
+  asMultiples,
+  faultOfLine,
+  governingLimit,
+  othersShare,
+  sourceOf,
+  subjectName,
+} from './view';
+
+/** Largest loads are put in rounded down to this many decimals, so that rounding never lifts them over. */
+const LARGEST_DECIMALS = 2;
+/** Lengths are drawn to this many parts of the rule. */
+const DRAWN_PARTS = 1000;
+
+export interface RowAgainst {
+  verdict: Verdict;
+  words: string;
+  isAdvice: boolean;
+  said: string;
+  source: string | null;
+  /** In multiples of the limit; null where there is none to hold against. */
+  load: { low: number; nominal: number; high: number } | null;
+  others: number;
+}
+
+export interface RowView {
+  line: Line;
+  name: string;
+  open: boolean;
+  fault: string | undefined;
+  masses: { mass: string; cured: string; fats: string };
+  room: { words: string; largest: Amount | null; advised: Amount | null };
+  against: RowAgainst | null;
+  /** Share of a limit that the maker keeps free, 0 to 1. */
+  margin: number;
+}
+
+export interface RowInput {
+  line: Line;
+  formula: Formula;
+  assessment: Assessment;
+  errors: readonly RequestError[];
+  materialName: (id: string) => string;
+  open: boolean;
+}
+
+/** A largest load in the line's unit, rounded down; null where nothing holds it. */
+function roundedLargest(largest: AssessedLine['maxInUnit']): Amount | null {
+  if (!largest) return null;
+  const step = 10 ** LARGEST_DECIMALS;
+  return { value: Math.floor(largest.value * step) / step, unit: largest.unit };
+}
+
+function roomOf(assessed: AssessedLine, limit: AssessedLimit | null): RowView['room'] {
+  const largest = roundedLargest(assessed.maxInUnit);
+  const within = roundedLargest(assessed.advised?.maxInUnit ?? null);
+  const advised = within && (!largest || within.value < largest.value) ? within : null;
+  if (assessed.maxG === null) {
+    return { words: limit ? 'advice only' : 'no limit on file', largest: null, advised };
+  }
+  const roomG = assessed.maxG - assessed.massG;
+  const words = roomG >= 0 ? `room ${grams(roomG)}` : `past by ${grams(-roomG)}`;
+  return { words, largest, advised };
+}
+
+const drawn = (value: number) => Math.round(value * DRAWN_PARTS) / DRAWN_PARTS;
+
+function againstOf({ line, assessment, materialName }: RowInput, limit: AssessedLimit | null) {
+  const unproven = assessment.unproven.some((entry) => entry.line === line.id);
+  const verdict = unproven && limit?.verdict !== 'over' ? 'unproven' : limit?.verdict;
+  if (!verdict) return null;
+  const isAdvice = limit !== null && !binds(limit.force) && verdict !== 'unproven';
+  const words = (isAdvice ? ADVICE_WORDS : VERDICT_WORDS)[verdict];
+  const multiples = unproven || !limit ? null : asMultiples(limit);
+  return {
+    verdict,
+    words: limit?.portion ? `${words} in portion ${limit.portion}` : words,
+    isAdvice,
+    said: limit ? `${subjectName(limit, materialName)}: ${againstLimit(limit)}` : 'No certificate on file',
+    source: limit && sourceOf(limit),
+    load: multiples && {
+      low: drawn(multiples.low),
+      nominal: drawn(multiples.nominal),
+      high: drawn(multiples.high),
+    },
+    others: limit ? drawn(othersShare(limit, line.id)) : 0,
+  };
+}
+
+/** What the row of a line shows. */
+export function rowView(input: RowInput): RowView {
+  const { line, formula, assessment, errors, materialName, open } = input;
+  const limit = governingLimit(assessment, line.id);
+  const assessed = assessment.lines.find(({ id }) => id === line.id)!;
+  return {
+    line,
+    name: materialName(line.material),
+    open,
+    fault: faultOfLine(errors, formula, line.id),
+    masses: {
+      mass: grams(assessed.massG),
+      cured: percent(assessed.pctCured),
+      fats: percent(assessed.pctFats),
+    },
+    room: roomOf(assessed, limit),
+    against: againstOf(input, limit),
+    margin: (formula.marginPct ?? 10) / 100,
+  };
+}
+
+/** Whether two values of plain data are the same; the first difference ends it. */
+export function sameView(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  const keys = Object.keys(a);
+  if (keys.length !== Object.keys(b).length) return false;
+  return keys.every((key) =>
+    sameView((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]),
+  );
+}
