@@ -1,5 +1,8 @@
 /** Papers photographed, leaning and noisy, are read; what is no paper is said in words. */
 import { expect, test } from '@playwright/test';
+import { strToU8, zipSync } from 'fflate';
+import PDFDocument from 'pdfkit';
+import { buffer } from 'node:stream/consumers';
 import { startApplication, type Application } from './application';
 import { open } from './page';
 
@@ -76,4 +79,142 @@ test('what is no paper is said in words, and nothing is filed', async ({ page })
   const read = page.getByRole('region', { name: 'What was read' });
   await expect(read).toContainText('This is a safety data sheet');
   await long.close();
+});
+
+const zipped = (files: Record<string, string>) =>
+  Buffer.from(
+    zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, strToU8(text)]))),
+  );
+const XML = '<?xml version="1.0" encoding="UTF-8" standalone="yes"?>';
+const PACKAGE = 'http://schemas.openxmlformats.org/package/2006';
+const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
+const relations = (rows: string[]) =>
+  `${XML}<Relationships xmlns="${PACKAGE}/relationships">${rows
+    .map(
+      (row, at) =>
+        `<Relationship Id="r${at}" Type="${OFFICE}/${row.split(' ')[0]}" Target="${row.split(' ')[1]}"/>`,
+    )
+    .join('')}</Relationships>`;
+const types = (parts: [string, string][]) =>
+  `${XML}<Types xmlns="${PACKAGE}/content-types"><Default Extension="xml" ContentType="application/xml"/><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>${parts
+    .map(
+      ([part, type]) =>
+        `<Override PartName="${part}" ContentType="application/vnd.openxmlformats-officedocument.${type}+xml"/>`,
+    )
+    .join('')}</Types>`;
+
+/** A workbook as its format describes it, written by hand: text in line, figures as fractions shown in percent. */
+function workbook(rows: (string | number)[][]): Buffer {
+  const sheet = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main';
+  const cells = rows.map(
+    (row, at) =>
+      `<row r="${at + 1}">${row
+        .map((value, column) => {
+          const place = `${'ABCDEF'[column]}${at + 1}`;
+          return typeof value === 'number'
+            ? `<c r="${place}" s="1"><v>${value}</v></c>`
+            : `<c r="${place}" t="inlineStr"><is><t>${value}</t></is></c>`;
+        })
+        .join('')}</row>`,
+  );
+  return zipped({
+    '[Content_Types].xml': types([
+      ['/xl/workbook.xml', 'spreadsheetml.sheet.main'],
+      ['/xl/worksheets/sheet1.xml', 'spreadsheetml.worksheet'],
+      ['/xl/styles.xml', 'spreadsheetml.styles'],
+    ]),
+    '_rels/.rels': relations(['officeDocument xl/workbook.xml']),
+    'xl/_rels/workbook.xml.rels': relations(['worksheet worksheets/sheet1.xml', 'styles styles.xml']),
+    'xl/workbook.xml': `${XML}<workbook xmlns="${sheet}" xmlns:r="${OFFICE}"><sheets><sheet name="Declaration" sheetId="1" r:id="r0"/></sheets></workbook>`,
+    'xl/styles.xml': `${XML}<styleSheet xmlns="${sheet}"><fonts count="1"><font/></fonts><fills count="1"><fill/></fills><borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs><cellXfs count="2"><xf numFmtId="0"/><xf numFmtId="10" applyNumberFormat="1"/></cellXfs></styleSheet>`,
+    'xl/worksheets/sheet1.xml': `${XML}<worksheet xmlns="${sheet}"><sheetData>${cells.join('')}</sheetData></worksheet>`,
+  });
+}
+
+/** A word processor's document, written by hand: paragraphs, then a table. */
+function wordDocument(paragraphs: string[], table: string[][]): Buffer {
+  const paragraph = (text: string) => `<w:p><w:r><w:t>${text}</w:t></w:r></w:p>`;
+  const rows = table.map(
+    (row) => `<w:tr>${row.map((cell) => `<w:tc>${paragraph(cell)}</w:tc>`).join('')}</w:tr>`,
+  );
+  return zipped({
+    '[Content_Types].xml': types([['/word/document.xml', 'wordprocessingml.document.main']]),
+    '_rels/.rels': relations(['officeDocument word/document.xml']),
+    'word/document.xml': `${XML}<w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body>${paragraphs.map(paragraph).join('')}<w:tbl>${rows.join('')}</w:tbl></w:body></w:document>`,
+  });
+}
+
+test('a workbook and a document are read; a locked paper, a wall of figures and other scripts end in words', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await open(page, application, '/cupboard/papers');
+  const tray = page.getByRole('region', { name: 'The paper', exact: true });
+  const read = page.getByRole('region', { name: 'What was read' });
+  const give = (name: string, file: Buffer) =>
+    page.setInputFiles('input[type=file]', { name, mimeType: 'application/octet-stream', buffer: file });
+
+  await give(
+    'declaration.xlsx',
+    workbook([
+      ['Allergen declaration', 'No. WB-4410'],
+      ['Product', 'Hedge Lantern'],
+      ['Issued on', '2026-03-09'],
+      ['Name', 'CAS', 'Share'],
+      ['Linalool', '78-70-7', 0.0412],
+      ['Coumarin', '91-64-5', 0.00075],
+    ]),
+  );
+  await expect(read.getByRole('heading', { name: 'declaration.xlsx' })).toBeVisible();
+  await expect(read.getByLabel('Number')).toHaveValue('WB-4410');
+  await expect(read.getByLabel('Typical share of Linalool, percent')).toHaveValue('4.12');
+  await expect(read.getByLabel('Typical share of Coumarin, percent')).toHaveValue('0.075');
+
+  await give(
+    'certificate.docx',
+    wordDocument(
+      [
+        'Certificate of conformity',
+        'Certificate number: DX-118',
+        'Product: Hedge Lantern',
+        'Date: 4 May 2026',
+        'In line with the 51st Amendment',
+      ],
+      [
+        ['Category', 'Maximum level'],
+        ['Category 5A', '1.2 %'],
+        ['Category 9', '3.65 %'],
+        ['Category 10A', '2 %'],
+      ],
+    ),
+  );
+  await expect(read.getByRole('heading', { name: 'certificate.docx' })).toBeVisible();
+  await expect(read.getByLabel('Most in a bar, category 9, %')).toHaveValue('3.65');
+  await expect(read.getByLabel('Number')).toHaveValue('DX-118');
+
+  await give('cut.xlsx', workbook([['a']]).subarray(0, 300));
+  await expect(tray.getByRole('alert')).toContainText('This workbook cannot be opened');
+  await give('no.docx', Buffer.from('no document'));
+  await expect(tray.getByRole('alert')).toContainText('This document cannot be opened');
+
+  const locked = new PDFDocument({ userPassword: 'shut' });
+  locked.text('Certificate');
+  locked.end();
+  await give('locked.pdf', await buffer(locked));
+  await expect(tray.getByRole('alert')).toContainText('locked with a password');
+
+  const made = await page.context().newPage();
+  const figures = Array.from({ length: 20_000 }, (_, at) => ((at * 7919) % 10_007) / 100);
+  await made.setContent(`<p style="font-size:3px">${figures.join(' ')}</p>`);
+  await give('figures.pdf', await made.pdf());
+  await expect(read.getByRole('heading', { name: 'figures.pdf' })).toBeVisible({ timeout: 20_000 });
+  await expect(read.getByLabel(/^Take /)).toHaveCount(0);
+  await made.setContent(
+    '<div dir="rtl"><h2>شهادة المطابقة</h2><p>الفئة 9: ‎3.2 %</p><p>تاريخ 2026-02-01</p></div>',
+  );
+  await give('other.pdf', await made.pdf());
+  await expect(read.getByRole('heading', { name: 'other.pdf' })).toBeVisible({ timeout: 20_000 });
+  await read.getByRole('button', { name: 'File what is ticked' }).click();
+  await expect(read.getByRole('alert')).toContainText('Choose the material');
+  await made.close();
 });

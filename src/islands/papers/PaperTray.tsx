@@ -148,7 +148,7 @@ function pastedPaper(text: string): OpenPaper {
 }
 
 const ACCEPTED =
-  '.pdf,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp';
+  '.pdf,.docx,.xlsx,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp';
 
 /** Other ways in: a file, dropped or chosen, and pasted text. */
 function OtherWays({ open }: Pick<Desk, 'open'>) {
@@ -156,7 +156,7 @@ function OtherWays({ open }: Pick<Desk, 'open'>) {
   return (
     <>
       <label className="mt-3 block cursor-pointer border border-dashed border-soft p-3 text-center">
-        Drop a PDF, a photograph, CSV or text here, or{' '}
+        Drop a PDF, a photograph, a document, a table or text here, or{' '}
         <span className="text-ultra underline">choose a file</span>
         <input
           type="file"

@@ -1,4 +1,4 @@
-/** Opens a paper in whatever form it comes: PDF, table file or text; gives its lines and, for a PDF, its pages. */
+/** Opens a paper in whatever form it comes: PDF, picture, workbook, document, table file or text; gives its lines and, for a PDF, its pages. */
 import type { PDFPageProxy, TextItem as PdfText } from 'pdfjs-dist/types/src/display/api';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 import {
@@ -9,6 +9,7 @@ import {
   type TextItem,
 } from '../../core/paperwork/page';
 import { PaperFault } from './fault';
+import { linesFromDocument, linesFromWorkbook } from './office';
 import type { PictureOfPage, Progress } from './picture';
 
 export interface PagePicture {
@@ -149,6 +150,16 @@ async function openTable(text: string): Promise<PaperLine[]> {
   return linesFromRows(Papa.parse<string[]>(text, { skipEmptyLines: false }).data);
 }
 
+function filled(lines: PaperLine[]): PaperLine[] {
+  if (lines.length === 0) throw new PaperFault('There is nothing in this file.');
+  return lines;
+}
+
+function officeReader(fileName: string): ((bytes: Uint8Array) => Promise<PaperLine[]>) | null {
+  if (/\.xlsx$/i.test(fileName)) return linesFromWorkbook;
+  return /\.docx$/i.test(fileName) ? linesFromDocument : null;
+}
+
 /** Opens a file's bytes by its name and type. Throws a PaperFault that says what to do. */
 export async function openBytes(
   { fileName, mime, inbox }: { fileName: string; mime: string; inbox: string | null },
@@ -160,14 +171,15 @@ export async function openBytes(
     return { fileName, inbox, ...(await openPdf(bytes, opening)) };
   if (/^image\/(?:png|jpeg|webp)$/.test(mime) || /\.(?:png|jpe?g|webp)$/i.test(fileName))
     return { fileName, inbox, ...(await openPicture(bytes, mime, opening)) };
+  const office = officeReader(fileName);
+  if (office) return { fileName, inbox, lines: filled(await office(bytes)), pages: [], isPicture: false };
   if (bytes.includes(0)) {
     throw new PaperFault(
-      'This file is neither a PDF, a picture nor text. Save it as PDF or CSV, or paste its text.',
+      'This file is neither a PDF, a picture nor text. Save it as PDF, or paste its text.',
     );
   }
   const text = new TextDecoder('utf-8').decode(bytes);
   const isTable = mime === 'text/csv' || /\.(csv|tsv)$/i.test(fileName);
   const lines = isTable ? await openTable(text) : linesFromText(text);
-  if (lines.length === 0) throw new PaperFault('There is nothing in this file.');
-  return { fileName, inbox, lines, pages: [], isPicture: false };
+  return { fileName, inbox, lines: filled(lines), pages: [], isPicture: false };
 }
