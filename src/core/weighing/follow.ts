@@ -1,0 +1,391 @@
+/**
+ * Following a bench scale: what has really gone into the vessel, from readings that wander, sleep and jump (batch
+ * page). Pure: times come with the readings, a state goes in and another comes out. States are plain values that
+ * may be kept and taken up again.
+ */
+import { jumpAtRest, jumpBetween } from './jump';
+import { half, lineThrough, mean, median, type Sample } from './samples';
+
+/** Why a scale shows nothing. */
+export type ScaleState = 'ok' | 'asleep' | 'overloaded' | 'unplugged';
+
+/** One reading; `g` is null while the display is blank. */
+export interface Reading {
+  atMs: number;
+  g: number | null;
+  state?: ScaleState;
+}
+
+/** The maker's answer to a question: what was held before counts on, or it does not. */
+export interface Answer {
+  carryOn: boolean;
+}
+
+/**
+ * `zeroed`: zero was pressed with something held; it is carried. `slept`: the scale came back at zero. `emptied`:
+ * the vessel came back lighter. The last two wait for an answer.
+ */
+export interface Question {
+  code: 'zeroed' | 'slept' | 'emptied';
+  wasG: number;
+}
+
+export interface Following {
+  readabilityG: number;
+  /** What has gone into the vessel since the start, grams. */
+  heldG: number;
+  /** Whether the true mass lies within `heldG` ± `doubtG`. */
+  settled: boolean;
+  doubtG: number;
+  question: Question | null;
+  /** What the display shows is `offsetG` less than what is held. */
+  offsetG: number;
+  /** `off`: the vessel is lifted; `blank`: the display shows nothing. */
+  place: 'on' | 'off' | 'blank';
+  /** The last readings, oldest first. */
+  recent: Sample[];
+  /** Readings since a jump to zero that is not yet made out, and those before it. */
+  jump: { before: Sample[]; after: Sample[]; isAnswered: boolean; isRest: boolean } | null;
+  /** Where the hand last rested. */
+  rest: { g: number; sinceMs: number; count: number } | null;
+  /** What was held before the vessel was lifted or the display went blank. */
+  beforeG: number;
+  /** What was held when the vessel was lifted, until it rests again. */
+  liftedG: number | null;
+  /** When it last rested. */
+  restedAtMs: number | null;
+  /** Doubt that zero presses have left, in readabilities. */
+  carriedDoubt: number;
+}
+
+/** All of these are in readabilities unless they say otherwise. */
+const MOST_DOUBT = 1.5;
+/** A scale's zero drifts by a hundredth a second; more than this is movement. */
+const CREEP_PER_S = 0.02;
+/** Spread of readings at rest; a bottle leant on the pan trembles more. */
+const STILL = 1.05;
+const OUTLIER = 2.2;
+/** Steps beyond noise that turn about so often are a tremble. */
+const STEP = 3.4;
+const TREMBLES = 2;
+const MOST_OUTLIERS = 2;
+/** Slopes that noise alone may show, readabilities a second, over a short and a long look. */
+const SHORT_SLOPE = 0.85;
+const LONG_SLOPE = 0.45;
+/** A long look is taken where nothing moved by more than this. */
+const SLOW_RANGE = 12;
+const HALVES_APART = 0.8;
+/** Away from where it rested by more than this, it moves: one reading, the middle of three, the means of five and eight. */
+const FAR_OFF = 2.3;
+const MOVED_3 = 1.4;
+const MOVED_5 = 0.85;
+const MOVED_8 = 0.65;
+/** Below zero by more than this, the vessel is off. */
+const OFF = 4;
+/** Near enough to zero for zero to have been pressed; from far enough away. */
+const NEAR_ZERO = 2.6;
+const JUMP = 3.7;
+/** A mid-pour press leaves less than this share of what was shown. */
+const JUMP_SHARE = 0.25;
+/** Doubt in the size of a jump that still lets the mass settle. */
+const MOST_CARRIED = 1.3;
+
+const SHORT_MS = 1150;
+const LONG_MS = 1950;
+const REGIME_MS = 2600;
+const KEPT_MS = 4000;
+const GAP_MS = 700;
+const KNOCK_MS = 900;
+/** Readings after a jump before it is made out, and used for it. */
+const JUMP_READINGS = 5;
+const MOST_JUMP_READINGS = 20;
+/** A rest so long tells the drift of the zero. */
+const LONG_REST_MS = 20_000;
+const REST_READINGS = 30;
+
+/**
+ * Begins to follow a scale whose empty or tared vessel shows zero.
+ *
+ * @example
+ * let state = startFollowing({ readabilityG: 1 });
+ * state = followScale(state, { atMs: 100, g: 0 });
+ */
+export function startFollowing({ readabilityG }: { readabilityG: number }): Following {
+  return {
+    readabilityG,
+    heldG: 0,
+    settled: false,
+    doubtG: MOST_DOUBT * readabilityG,
+    question: null,
+    offsetG: 0,
+    place: 'on',
+    recent: [],
+    jump: null,
+    rest: null,
+    beforeG: 0,
+    liftedG: null,
+    restedAtMs: null,
+    carriedDoubt: 0,
+  };
+}
+
+const waits = ({ question }: Following) => question !== null && question.code !== 'zeroed';
+const moving = (state: Following): Following => ({ ...state, settled: false, rest: null });
+
+function answered(state: Following, { carryOn }: Answer): Following {
+  const { question, recent, offsetG, jump } = state;
+  if (!question) return state;
+  if (jump && carryOn) return { ...state, question: null, jump: { ...jump, isAnswered: true } };
+  if (jump)
+    return { ...moving(state), question: null, jump: null, offsetG: 0, recent: jump.after, carriedDoubt: 0 };
+  const anew = { ...moving(state), question: null };
+  // Readings after a sleep are kept as the display shows them; what was held comes on top.
+  const shift = question.code === 'zeroed' ? (carryOn ? 0 : -question.wasG) : carryOn ? question.wasG : 0;
+  const moved = recent.map(({ atMs, g }) => ({ atMs, g: g + shift }));
+  const heldG = moved.length > 0 ? median(moved.slice(-3)) : shift;
+  return {
+    ...anew,
+    offsetG: offsetG + shift,
+    recent: moved,
+    heldG,
+    carriedDoubt: carryOn ? state.carriedDoubt : 0,
+  };
+}
+
+function blank(state: Following): Following {
+  if (state.place === 'blank') return state;
+  const beforeG = state.place === 'off' || waits(state) ? state.beforeG : state.heldG;
+  return { ...moving(state), place: 'blank', beforeG, heldG: beforeG, recent: [], jump: null };
+}
+
+/** The first reading after the display was blank: at zero with something held, two stories fit. */
+function awake(state: Following, sample: Sample): Following {
+  const { readabilityG, beforeG, offsetG } = state;
+  const near = NEAR_ZERO * readabilityG;
+  const on: Following = { ...state, place: 'on' };
+  if (
+    Math.abs(sample.g) > near ||
+    Math.abs(beforeG) <= near ||
+    Math.abs(sample.g + offsetG - beforeG) <= near
+  )
+    return on;
+  return { ...on, offsetG: 0, question: { code: 'slept', wasG: beforeG }, heldG: beforeG };
+}
+
+/** Whether the display fell to zero from one reading to the next. */
+function fell({ recent, readabilityG, offsetG, place, rest }: Following, sample: Sample): boolean {
+  const last = recent.at(-1);
+  if (!last || place === 'off' || sample.atMs - last.atMs > GAP_MS) return false;
+  const shown = (rest?.g ?? last.g) - offsetG;
+  if (Math.abs(shown - sample.g) < JUMP * readabilityG) return false;
+  const flowG = Math.abs(last.g - (recent.at(-2) ?? last).g);
+  const near = Math.max(NEAR_ZERO * readabilityG, shown > 0 ? JUMP_SHARE * shown : 0, 1.5 * flowG);
+  return Math.abs(sample.g) <= near && Math.abs(shown) > JUMP * readabilityG;
+}
+
+/** Whether something leans on the pan or shakes it: readings that go up and down by more than noise does. */
+function trembles(samples: readonly Sample[], readabilityG: number): boolean {
+  const steps = samples
+    .slice(1)
+    .map(
+      ({ g }, at) =>
+        Math.sign(g - samples[at]!.g) * Number(Math.abs(g - samples[at]!.g) > STEP * readabilityG),
+    );
+  const turns = steps.filter(
+    (step, at) => step !== 0 && steps.slice(0, at).findLast((one) => one !== 0) === -step,
+  );
+  return turns.length >= TREMBLES;
+}
+
+/** Whether the display came back, in one step after a glitch or to where it rested until just now, after a knock. */
+function cameBack(state: Following, { before, after }: NonNullable<Following['jump']>): boolean {
+  const { readabilityG, offsetG, beforeG, restedAtMs } = state;
+  const latest = after.at(-1)!;
+  const near = JUMP * readabilityG;
+  const isNear = (g: number) => Math.abs(latest.g - g) < Math.min(Math.abs(latest.g), near);
+  const wasNear = (g: number) => Math.abs(after.at(-2)!.g - g) < near;
+  if (after.length === 2 && isNear(before.at(-1)!.g - offsetG)) return true;
+  const restedShown = beforeG - offsetG;
+  const justRested = restedAtMs !== null && latest.atMs - restedAtMs <= KNOCK_MS;
+  const isRested = after.length > 2 && isNear(restedShown) && wasNear(restedShown);
+  return justRested && Math.abs(restedShown) > 2 * near && isRested;
+}
+
+/** It was no zero: the readings are taken as they are. */
+function forgotten(state: Following, { before, after }: NonNullable<Following['jump']>): Following {
+  const question = state.question?.code === 'zeroed' ? null : state.question;
+  const taken = after.map(({ atMs, g }) => ({ atMs, g: g + state.offsetG }));
+  return { ...moving(state), question, jump: null, recent: [...before, ...taken] };
+}
+
+/** Makes out a jump once enough readings came after it: a knock that came back, or zero pressed. */
+function madeOut(state: Following, jump: NonNullable<Following['jump']>): Following {
+  const { readabilityG, offsetG } = state;
+  const latest = jump.after.at(-1)!;
+  // Readings after it are as the display shows them. Back where it was: a knock. Falling on: the vessel is lifted.
+  const isShaken = trembles(jump.before, readabilityG) || trembles(jump.after, readabilityG);
+  const isBack = isShaken || (jump.after.length <= JUMP_READINGS + 1 && cameBack(state, jump));
+  const low = -OFF * readabilityG;
+  const isLifted = latest.g < low && latest.g < jump.after[0]!.g + low;
+  if (isBack || isLifted) return forgotten(state, jump);
+  const isStill = jump.isRest && Math.abs(lineThrough(jump.after).slopePerS) < LONG_SLOPE * readabilityG;
+  const { sizeG, doubtG } = (isStill ? jumpAtRest : jumpBetween)(
+    jump.before.map(({ atMs, g }) => ({ atMs, g: g - offsetG })),
+    jump.after,
+    readabilityG,
+  );
+  const dropG = jump.before.at(-1)!.g - offsetG - jump.after[0]!.g;
+  const isNone = Math.abs(sizeG) < NEAR_ZERO * readabilityG || Math.abs(sizeG - dropG) > Math.abs(dropG) / 2;
+  if (jump.after.length >= JUMP_READINGS && isNone) return forgotten(state, jump);
+  const carried = jump.after.map(({ atMs, g }) => ({ atMs, g: g + offsetG + sizeG }));
+  const heldG = median(carried.slice(-3));
+  const waiting: Following = { ...moving(state), jump, heldG };
+  if (jump.after.length < JUMP_READINGS) return waiting;
+  const zeroed: Question | null = jump.isAnswered ? null : { code: 'zeroed', wasG: offsetG + sizeG };
+  const asked = state.question ?? zeroed;
+  if (jump.after.length < MOST_JUMP_READINGS) return { ...waiting, question: asked };
+  return {
+    ...waiting,
+    jump: null,
+    question: asked,
+    offsetG: offsetG + sizeG,
+    recent: carried,
+    carriedDoubt: Math.hypot(state.carriedDoubt, doubtG / readabilityG),
+  };
+}
+
+/** The readings of the last so many milliseconds, single outliers left out. */
+function look({ recent, readabilityG }: Following, lengthMs: number): Sample[] | null {
+  const from = recent.at(-1)!.atMs - lengthMs;
+  if (recent[0]!.atMs > from) return null;
+  const seen = recent.filter(({ atMs }) => atMs >= from);
+  const middle = median(seen);
+  const kept = seen.filter(({ g }) => Math.abs(g - middle) <= OUTLIER * readabilityG);
+  return seen.length - kept.length <= MOST_OUTLIERS ? kept : seen;
+}
+
+/** The mass on the pan where the hand rests; null while something moves. */
+function restingAt(state: Following): { g: number; count: number } | null {
+  const { readabilityG, recent } = state;
+  const from = recent.at(-1)!.atMs - REGIME_MS;
+  // What moves slowly, or not at all, needs a longer look than what was poured and has come to rest.
+  const lately = recent.filter(({ atMs }) => atMs >= from);
+  const values = lately.map(({ g }) => g);
+  const isSlow =
+    Math.max(...values) - Math.min(...values) <= SLOW_RANGE * readabilityG || trembles(lately, readabilityG);
+  const seen = look(state, isSlow ? LONG_MS : SHORT_MS);
+  if (!seen || seen.length < 5) return null;
+  const { slopePerS, spreadG } = lineThrough(seen);
+  const most = isSlow ? LONG_SLOPE : SHORT_SLOPE;
+  if (spreadG > STILL * readabilityG || Math.abs(slopePerS) > most * readabilityG) return null;
+  const [first, second] = half(seen);
+  if (Math.abs(mean(first) - mean(second)) > HALVES_APART * readabilityG) return null;
+  return { g: mean(seen), count: seen.length };
+}
+
+function settle(state: Following): Following {
+  const { readabilityG, recent, rest } = state;
+  const nowMs = recent.at(-1)!.atMs;
+  const doubtG = MOST_DOUBT * readabilityG;
+  if (rest) {
+    const creep = (CREEP_PER_S * (nowMs - rest.sinceMs)) / 1000;
+    const away = (g: number) => Math.abs(g - rest.g) / readabilityG - creep;
+    const isStill =
+      away(recent.at(-1)!.g) <= FAR_OFF &&
+      away(median(recent.slice(-3))) <= MOVED_3 &&
+      away(mean(recent.slice(-5))) <= MOVED_5 &&
+      away(mean(recent.slice(-8))) <= MOVED_8;
+    if (isStill) {
+      const count = rest.count + 1;
+      const g = count <= REST_READINGS ? rest.g + (recent.at(-1)!.g - rest.g) / count : rest.g;
+      return { ...state, settled: true, heldG: g, doubtG, rest: { ...rest, g, count } };
+    }
+    return undrifted(state, rest, nowMs);
+  }
+  const found = restingAt(state);
+  const heldG = found?.g ?? median(recent.slice(-3));
+  if (!found || state.carriedDoubt > MOST_CARRIED)
+    return { ...state, settled: false, heldG, doubtG: MOST_DOUBT * readabilityG };
+  return { ...state, settled: true, heldG, doubtG, rest: { ...found, sinceMs: nowMs } };
+}
+
+/** After a long rest, what the zero drifted by meanwhile is taken off. */
+function undrifted(
+  state: Following,
+  { g, sinceMs }: NonNullable<Following['rest']>,
+  nowMs: number,
+): Following {
+  const { recent, readabilityG, offsetG } = state;
+  const still = recent.filter(({ atMs }) => atMs < nowMs - 1500);
+  const moved = moving({ ...state, heldG: median(recent.slice(-3)) });
+  if (nowMs - sinceMs < LONG_REST_MS || still.length < 10) return moved;
+  const driftG = mean(still) - g;
+  if (Math.abs(driftG) > readabilityG) return moved;
+  return {
+    ...moved,
+    offsetG: offsetG - driftG,
+    heldG: moved.heldG - driftG,
+    recent: recent.map((sample) => ({ ...sample, g: sample.g - driftG })),
+  };
+}
+
+function kept(recent: readonly Sample[], sample: Sample): Sample[] {
+  const last = recent.at(-1);
+  // A clock that jumps back, or a long silence: what came before says nothing of now.
+  if (last && (sample.atMs <= last.atMs - GAP_MS || sample.atMs - last.atMs > GAP_MS)) return [sample];
+  return [...recent.filter(({ atMs }) => sample.atMs - atMs <= KEPT_MS), sample];
+}
+
+function off(state: Following, sample: Sample): Following {
+  if (state.place === 'off') return { ...state, recent: kept(state.recent, sample) };
+  const { readabilityG, rest, recent } = state;
+  const low = [...recent.slice(-2), sample].every(({ g }) => g < -OFF * readabilityG);
+  const next: Following = { ...moving(state), recent: kept(recent, sample), heldG: state.heldG };
+  if (!low) return next;
+  const steady = recent.filter(({ atMs }) => atMs < sample.atMs - GAP_MS);
+  const before = rest?.g ?? (steady.length > 0 ? median(steady.slice(-3)) : state.beforeG);
+  return { ...next, place: 'off', heldG: before, beforeG: before, liftedG: before };
+}
+
+function onPan(state: Following, sample: Sample): Following {
+  const { readabilityG, liftedG, place } = state;
+  const isBack = place === 'off';
+  const recent = isBack ? [sample] : kept(state.recent, sample);
+  const next = settle({ ...state, place: 'on', recent, rest: isBack ? null : state.rest });
+  if (!next.settled) return next;
+  const near = NEAR_ZERO * readabilityG;
+  const isEmptied = liftedG !== null && liftedG > JUMP * readabilityG && Math.abs(next.heldG) <= near;
+  if (isEmptied)
+    return { ...moving(next), liftedG: null, question: { code: 'emptied', wasG: liftedG }, heldG: liftedG };
+  // Only where it rests is it known what was held before something else happens.
+  return { ...next, liftedG: null, beforeG: next.heldG, restedAtMs: sample.atMs };
+}
+
+/**
+ * Follows one reading, or takes the maker's answer to the question that is open.
+ *
+ * @example
+ * state = followScale(state, { atMs: 1200, g: 212, state: 'ok' });
+ * if (state.question) state = followScale(state, { carryOn: true });
+ */
+export function followScale(state: Following, input: Reading | Answer): Following {
+  if ('carryOn' in input) return answered(state, input);
+  const { atMs, g } = input;
+  if (!Number.isFinite(atMs)) return state;
+  if (g === null) return blank(state);
+  if (!Number.isFinite(g)) return state;
+  const shown = { atMs, g };
+  const current = state.place === 'blank' ? awake(state, shown) : state;
+  if (waits(current))
+    return { ...moving(current), heldG: current.question!.wasG, recent: kept(current.recent, shown) };
+  if (current.jump) return madeOut(current, { ...current.jump, after: [...current.jump.after, shown] });
+  if (fell(current, shown))
+    return madeOut(current, {
+      before: current.recent.slice(-MOST_JUMP_READINGS),
+      after: [shown],
+      isAnswered: false,
+      isRest: current.rest !== null,
+    });
+  const sample = { atMs, g: g + current.offsetG };
+  return sample.g < -OFF * current.readabilityG ? off(current, sample) : onPan(current, sample);
+}
