@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import { addMonths, formatISO, parseISO } from 'date-fns';
 import { libraryMaterial } from '../library';
 import { addToInbox } from '../server/repositories/inbox';
-import { addLot } from '../server/repositories/lots';
+import { addLot, addMovement } from '../server/repositories/lots';
 import { addDocument, addMaterial, addMix } from '../server/repositories/materials';
 import { addProduct } from '../server/repositories/products';
 import type { Wrap } from '../core/records/wrap';
@@ -38,7 +38,19 @@ export async function seedDemo(db: Knex, today: string): Promise<boolean> {
       for (const document of documents) await addDocument(trx, document);
     }
     for (const { id, name, parts } of DEMO_MIXES) await addMix(trx, id, name, [...parts]);
-    for (const lot of demoLots(today)) await addLot(trx, lot);
+    for (const lot of demoLots(today)) {
+      await addLot(trx, lot);
+      const massG = lot.quantityG - lot.leftG;
+      const at = `${lot.receivedOn}T12:00:00.000Z`;
+      await addMovement(trx, {
+        lot: lot.id,
+        massG,
+        at,
+        batch: null,
+        event: null,
+        reason: 'Poured before batches were kept here',
+      });
+    }
     for (const { id, fileName, mime, receivedOn, bytes } of papers) {
       await addToInbox(trx, { id, fileName, mime, receivedOn, filedOn: null }, bytes);
     }

@@ -105,6 +105,7 @@ export function demoLots(today: string): Lot[] {
     quantityG,
     leftG: Math.round(quantityG * left),
     price,
+    quarantine: null,
     revision: 1,
   }));
 }

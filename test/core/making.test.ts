@@ -105,6 +105,7 @@ const lot = (more: Partial<Lot>): Lot => ({
   bestBefore: null,
   quantityG: 1000,
   leftG: 500,
+  quarantine: null,
   price: 10,
   revision: 1,
   ...more,

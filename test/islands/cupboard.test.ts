@@ -41,6 +41,7 @@ const lot = (more: Partial<Lot>): Lot => ({
   bestBefore: null,
   quantityG: 100,
   leftG: 50,
+  quarantine: null,
   price: null,
   revision: 1,
   ...more,

@@ -66,6 +66,8 @@ export interface Line {
   measuredBy?: Measure | null;
   /** Symmetric relative doubt on the mass, in percent; takes precedence over `measuredBy`. */
   uncertaintyPct?: number | null;
+  /** Doubt below and above on a mass of several weighings, in percent; takes precedence over all else. */
+  doubtPct?: { low: number; high: number } | null;
   portion?: string | null;
 }
 

@@ -8,7 +8,7 @@ import type { Formula, Line, Material, Measure } from '../formula/types';
 const PER_HUNDRED = 1 / 100;
 
 /** Relative doubt on a mass by how it was measured: low, high (assessment page). */
-const MEASURE_DOUBT: Record<Measure, readonly [number, number]> = {
+export const MEASURE_DOUBT: Record<Measure, readonly [number, number]> = {
   scale: [-0.01, 0.01],
   spoon: [-0.15, 0.15],
   heaped: [-0.1, 0.6],
@@ -32,6 +32,7 @@ export function measureOf(line: Line): Measure {
 }
 
 function doubtOf(line: Line): readonly [number, number] {
+  if (line.doubtPct) return [-Math.min(line.doubtPct.low * PER_HUNDRED, 1), line.doubtPct.high * PER_HUNDRED];
   if (line.uncertaintyPct !== undefined && line.uncertaintyPct !== null) {
     const relative = line.uncertaintyPct * PER_HUNDRED;
     return [-Math.min(relative, 1), relative];

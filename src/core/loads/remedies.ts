@@ -123,6 +123,7 @@ function weighInstead(formula: Formula, assessment: Assessment, tryOut: Try): Re
     ...line,
     measuredBy: 'scale',
     uncertaintyPct: null,
+    doubtPct: null,
   }));
   const after = tryOut(changed);
   if (!after || worstRatio(after) >= worstRatio(assessment)) return [];

@@ -12,7 +12,10 @@ export interface Lot {
   openedOn: string | null;
   bestBefore: string | null;
   quantityG: number;
+  /** What was received less all movements; below zero only where somebody said why. */
   leftG: number;
+  /** Why nothing is to be taken of it; null where it is free. */
+  quarantine: string | null;
   price: number | null;
   /** Counts every change; a change names the revision it was made from. */
   revision: number;
@@ -44,9 +47,9 @@ export interface Cost {
   unpriced: string[];
 }
 
-/** The lot to take next: one that holds some, opened ones and older ones first; null where none holds any. */
+/** The lot to take next: one that holds some and is free, opened and older ones first; null where there is none. */
 export function nextLot(lots: readonly Lot[]): Lot | null {
-  const holding = lots.filter(({ leftG }) => leftG > 0);
+  const holding = lots.filter(({ leftG, quarantine }) => leftG > 0 && quarantine === null);
   const order = (lot: Lot) => `${lot.openedOn ? 0 : 1} ${lot.receivedOn}`;
   return [...holding].sort((a, b) => (order(a) < order(b) ? -1 : 1))[0] ?? null;
 }

@@ -10,6 +10,9 @@ export type Place = (typeof PLACES)[number];
 export const ALKALI_LINE = 'alkali';
 export const LYE_STOCK_LINE = 'lye-stock';
 
+/** What counts as plain water, so that a stock's water may stand for it, percent; a tea or a juice does not. */
+export const WATER_PCT = 99.99;
+
 /** One thing to weigh. */
 export interface Weigh {
   /** The formula's line id, `alkali` or `lye-stock`. */

@@ -15,6 +15,7 @@ import {
   ALKALI_LINE,
   LYE_STOCK_LINE,
   RUN_SHEET_FORMAT,
+  WATER_PCT,
   type RunSheet,
   type RunSheetOptions,
   type RunSheetResult,
@@ -27,8 +28,6 @@ const OFF_OTHERS = 0.02;
 const READABILITY_G = 1;
 const FINE_READABILITY_G = 0.1;
 const FINE_BELOW_G = 50;
-/** What counts as plain water, so that a stock's water may stand for it, percent; a tea or a juice does not. */
-const WATER_PCT = 99.99;
 /** Any day, where limits count whatever their days. */
 const ANY_DAY = '2000-01-01';
 

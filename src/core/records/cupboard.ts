@@ -56,7 +56,9 @@ export interface CupboardEntry {
 export type StatedMaterial = Omit<Material, 'id' | 'madeOf'>;
 
 /** A lot as the maker states it. */
-export type StatedLot = Omit<Lot, 'id' | 'material' | 'revision'>;
+export type StatedLot = Omit<Lot, 'id' | 'material' | 'revision' | 'quarantine'> & {
+  quarantine?: string | null;
+};
 
 /** The maker's own craft figures: percent by the id of the craft limit they take the place of. */
 export type CraftFigures = Record<string, number>;

@@ -78,6 +78,11 @@ class AmountDoor {
   @OneOf(UNITS, 'unknown-unit') unit!: string;
 }
 
+class DoubtDoor {
+  @NumberBetween(0, 1000) low!: number;
+  @NumberBetween(0, 1000) high!: number;
+}
+
 class LineDoor {
   @Id() id!: string;
   @Id() material!: string;
@@ -85,6 +90,7 @@ class LineDoor {
   @Nested(() => AmountDoor) amount!: AmountDoor;
   @Optional() @OneOf(MEASURES) measuredBy?: string;
   @Optional() @NumberBetween(0, 1000) uncertaintyPct?: number;
+  @Optional() @Nested(() => DoubtDoor) doubtPct?: DoubtDoor;
   @Optional() @Id() portion?: string;
 }
 

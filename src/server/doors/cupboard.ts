@@ -87,6 +87,7 @@ export class LotDoor {
   @NumberBetween(0, MOST_GRAMS) quantityG!: number;
   @NumberBetween(0, MOST_GRAMS) leftG!: number;
   @OrNull() @NumberBetween(0, MOST_PRICE) price!: number | null;
+  @Clearable() @Text(LONGEST.line) quarantine?: string | null;
 }
 
 export class ChangedLotDoor extends LotDoor {

@@ -3,12 +3,14 @@ import * as firstTables from './001-first-tables';
 import * as cupboard from './002-cupboard';
 import * as wraps from './003-wraps';
 import * as firmGround from './004-firm-ground';
+import * as batches from './005-batches';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
   '002-cupboard': cupboard,
   '003-wraps': wraps,
   '004-firm-ground': firmGround,
+  '005-batches': batches,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

@@ -1,45 +1,111 @@
-/** Lots: which bottle or sack of which delivery. */
+/** Lots: which bottle or sack of which delivery, and the ledger of what was taken from them. */
 import type { Knex } from 'knex';
 import type { Lot } from '../../core/making/cost';
 
 interface LotRow {
   body: string;
   revision: number;
+  gone: number | null;
 }
 
-const fromRow = ({ body, revision }: LotRow): Lot => ({ ...(JSON.parse(body) as Lot), revision });
+/** What a lot's row holds; what is left of it follows from the ledger. */
+type KeptLot = Omit<Lot, 'revision' | 'leftG'>;
 
-/** Lots, oldest delivery first: all, or those of one material. */
-export async function allLots(db: Knex, materialId?: string): Promise<Lot[]> {
-  const query = db<LotRow>('lots').select('body', 'revision').orderBy('received_on');
-  const rows = await (materialId === undefined ? query : query.where('material_id', materialId));
+function fromRow({ body, revision, gone }: LotRow): Lot {
+  const lot = JSON.parse(body) as KeptLot;
+  return { ...lot, quarantine: lot.quarantine ?? null, leftG: lot.quantityG - (gone ?? 0), revision };
+}
+
+/** Lots with what went out of them; of one material or one lot where asked. */
+async function lotRows(
+  db: Knex,
+  where: { 'lots.material_id'?: string; 'lots.id'?: string } = {},
+): Promise<Lot[]> {
+  const rows = await db('lots')
+    .leftJoin('stock_movements', 'stock_movements.lot_id', 'lots.id')
+    .where(where)
+    .groupBy('lots.id')
+    .orderBy('lots.received_on')
+    .select<LotRow[]>('lots.body', 'lots.revision', db.raw('sum(stock_movements.mass_g) as gone'));
   return rows.map(fromRow);
 }
 
-const toRow = ({ revision, ...lot }: Lot) => ({
+/** Lots, oldest delivery first: all, or those of one material. */
+export function allLots(db: Knex, materialId?: string): Promise<Lot[]> {
+  return lotRows(db, materialId === undefined ? {} : { 'lots.material_id': materialId });
+}
+
+const toRow = ({ revision, leftG: _follows, ...lot }: Lot) => ({
   material_id: lot.material,
   received_on: lot.receivedOn,
   revision,
-  body: JSON.stringify(lot),
+  body: JSON.stringify(lot satisfies KeptLot),
 });
 
-/** Adds a lot. */
+/** Adds a lot, of which nothing is taken yet. */
 export async function addLot(db: Knex, lot: Lot): Promise<void> {
   await db('lots').insert({ id: lot.id, ...toRow(lot) });
 }
 
-/** Changes a lot. */
+/** Changes a lot; what is left of it is changed by movements only. */
 export async function putLot(db: Knex, lot: Lot): Promise<void> {
   await db('lots').where('id', lot.id).update(toRow(lot));
 }
 
 /** The lot of that id, or null. */
 export async function findLot(db: Knex, id: string): Promise<Lot | null> {
-  const row: LotRow | undefined = await db('lots').select('body', 'revision').where('id', id).first();
-  return row ? fromRow(row) : null;
+  return (await lotRows(db, { 'lots.id': id }))[0] ?? null;
 }
 
-/** Removes a lot; true where there was one. */
+/** Removes a lot with its own movements; true where there was one. */
 export async function removeLot(db: Knex, id: string): Promise<boolean> {
+  await db('stock_movements').where('lot_id', id).delete();
   return (await db('lots').where('id', id).delete()) > 0;
+}
+
+/** One entry of the ledger: grams taken out of a lot, below zero where some came back. */
+export interface Movement {
+  lot: string;
+  massG: number;
+  at: string;
+  batch: string | null;
+  event: string | null;
+  reason: string | null;
+}
+
+interface MovementRow {
+  lot_id: string;
+  mass_g: number;
+  at: string;
+  batch_id: string | null;
+  event_id: string | null;
+  reason: string | null;
+}
+
+/** Writes a movement down. */
+export async function addMovement(
+  trx: Knex,
+  { lot, massG, at, batch, event, reason }: Movement,
+): Promise<void> {
+  await trx('stock_movements').insert({
+    lot_id: lot,
+    mass_g: massG,
+    at,
+    batch_id: batch,
+    event_id: event,
+    reason,
+  });
+}
+
+/** The movements of a lot, oldest first. */
+export async function movementsOf(db: Knex, lotId: string): Promise<Movement[]> {
+  const rows: MovementRow[] = await db('stock_movements').where('lot_id', lotId).orderBy('id');
+  return rows.map(({ lot_id, mass_g, at, batch_id, event_id, reason }) => ({
+    lot: lot_id,
+    massG: mass_g,
+    at,
+    batch: batch_id,
+    event: event_id,
+    reason,
+  }));
 }

@@ -5,14 +5,14 @@ import type { Material } from '../../core/formula/types';
 import { groupBy } from '../../core/group';
 import type { Lot } from '../../core/making/cost';
 import { governingPaper } from '../../core/paperwork/governing';
-import type { CupboardEntry, StatedLot, StatedMaterial, Uses } from '../../core/records/cupboard';
+import type { CupboardEntry, StatedMaterial, Uses } from '../../core/records/cupboard';
 import type { AcceptedPaper, MaterialDocument, PapersStanding } from '../../core/records/papers';
 import { libraryMaterial } from '../../library';
 import { rulebook } from '../../rulebook';
 import type { House } from '../house';
 import { fault, HttpFault } from '../http';
 import { markFiled } from '../repositories/inbox';
-import { addLot, allLots, findLot, putLot, removeLot } from '../repositories/lots';
+import { allLots } from '../repositories/lots';
 import {
   addDocument,
   addMaterial,
@@ -122,7 +122,7 @@ function unknown(id: string): HttpFault {
   return fault(404, 'unknown-material', `There is no material "${id}" in the cupboard.`, 'id');
 }
 
-async function requireMaterial(db: Knex, id: string): Promise<StoredMaterial> {
+export async function requireMaterial(db: Knex, id: string): Promise<StoredMaterial> {
   const stored = await findMaterial(db, id);
   if (!stored) throw unknown(id);
   return stored;
@@ -160,7 +160,7 @@ function check(material: StatedMaterial): void {
 }
 
 /** Runs a user action on one material and answers how it stands afterwards. */
-async function changing(
+export async function changing(
   house: House,
   action: (trx: Knex) => Promise<string>,
   key: string | null = null,
@@ -204,7 +204,7 @@ export function takeFromLibrary(house: House, id: string, supplier: string | nul
 export type Changed = { entry: CupboardEntry } | { stale: CupboardEntry };
 
 /** Runs a change that may turn out stale, and answers how the material stands afterwards. */
-async function changingFrom(
+export async function changingFrom(
   house: House,
   id: string,
   change: (trx: Knex) => Promise<'changed' | 'stale'>,
@@ -281,61 +281,6 @@ export function withdrawPaper(house: House, materialId: string, id: string): Pro
   return changing(house, async (trx) => {
     if (await removeDocument(trx, materialId, id)) return materialId;
     throw fault(404, 'unknown-document', `There is no paper "${id}" on file for this material.`, 'document');
-  });
-}
-
-function checkLot({ leftG, quantityG }: StatedLot): void {
-  if (leftG > quantityG)
-    throw fault(422, 'more-left-than-bought', 'No more can be left than was bought.', 'leftG');
-}
-
-async function requireLot(trx: Knex, materialId: string, lotId: string): Promise<Lot> {
-  await requireMaterial(trx, materialId);
-  const known = await findLot(trx, lotId);
-  if (known?.material === materialId) return known;
-  throw fault(404, 'unknown-lot', `There is no lot "${lotId}" of this material.`, 'lot');
-}
-
-/** Adds a lot to a material. */
-export function addNewLot(
-  house: House,
-  materialId: string,
-  lot: StatedLot,
-  key: string | null = null,
-): Promise<CupboardEntry> {
-  const action = async (trx: Knex) => {
-    await requireMaterial(trx, materialId);
-    checkLot(lot);
-    const id = await freeId(`${materialId} ${lot.code}`, 'lot', (base) => takenIds(trx, 'lots', base));
-    await addLot(trx, { ...lot, id, material: materialId, revision: 1 });
-    return materialId;
-  };
-  return changing(house, action, key, 'lot');
-}
-
-/** Changes a lot made from a revision. */
-export function changeLot(
-  house: House,
-  materialId: string,
-  lotId: string,
-  revision: number,
-  lot: StatedLot,
-): Promise<Changed> {
-  return changingFrom(house, materialId, async (trx) => {
-    const known = await requireLot(trx, materialId, lotId);
-    checkLot(lot);
-    if (known.revision !== revision) return 'stale';
-    await putLot(trx, { ...lot, id: lotId, material: materialId, revision: revision + 1 });
-    return 'changed';
-  });
-}
-
-/** Removes a lot. */
-export function discardLot(house: House, materialId: string, lotId: string): Promise<CupboardEntry> {
-  return changing(house, async (trx) => {
-    await requireLot(trx, materialId, lotId);
-    await removeLot(trx, lotId);
-    return materialId;
   });
 }
 

@@ -1,0 +1,153 @@
+/** Whether an event makes sense for a batch as it stands; what is refused says which field and what to do. */
+import type { Batch, BatchEvent, BatchState, EventOf, EventType, Refusal } from './types';
+
+const refusal = (path: string, code: string, message: string): Refusal => ({ path, code, message });
+
+const ALIVE: readonly BatchState[] = ['pouring', 'poured', 'cut', 'curing', 'released', 'soldOut'];
+const MADE: readonly BatchState[] = ['cut', 'curing', 'released', 'soldOut'];
+
+/** The states in which each type of event makes sense. */
+const WHEN: Record<EventType, readonly BatchState[]> = {
+  started: [],
+  stepDone: ['pouring', 'poured'],
+  stepUndone: ['pouring', 'poured'],
+  weighed: ['pouring', 'poured'],
+  guessed: ['pouring', 'poured'],
+  corrected: ALIVE,
+  added: ['pouring', 'poured'],
+  skipped: ['pouring', 'poured'],
+  temperature: ['pouring', 'poured'],
+  split: ['pouring'],
+  poured: ['pouring'],
+  rested: ['poured'],
+  stopped: ['pouring', 'poured'],
+  cut: ['poured'],
+  barWeighed: MADE,
+  checked: ALIVE,
+  quarantined: ALIVE,
+  decided: ALIVE,
+  released: ['cut', 'curing', 'released'],
+  moved: MADE,
+  noted: [...ALIVE, 'stopped', 'discarded'],
+};
+
+const STATE_WORDS: Record<BatchState, string> = {
+  pouring: 'is being poured',
+  poured: 'is poured and not cut yet',
+  cut: 'is cut',
+  curing: 'is curing',
+  released: 'is released',
+  soldOut: 'is sold out',
+  discarded: 'was discarded',
+  stopped: 'was given up',
+};
+
+const notNow = (message: string, path = 'type') => refusal(path, 'not-now', message);
+
+/** What goes on top is weighed after the pour; everything else before it. */
+function weighable(batch: Batch, event: BatchEvent): Refusal | null {
+  const { state } = batch;
+  if (event.type === 'added')
+    return state === 'pouring' || event.stage === 'top'
+      ? null
+      : notNow('It is poured. Only what goes on top can still be added.', 'stage');
+  if (event.type !== 'weighed' && event.type !== 'guessed' && event.type !== 'skipped') return null;
+  const line = batch.lines.find((one) => one.line === event.line && !one.isExtra);
+  if (!line)
+    return refusal(
+      'line',
+      'unknown-line',
+      `There is no line "${event.line}" in this batch. Use one of its run sheet.`,
+    );
+  if (state === 'poured' && line.stage !== 'top')
+    return notNow('It is poured. Only what goes on top can still be weighed; correct a weighing instead.');
+  if (event.type !== 'skipped' && event.portion != null) return portionFault(batch, event.portion);
+  return null;
+}
+
+function portionFault({ formula }: Batch, portion: string): Refusal | null {
+  if (formula.portions?.some(({ id }) => id === portion)) return null;
+  return refusal('portion', 'unknown-portion', `There is no portion "${portion}" in this batch.`);
+}
+
+/** Shares add up to one within so much. */
+const SHARES_WITHIN = 1e-6;
+
+function splitFault({ formula }: Batch, { portions }: EventOf<'split'>): Refusal | null {
+  const planned = (formula.portions ?? []).map(({ id }) => id).sort();
+  if (planned.length === 0) return notNow('This batch has no portions to be split into.');
+  const given = portions.map(({ id }) => id).sort();
+  if (given.join('\n') !== planned.join('\n'))
+    return refusal('portions', 'unknown-portion', `Give a share for each of: ${planned.join(', ')}.`);
+  const sum = portions.reduce((total, { share }) => total + share, 0);
+  return Math.abs(sum - 1) <= SHARES_WITHIN
+    ? null
+    : refusal(
+        'portions',
+        'shares',
+        `The shares add up to ${Number(sum.toFixed(4))}; they have to add up to 1.`,
+      );
+}
+
+function releaseFault({ isQuarantined, bars }: Batch, event: EventOf<'released'>): Refusal | null {
+  if (isQuarantined) return notNow('It is in quarantine. Decide first what is to become of it.');
+  const most = bars.good - bars.released;
+  if (event.bars > most)
+    return refusal('bars', 'not-enough-bars', `Only ${most} bars are there to be released.`);
+  return null;
+}
+
+function movedFault({ isQuarantined, bars, moved }: Batch, event: EventOf<'moved'>): Refusal | null {
+  if (event.how === 'sale') {
+    if (isQuarantined) return notNow('It is in quarantine: nothing of it is sold. Decide first.');
+    if (bars.released === 0)
+      return refusal('how', 'not-released', 'Release the batch before any bar of it is sold.');
+    const sold = moved.reduce((sum, one) => sum + (one.how === 'sale' ? one.bars : 0), 0);
+    if (event.bars > bars.released - sold)
+      return refusal('bars', 'not-enough-bars', `Only ${bars.released - sold} released bars are left.`);
+  }
+  if (event.bars > bars.left) return refusal('bars', 'not-enough-bars', `Only ${bars.left} bars are left.`);
+  return null;
+}
+
+type Looks = { [T in EventType]?: (batch: Batch, event: EventOf<T>) => Refusal | null };
+
+const LOOKS: Looks = {
+  stepDone: ({ sheet }, { step }) => stepFault(sheet, step),
+  stepUndone: ({ sheet }, { step }) => stepFault(sheet, step),
+  weighed: weighable,
+  guessed: weighable,
+  skipped: weighable,
+  added: (batch, event) =>
+    weighable(batch, event) ?? (event.portion == null ? null : portionFault(batch, event.portion)),
+  corrected: ({ lines }, { event }) =>
+    lines.some(({ weighings }) => weighings.some((one) => one.event === event))
+      ? null
+      : refusal('event', 'unknown-event', 'There is no weighing of that id in this batch.'),
+  split: splitFault,
+  cut: (_, { bars, seconds }) =>
+    seconds <= bars ? null : refusal('seconds', 'not-enough-bars', 'There cannot be more seconds than bars.'),
+  decided: ({ isQuarantined }) =>
+    isQuarantined ? null : notNow('It is not in quarantine; there is nothing to decide.'),
+  released: releaseFault,
+  moved: movedFault,
+};
+
+function stepFault({ steps }: Batch['sheet'], step: string): Refusal | null {
+  return steps.some(({ id }) => id === step)
+    ? null
+    : refusal('step', 'unknown-step', `There is no step "${step}" in this batch’s run sheet.`);
+}
+
+/**
+ * Why an event cannot be taken for a batch as it stands; null where it can.
+ *
+ * @example
+ * refusalOf(batch, { type: 'cut', bars: 14, … }); // { path: 'type', code: 'not-now', message: 'This batch is …' }
+ */
+export function refusalOf(batch: Batch, event: BatchEvent): Refusal | null {
+  if (!WHEN[event.type].includes(batch.state))
+    return notNow(`This batch ${STATE_WORDS[batch.state]}; “${event.type}” makes no sense now.`);
+  const look = LOOKS[event.type] as ((batch: Batch, event: BatchEvent) => Refusal | null) | undefined;
+  return look?.(batch, event) ?? null;
+}

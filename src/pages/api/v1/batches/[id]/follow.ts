@@ -1,0 +1,15 @@
+import { onBatch } from '../../../../../server/events/feed';
+import { openHouse } from '../../../../../server/house';
+import { endpoint, onlyMethods } from '../../../../../server/http';
+import { requireBatch } from '../../../../../server/services/batches';
+import { eventStream } from '../../../../../server/stream';
+
+export const GET = endpoint(async ({ params, request }) => {
+  const { id, seq } = await requireBatch(await openHouse(), params.id ?? '');
+  return eventStream(request, (send) => {
+    send({ seq });
+    return onBatch(id, (news) => send({ seq: news.seq }));
+  });
+});
+
+export const ALL = onlyMethods('GET');

@@ -1,0 +1,9 @@
+import { openHouse } from '../../../../../server/house';
+import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
+import { traceBatch } from '../../../../../server/services/trace';
+
+export const GET = endpoint(async ({ params }) =>
+  answerJson(await traceBatch(await openHouse(), params.id ?? '')),
+);
+
+export const ALL = onlyMethods('GET');

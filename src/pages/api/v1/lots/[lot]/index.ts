@@ -1,0 +1,9 @@
+import { openHouse } from '../../../../../server/house';
+import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
+import { lotLedger } from '../../../../../server/services/lots';
+
+export const GET = endpoint(async ({ params }) =>
+  answerJson(await lotLedger(await openHouse(), params.lot ?? '')),
+);
+
+export const ALL = onlyMethods('GET');

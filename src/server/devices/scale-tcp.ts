@@ -1,0 +1,79 @@
+/** A real scale's bridge that sends lines of text over TCP; a line lost is made again. */
+import { connect, type Socket } from 'node:net';
+import type { Reading } from '../../core/weighing/follow';
+import { readScaleLine } from '../../core/weighing/lines';
+import { Ticker } from './ticker';
+
+const RECONNECT_MS = 1000;
+/** Without a line for so long, the display counts as blank. */
+const SILENT_MS = 1500;
+/** A line longer than this is no line of a scale. */
+const LONGEST_LINE = 200;
+const READABILITY_G = 1;
+
+/** Where a bridge listens, from `tcp://HOST:PORT`; null where it is no such address. */
+export function bridgeAddress(text: string): { host: string; port: number } | null {
+  const match = /^tcp:\/\/(?:\[([0-9a-f:]+)\]|([^\s/:]+)):(\d{1,5})\/?$/i.exec(text.trim());
+  const port = Number(match?.[3]);
+  return match && port > 0 && port < 65_536 ? { host: (match[1] ?? match[2])!, port } : null;
+}
+
+export class TcpScale {
+  readonly readabilityG = READABILITY_G;
+  private readonly ticker = new Ticker<Reading>(() => this.read(Date.now()));
+  private socket: Socket | null = null;
+  private rest = '';
+  private last: { atMs: number; g: number | null } | null = null;
+  private listeners = 0;
+  private retry: NodeJS.Timeout | null = null;
+
+  constructor(private readonly address: string) {
+    if (!bridgeAddress(address))
+      console.error(`PROPORTIA_SCALE is "${address}"; write it as tcp://HOST:PORT. No scale is read.`);
+  }
+
+  listen(hear: (reading: Reading) => void): () => void {
+    if (this.listeners++ === 0) this.open();
+    const stop = this.ticker.listen(hear);
+    return () => {
+      stop();
+      if (--this.listeners > 0) return;
+      if (this.retry) clearTimeout(this.retry);
+      this.retry = null;
+      this.socket?.destroy();
+      this.socket = null;
+    };
+  }
+
+  private open(): void {
+    const at = bridgeAddress(this.address);
+    if (!at) return;
+    const socket = connect(at);
+    this.socket = socket;
+    this.rest = '';
+    socket.setEncoding('utf8');
+    socket.on('data', (text) => this.take(String(text)));
+    // What went wrong ends in a close, and a close in another try.
+    socket.on('error', () => undefined);
+    socket.on('close', () => {
+      if (this.socket !== socket || this.listeners === 0) return;
+      this.retry = setTimeout(() => this.open(), RECONNECT_MS);
+    });
+  }
+
+  private take(text: string): void {
+    const lines = (this.rest + text).split(/\r\n|\r|\n/);
+    this.rest = lines.pop()!.slice(-LONGEST_LINE);
+    for (const line of lines) {
+      if (line.length > LONGEST_LINE) continue;
+      const read = readScaleLine(line);
+      if (read) this.last = { atMs: Date.now(), g: read.g };
+    }
+  }
+
+  private read(nowMs: number): Reading {
+    if (!this.last || nowMs - this.last.atMs > SILENT_MS) return { atMs: nowMs, g: null, state: 'unplugged' };
+    const { g } = this.last;
+    return { atMs: nowMs, g, state: g === null ? 'overloaded' : 'ok' };
+  }
+}

@@ -1,0 +1,122 @@
+/** Batches and their events, which are only ever added. */
+import type { Knex } from 'knex';
+import type { BatchEvent } from '../../core/batch/types';
+import type { BatchSummary } from '../../core/records/batch';
+
+interface BatchRow {
+  id: string;
+  code: string;
+  product_id: string;
+  started_at: string;
+  seq: number;
+  state: string;
+  quarantined: number;
+  summary: string;
+}
+
+const summaryOf = ({ seq, summary }: BatchRow): BatchSummary => ({
+  ...(JSON.parse(summary) as BatchSummary),
+  seq,
+});
+
+const toRow = (summary: BatchSummary) => ({
+  id: summary.id,
+  code: summary.code,
+  product_id: summary.product,
+  started_at: summary.startedAt,
+  seq: summary.seq,
+  state: summary.state,
+  quarantined: summary.isQuarantined,
+  summary: JSON.stringify(summary),
+});
+
+/** Adds a batch. */
+export async function addBatch(trx: Knex, summary: BatchSummary): Promise<void> {
+  await trx('batches').insert(toRow(summary));
+}
+
+/** Keeps how a batch stands. */
+export async function putBatch(trx: Knex, summary: BatchSummary): Promise<void> {
+  await trx('batches').where('id', summary.id).update(toRow(summary));
+}
+
+/** The batch of that id, or null. */
+export async function findBatch(db: Knex, id: string): Promise<BatchSummary | null> {
+  const row: BatchRow | undefined = await db('batches').where('id', id).first();
+  return row ? summaryOf(row) : null;
+}
+
+/** The batch of that code, or null. */
+export async function findBatchByCode(db: Knex, code: string): Promise<BatchSummary | null> {
+  const row: BatchRow | undefined = await db('batches').where('code', code).first();
+  return row ? summaryOf(row) : null;
+}
+
+/** Batches, newest first: all, or those of one product. */
+export async function allBatches(db: Knex, product: string | null = null): Promise<BatchSummary[]> {
+  const query = db<BatchRow>('batches').orderBy('started_at', 'desc').orderBy('id');
+  const rows = await (product === null ? query : query.where('product_id', product));
+  return rows.map(summaryOf);
+}
+
+/** Codes taken by batches that begin so. */
+export async function takenCodes(trx: Knex, base: string): Promise<ReadonlySet<string>> {
+  const rows: { code: string }[] = await trx('batches').select('code').where('code', 'like', `${base}%`);
+  return new Set(rows.map(({ code }) => code));
+}
+
+/** An event with its place in its batch. */
+export interface StoredEvent {
+  seq: number;
+  event: BatchEvent;
+}
+
+/** The events of a batch in order, from a place on. */
+export async function eventsOf(db: Knex, batch: string, after = 0): Promise<StoredEvent[]> {
+  const rows: { seq: number; body: string }[] = await db('batch_events')
+    .where('batch_id', batch)
+    .where('seq', '>', after)
+    .orderBy('seq')
+    .select('seq', 'body');
+  return rows.map(({ seq, body }) => ({ seq, event: JSON.parse(body) as BatchEvent }));
+}
+
+/** Adds an event at a place of its batch. */
+export async function addEvent(
+  trx: Knex,
+  batch: string,
+  { seq, event }: StoredEvent,
+  receivedAt: string,
+): Promise<void> {
+  await trx('batch_events').insert({
+    id: event.id,
+    batch_id: batch,
+    seq,
+    body: JSON.stringify(event),
+    received_at: receivedAt,
+  });
+}
+
+/** Events taken at once out of a list of ids; SQLite takes so many values in one statement and more. */
+const AT_ONCE = 500;
+
+/** The batches that events of these ids belong to. */
+export async function eventBatches(db: Knex, ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
+  const found = new Map<string, string>();
+  for (let at = 0; at < ids.length; at += AT_ONCE) {
+    const rows: { id: string; batch_id: string }[] = await db('batch_events')
+      .whereIn('id', ids.slice(at, at + AT_ONCE))
+      .select('id', 'batch_id');
+    for (const { id, batch_id } of rows) found.set(id, batch_id);
+  }
+  return found;
+}
+
+/** The batches that drew from a lot. */
+export async function batchesDrawing(db: Knex, lot: string): Promise<string[]> {
+  const rows: { batch_id: string }[] = await db('stock_movements')
+    .where('lot_id', lot)
+    .whereNotNull('batch_id')
+    .distinct('batch_id');
+  return rows.map(({ batch_id }) => batch_id);
+}

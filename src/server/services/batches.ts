@@ -1,0 +1,317 @@
+/** Batches: begun, written down event by event, and held against the limits as they were weighed. */
+import type { Knex } from 'knex';
+import { assess } from '../../core/assess';
+import { refusalOf } from '../../core/batch/admit';
+import { extendBatch, foldBatch } from '../../core/batch/fold';
+import { batchRequest } from '../../core/batch/request';
+import type { Batch, BatchEvent, EventOf } from '../../core/batch/types';
+import type { AssessmentRequest, Market } from '../../core/formula/types';
+import { runSheet } from '../../core/making/run-sheet';
+import type { RunSheet } from '../../core/making/run-sheet-types';
+import type { BatchAssessment, BatchDetail, BatchSummary } from '../../core/records/batch';
+import type { Product } from '../../core/records/product';
+import type { EventsBody, NewBatch } from '../doors/batch';
+import { drawStock } from '../events/draw';
+import { tellBatch } from '../events/feed';
+import type { House } from '../house';
+import { fault, HttpFault } from '../http';
+import {
+  addBatch,
+  addEvent,
+  allBatches,
+  eventBatches,
+  eventsOf,
+  findBatch,
+  putBatch,
+  takenCodes,
+} from '../repositories/batches';
+import { findSetting } from '../repositories/settings';
+import { snapshotOf, type StoreSnapshot } from '../store/snapshot';
+import { once, takenIds, writing } from '../store/writing';
+import { freeId } from './ids';
+import { materialsOf, requireProduct } from './products';
+
+const unknown = (id: string) => fault(404, 'unknown-batch', `There is no batch "${id}".`, 'id');
+
+/** Letters that stand for a bar in the codes of its batches. */
+function initials(name: string): string {
+  const words = name
+    .normalize('NFKD')
+    .toUpperCase()
+    .match(/[A-Z0-9]+/g) ?? ['B'];
+  return words.length > 1
+    ? words
+        .map((word) => word[0])
+        .join('')
+        .slice(0, 4)
+    : words[0].slice(0, 2);
+}
+
+/** A code that no batch has: the bar's letters and the day, and a letter where there are several. */
+async function freeCode(trx: Knex, name: string, today: string): Promise<string> {
+  const base = `${initials(name)}-${today.slice(2).replaceAll('-', '')}`;
+  const taken = await takenCodes(trx, base);
+  for (let count = 0; ; count++) {
+    const code = count === 0 ? base : `${base}-${count + 1}`;
+    if (!taken.has(code)) return code;
+  }
+}
+
+function summaryOf(id: string, seq: number, name: string, batch: Batch): BatchSummary {
+  return {
+    id,
+    seq,
+    code: batch.code,
+    product: batch.product,
+    productName: name,
+    startedAt: batch.startedAt,
+    startedBy: batch.startedBy,
+    pouredAt: batch.poured?.at ?? null,
+    cutAt: batch.cut?.at ?? null,
+    state: batch.state,
+    isQuarantined: batch.isQuarantined,
+    bars: batch.bars,
+  };
+}
+
+/** The run sheet of a bar at a size, under the rules of a day. 404 and 422 as faults. */
+export async function planSheet(
+  { db, today }: House,
+  { product: id, size = {}, lyeStock, readabilityG }: Omit<NewBatch, 'by'>,
+): Promise<{ product: Product; version: number; snapshot: StoreSnapshot; sheet: RunSheet }> {
+  const { product, version } = await requireProduct(db, id);
+  const snapshot = await snapshotOf(db, today);
+  const { value: mouldsOnFile } = await findSetting(db, 'moulds');
+  const made = runSheet(version.formula, materialsOf(version.formula, snapshot), {
+    ...size,
+    mouldsOnFile,
+    lyeStock: lyeStock ?? null,
+    readabilityG,
+    limits: snapshot.limits,
+    markets: product.markets,
+    onDate: today,
+  });
+  if (!made.ok) {
+    const within = (path: string) => (/^(fatsMassG|bars|moulds)/.test(path) ? `size.${path}` : path);
+    throw new HttpFault(
+      422,
+      made.errors.map((error) => ({ ...error, path: within(error.path) })),
+    );
+  }
+  const { ok: _ok, ...sheet } = made;
+  return { product, version: version.number, snapshot, sheet };
+}
+
+/** Begins a batch: what is planned is frozen in its first event. `key` makes a request sent twice begin one batch. */
+export function beginBatch(house: House, wanted: NewBatch, key: string | null = null): Promise<BatchDetail> {
+  return writing(house.db, (trx) =>
+    once(trx, key, 'batch', house.now, async () => {
+      const { product, version, snapshot, sheet } = await planSheet({ ...house, db: trx }, wanted);
+      const code = await freeCode(trx, product.name, house.today);
+      const id = await freeId(code, 'batch', (base) => takenIds(trx, 'batches', base));
+      const started: EventOf<'started'> = {
+        id: `${id}:started`,
+        type: 'started',
+        at: house.now,
+        by: wanted.by,
+        product: product.id,
+        version,
+        formula: sheet.formula,
+        materials: materialsOf(sheet.formula, snapshot),
+        sheet,
+        code,
+      };
+      const batch = foldBatch([started])!;
+      await addBatch(trx, summaryOf(id, 1, product.name, batch));
+      await addEvent(trx, id, { seq: 1, event: started }, house.now);
+      return { id, code, seq: 1, batch, events: [started], sheet };
+    }),
+  );
+}
+
+/** A day after the cut a batch cures by itself. */
+function asOf(summary: BatchSummary, now: string): BatchSummary {
+  const isDry = summary.cutAt !== null && Date.parse(now) - Date.parse(summary.cutAt) >= 24 * 3600 * 1000;
+  return summary.state === 'cut' && isDry ? { ...summary, state: 'curing' } : summary;
+}
+
+/** Batches, newest first; by state (`quarantined` stands on top of any) and by product where asked. */
+export async function listBatches(
+  { db, now }: House,
+  { state, product }: { state: string | null; product: string | null },
+): Promise<BatchSummary[]> {
+  const all = (await allBatches(db, product)).map((summary) => asOf(summary, now));
+  if (state === null) return all;
+  return all.filter((one) => (state === 'quarantined' ? one.isQuarantined : one.state === state));
+}
+
+/** A batch with its events; 404 where there is none. */
+export async function requireBatch({ db, now }: House, id: string): Promise<BatchDetail> {
+  const summary = await findBatch(db, id);
+  if (!summary) throw unknown(id);
+  const events = (await eventsOf(db, id)).map(({ event }) => event);
+  const batch = foldBatch(events, latest(events, now))!;
+  return { id, code: summary.code, seq: summary.seq, batch, events, sheet: batch.sheet };
+}
+
+/** The later of now and the last event: a tablet's clock may run ahead. */
+function latest(events: readonly BatchEvent[], now: string): string {
+  const last = events.at(-1)!.at;
+  return Date.parse(last) > Date.parse(now) ? last : now;
+}
+
+/** What was weighed as a request, in the markets of its bar. */
+function requestOf(
+  batch: Batch,
+  product: Product,
+  snapshot: StoreSnapshot,
+  materials: 'frozen' | 'stored',
+): AssessmentRequest {
+  const placed = batch.released[0]?.at.slice(0, 10);
+  const placedOn = placed
+    ? (Object.fromEntries(product.markets.map((market) => [market, placed])) as Partial<
+        Record<Market, string>
+      >)
+    : undefined;
+  return batchRequest(batch, snapshot, {
+    markets: product.markets,
+    onDate: snapshot.onDate,
+    firstPlacedOn: product.firstPlacedOn,
+    placedOn,
+    materials,
+  });
+}
+
+/** The day whose rules a batch answers for. */
+const dayOf = ({ poured, startedAt }: Batch) => (poured?.at ?? startedAt).slice(0, 10);
+
+async function frozenRequest(db: Knex, batch: Batch) {
+  const { product } = await requireProduct(db, batch.product);
+  const snapshot = await snapshotOf(db, dayOf(batch));
+  return { product, snapshot, request: requestOf(batch, product, snapshot, 'frozen') };
+}
+
+/** What was weighed, assessed; 422 where it does not reckon (yet). */
+export async function assessBatch(house: House, id: string): Promise<BatchAssessment> {
+  const { batch } = await requireBatch(house, id);
+  const { product, snapshot, request } = await frozenRequest(house.db, batch);
+  const result = assess(request, snapshot);
+  if (!result.ok) throw new HttpFault(422, result.errors);
+  const now = await snapshotOf(house.db, house.today);
+  const again = requestOf(batch, product, now, 'stored');
+  const todays = assess(again, now);
+  if (!todays.ok) throw new HttpFault(422, todays.errors);
+  return {
+    onDate: snapshot.onDate,
+    request,
+    assessment: result.assessment,
+    today: { onDate: house.today, request: again, assessment: todays.assessment },
+  };
+}
+
+/** What may bring a poured batch over a limit, or show that it is. */
+const WEIGHS: readonly BatchEvent['type'][] = ['poured', 'corrected', 'weighed', 'guessed', 'added'];
+
+/** A batch over a binding limit is quarantined by the application itself; null where it is not. */
+async function ownQuarantine(
+  trx: Knex,
+  id: string,
+  batch: Batch,
+  fresh: readonly BatchEvent[],
+  now: string,
+): Promise<EventOf<'quarantined'> | null> {
+  const asks = batch.poured !== null && fresh.some(({ type }) => WEIGHS.includes(type));
+  if (!asks || batch.isQuarantined || batch.state === 'discarded' || batch.state === 'stopped') return null;
+  const { snapshot, request } = await frozenRequest(trx, batch);
+  const result = assess(request, snapshot);
+  if (!result.ok || result.assessment.verdict !== 'over') return null;
+  const over = result.assessment.limits.filter(
+    ({ verdict, force }) => verdict === 'over' && force !== 'craft',
+  );
+  const [worst] = [...over].sort((a, b) => b.nominalPct / b.maxPct - a.nominalPct / a.maxPct);
+  const what = worst
+    ? `${worst.subject.id} ${Number(worst.nominalPct.toFixed(3))} % of a most of ${worst.maxPct} % (${worst.market}${worst.source ? `; ${worst.source}` : ''})`
+    : 'a binding limit';
+  const reason = `As weighed, it is over: ${what}.`;
+  return {
+    id: `${id}:over:${fresh.at(-1)!.id}`.slice(0, 200),
+    type: 'quarantined',
+    at: now,
+    by: null,
+    reason,
+  };
+}
+
+export type Added =
+  | { seq: number; batch: Batch; added: string[]; known: string[] }
+  | { stale: { seq: number; events: BatchEvent[] } };
+
+function refuse(at: number, { path, code, message }: { path: string; code: string; message: string }): never {
+  throw fault(422, code, message, `events.${at}.${path}`);
+}
+
+/** Splits what came into what is new and what is known; an id of another batch is refused. */
+async function sorted(trx: Knex, id: string, events: readonly BatchEvent[]) {
+  const owners = await eventBatches(
+    trx,
+    events.map((event) => event.id),
+  );
+  const known: string[] = [];
+  const fresh: { at: number; event: BatchEvent }[] = [];
+  const seen = new Set<string>();
+  for (const [at, event] of events.entries()) {
+    const owner = owners.get(event.id);
+    if (owner !== undefined && owner !== id)
+      refuse(at, {
+        path: 'id',
+        code: 'id-taken',
+        message: 'This id belongs to an event of another batch. Take a new one.',
+      });
+    if (owner !== undefined || seen.has(event.id)) known.push(event.id);
+    else fresh.push({ at, event });
+    seen.add(event.id);
+  }
+  return { known: [...new Set(known)], fresh };
+}
+
+/**
+ * Writes events of a batch down, all or none. One whose id is known changes nothing. Where `after` lies behind, what
+ * came since is answered instead.
+ */
+export async function addEvents(house: House, id: string, { after, events }: EventsBody): Promise<Added> {
+  const done = await writing(house.db, async (trx): Promise<Added> => {
+    const summary = await findBatch(trx, id);
+    if (!summary) throw unknown(id);
+    const stored = await eventsOf(trx, id);
+    const { known, fresh } = await sorted(trx, id, events);
+    if (after !== null && after > summary.seq)
+      throw fault(422, 'ahead', `This batch has ${summary.seq} events, not ${after}.`, 'after');
+    if (after !== null && after < summary.seq && fresh.length > 0)
+      return { stale: { seq: summary.seq, events: stored.slice(after).map(({ event }) => event) } };
+    const all = stored.map(({ event }) => event);
+    const batch = foldBatch(all, latest(all, house.now))!;
+    for (const { at, event } of fresh) {
+      const refused = refusalOf(batch, event) ?? (await drawStock(trx, id, batch, event));
+      if (refused) refuse(at, refused);
+      all.push(event);
+      extendBatch(batch, event, latest(all, house.now));
+      await addEvent(trx, id, { seq: all.length, event }, house.now);
+    }
+    const own = await ownQuarantine(
+      trx,
+      id,
+      batch,
+      fresh.map(({ event }) => event),
+      house.now,
+    );
+    if (own) {
+      all.push(own);
+      await addEvent(trx, id, { seq: all.length, event: own }, house.now);
+      extendBatch(batch, own);
+    }
+    if (fresh.length > 0) await putBatch(trx, summaryOf(id, all.length, summary.productName, batch));
+    return { seq: all.length, batch, added: fresh.map(({ event }) => event.id), known };
+  });
+  if (!('stale' in done) && done.added.length > 0) tellBatch({ batch: id, seq: done.seq });
+  return done;
+}

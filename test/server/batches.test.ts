@@ -1,0 +1,302 @@
+/** Batches over HTTP: begun, weighed, poured, refused, quarantined, traced; and the ledger that follows. */
+import { expect } from 'chai';
+import type { BatchEvent } from '../../src/core/batch/types';
+import type { Batch } from '../../src/core/batch/types';
+import type { RunSheet } from '../../src/core/making/run-sheet-types';
+import { call, sending } from './call';
+import { DAY, useDemo } from './database';
+
+const routes = {
+  batches: () => import('../../src/pages/api/v1/batches'),
+  batch: () => import('../../src/pages/api/v1/batches/[id]'),
+  events: () => import('../../src/pages/api/v1/batches/[id]/events'),
+  assessment: () => import('../../src/pages/api/v1/batches/[id]/assessment'),
+  batchTrace: () => import('../../src/pages/api/v1/batches/[id]/trace'),
+  trace: () => import('../../src/pages/api/v1/trace'),
+  lot: () => import('../../src/pages/api/v1/lots/[lot]'),
+  lotTrace: () => import('../../src/pages/api/v1/lots/[lot]/trace'),
+  assess: () => import('../../src/pages/api/v1/assess'),
+  material: () => import('../../src/pages/api/v1/materials/[id]'),
+};
+type Route = Parameters<typeof call>[0];
+const go = async (route: keyof typeof routes, method: string, params = {}, body?: unknown, query = '') => {
+  const { status, body: answer } = await call(
+    routes[route]() as unknown as Route,
+    method,
+    `/api/v1/x${query}`,
+    body === undefined ? {} : sending(JSON.stringify(body)),
+    params,
+  );
+  return { status, body: answer as Record<string, unknown> };
+};
+
+let count = 0;
+const AT = `${DAY}T09:00:00+01:00`;
+const event = (type: string, more: object): BatchEvent =>
+  ({ id: `e${++count}`, type, at: AT, by: 'Oona', ...more }) as unknown as BatchEvent;
+const weighed = (line: string, massG: number, more: object = {}) =>
+  event('weighed', { line, massG, readabilityG: 0.1, how: 'scale', ...more });
+
+interface Begun {
+  id: string;
+  code: string;
+  seq: number;
+  sheet: RunSheet;
+  batch: Batch;
+}
+
+async function begin(product: string, more: object = {}): Promise<Begun> {
+  const { status, body } = await go(
+    'batches',
+    'POST',
+    {},
+    { product, size: { fatsMassG: 1000 }, by: 'Oona', ...more },
+  );
+  expect(status, JSON.stringify(body)).to.equal(201);
+  return body as unknown as Begun;
+}
+
+const send = (id: string, events: BatchEvent[], after?: number) =>
+  go('events', 'POST', { id }, { events, ...(after === undefined ? {} : { after }) });
+
+async function sound(id: string, events: BatchEvent[]): Promise<{ seq: number; batch: Batch }> {
+  const { status, body } = await send(id, events);
+  expect(status, JSON.stringify(body)).to.equal(200);
+  return body as unknown as { seq: number; batch: Batch };
+}
+
+async function refusedWith(id: string, events: BatchEvent[]): Promise<string[]> {
+  const { status, body } = await send(id, events);
+  expect(status, JSON.stringify(body)).to.equal(422);
+  return (body.errors as { path: string; code: string }[]).map(({ path, code }) => `${path} ${code}`);
+}
+
+/** Every line weighed as planned, but for what is said otherwise. */
+const asPlanned = ({ sheet }: Begun, other: Record<string, number> = {}) =>
+  sheet.steps
+    .flatMap(({ weigh }) => weigh)
+    .map(({ line, massG, portion }) => weighed(line, other[line] ?? massG, portion ? { portion } : {}));
+
+describe('batches', () => {
+  const demo = useDemo();
+
+  it('freezes what is planned, and stands as planned until something is weighed', async () => {
+    const begun = await begin('first-light');
+    expect(begun.code).to.match(/^FL-261124/);
+    expect(begun.sheet.fatsG).to.be.closeTo(1000, 1e-6);
+    const { status, body } = await go('assessment', 'GET', { id: begun.id });
+    expect(status).to.equal(200);
+    const { assessment, request } = body as {
+      assessment: { verdict: string; masses: { pourG: number } };
+      request: object;
+    };
+    expect(assessment.masses.pourG).to.be.closeTo(begun.sheet.pourG, 1e-6);
+    const again = await go('assess', 'POST', {}, request);
+    expect(again.body).to.deep.equal(assessment);
+  });
+
+  it('answers for what was weighed: overshoot, skipped lines, doubt of the scale and of a spoon', async () => {
+    const begun = await begin('first-light');
+    const scent = begun.sheet.formula.lines.find(({ material }) => material === 'fennel-oil')!;
+    const oat = begun.sheet.formula.lines.find(({ material }) => material === 'oat-flour')!;
+    const events = asPlanned(begun).filter(
+      (one) => !('line' in one) || (one.line !== scent.id && one.line !== oat.id),
+    );
+    const half = weighed(scent.id, 4);
+    await sound(begun.id, [...events, half, weighed(scent.id, 5.5)]);
+    await sound(begun.id, [
+      event('guessed', { line: oat.id, massG: 20, how: 'spoon' }),
+      event('corrected', { event: half.id, massG: 4.5, reason: 'Read the wrong way round' }),
+      event('poured', { moulds: [{ id: 'long-block', count: 1 }], leftoverG: 30 }),
+    ]);
+    const { body } = await go('assessment', 'GET', { id: begun.id });
+    const { request, today } = body as unknown as {
+      request: {
+        formula: {
+          lines: { id: string; amount: { value: number }; uncertaintyPct?: number; measuredBy?: string }[];
+          alkali: object;
+        };
+      };
+      today: { onDate: string };
+    };
+    const line = (id: string) => request.formula.lines.find((one) => one.id === id);
+    expect(line(scent.id)!.amount.value).to.be.closeTo(10, 1e-9);
+    expect(line(scent.id)!.uncertaintyPct).to.be.closeTo(2, 1e-9);
+    expect(line(oat.id)).to.include({ measuredBy: 'spoon' });
+    expect(today.onDate).to.equal(DAY);
+    const lone = await begin('first-light');
+    const water = lone.sheet.formula.lines.find(({ stage }) => stage === 'liquid')!;
+    await sound(lone.id, [
+      event('skipped', { line: water.id, reason: 'none there' }),
+      event('poured', { moulds: [], leftoverG: 0 }),
+    ]);
+    const left = await go('assessment', 'GET', { id: lone.id });
+    expect(left.status).to.equal(422);
+  });
+
+  it('draws stock with the event, evens out a correction, and says why a lot is not to be taken', async () => {
+    const begun = await begin('first-light');
+    const olive = begun.sheet.formula.lines.find(({ material }) => material === 'olive')!;
+    const { body: cupboard } = await go('material', 'GET', { id: 'olive' });
+    const [lot] = cupboard.lots as { id: string; leftG: number }[];
+    const leftOf = async () => ((await go('lot', 'GET', { lot: lot!.id })).body as { leftG: number }).leftG;
+    const before = await leftOf();
+    expect(before).to.equal(lot!.leftG);
+    const taken = weighed(olive.id, 400, { lot: lot!.id });
+    await sound(begun.id, [taken]);
+    expect(await leftOf()).to.be.closeTo(before - 400, 1e-9);
+    await sound(begun.id, [taken]);
+    expect(await leftOf()).to.be.closeTo(before - 400, 1e-9);
+    await sound(begun.id, [event('corrected', { event: taken.id, massG: 380, reason: 'tare' })]);
+    expect(await leftOf()).to.be.closeTo(before - 380, 1e-9);
+    expect(await refusedWith(begun.id, [weighed(olive.id, 1, { lot: 'none' })])).to.deep.equal([
+      'events.0.lot unknown-lot',
+    ]);
+    const much = weighed(olive.id, 1e6, { lot: lot!.id });
+    expect(await refusedWith(begun.id, [weighed(olive.id, 5), much])).to.deep.equal([
+      'events.1.lot lot-short',
+    ]);
+    expect((await go('batch', 'GET', { id: begun.id })).body.seq).to.equal(3);
+    await sound(begun.id, [weighed(olive.id, 1e6, { lot: lot!.id, despite: 'The ledger is wrong' })]);
+    const { movements } = (await go('lot', 'GET', { lot: lot!.id })).body as unknown as {
+      movements: { massG: number; batch: string | null; event: string | null; reason: string | null }[];
+    };
+    expect(movements.at(-1)).to.include({ massG: 1e6, batch: begun.id });
+    const sum = movements.reduce((total, { massG }) => total + massG, 0);
+    expect(await leftOf()).to.be.closeTo(20000 - sum, 1e-6);
+    const late = { ...weighed(olive.id, 5, { lot: lot!.id, despite: null }), at: '2031-01-01T10:00:00Z' };
+    expect(await refusedWith(begun.id, [late])).to.deep.equal(['events.0.lot lot-past']);
+  });
+
+  it('takes an event once, all of a request or none, and tells who is behind what came since', async () => {
+    const begun = await begin('waiting-room');
+    const [first, second] = [
+      event('noted', { text: 'one', for: 'record' }),
+      event('noted', { text: 'two', for: 'record' }),
+    ];
+    const one = await send(begun.id, [first], 1);
+    expect(one.body).to.deep.include({ seq: 2, added: [first.id], known: [] });
+    const again = await send(begun.id, [first], 1);
+    expect(again.body).to.deep.include({ seq: 2, added: [], known: [first.id] });
+    const behind = await send(begun.id, [second], 1);
+    expect(behind.status).to.equal(409);
+    expect(behind.body).to.deep.equal({ seq: 2, events: [first] });
+    const other = await begin('waiting-room');
+    expect(await refusedWith(other.id, [first])).to.deep.equal(['events.0.id id-taken']);
+    expect(other.code).not.to.equal(begun.code);
+    expect((await send('none', [second])).status).to.equal(404);
+    expect((await send(begun.id, [second], 99)).status).to.equal(422);
+  });
+
+  it('refuses what makes no sense now, and counts bars', async () => {
+    const begun = await begin('waiting-room');
+    const { id } = begun;
+    const cut = event('cut', { bars: 14, seconds: 2, trimmingsG: 40 });
+    expect(await refusedWith(id, [cut])).to.deep.equal(['events.0.type not-now']);
+    expect(await refusedWith(id, [weighed('nothing', 1)])).to.deep.equal(['events.0.line unknown-line']);
+    expect(await refusedWith(id, [event('started', {})])).to.deep.equal(['events.0.type unknown-type']);
+    expect(await refusedWith(id, [{ ...weighed('alkali', -1) }])).to.deep.equal(['events.0.massG negative']);
+    expect(await refusedWith(id, [event('decided', { decision: 'release', reason: '' })])).to.deep.equal([
+      'events.0.reason length',
+    ]);
+    await sound(id, asPlanned(begun));
+    await sound(id, [event('poured', { moulds: [], leftoverG: 0 })]);
+    expect(await refusedWith(id, [weighed(begun.sheet.formula.lines[0]!.id, 1)])).to.deep.equal([
+      'events.0.type not-now',
+    ]);
+    const top = begun.sheet.formula.lines.find(({ stage }) => stage === 'top')!;
+    await sound(id, [weighed(top.id, 1), cut]);
+    expect(await refusedWith(id, [event('moved', { bars: 1, how: 'sale' })])).to.deep.equal([
+      'events.0.how not-released',
+    ]);
+    expect(
+      await refusedWith(id, [event('released', { bars: 13, netMassG: 86, markets: ['EU'] })]),
+    ).to.deep.equal(['events.0.bars not-enough-bars']);
+    const { batch } = await sound(id, [
+      event('barWeighed', { bar: '1', massG: 98.2, readabilityG: 0.1 }),
+      event('released', { bars: 12, netMassG: 86, markets: ['EU'] }),
+      event('moved', { bars: 8, how: 'sale', to: 'Saturday market' }),
+    ]);
+    expect(batch).to.deep.include({ state: 'released', bars: { good: 12, released: 12, gone: 8, left: 4 } });
+    expect(await refusedWith(id, [event('moved', { bars: 5, how: 'sale' })])).to.deep.equal([
+      'events.0.bars not-enough-bars',
+    ]);
+    expect((await sound(id, [event('moved', { bars: 4, how: 'own' })])).batch.state).to.equal('soldOut');
+    const listed = await go('batches', 'GET', {}, undefined, '?state=soldOut');
+    expect((listed.body.batches as { id: string }[]).map((one) => one.id)).to.include(id);
+  });
+
+  it('quarantines by itself what was weighed over a limit, until it is decided in writing', async () => {
+    const begun = await begin('night-mail');
+    const scent = begun.sheet.formula.lines.find(({ material }) => material === 'coal-and-violets')!;
+    await sound(begun.id, asPlanned(begun, { [scent.id]: 75 }));
+    const { batch } = await sound(begun.id, [event('poured', { moulds: [], leftoverG: 0 })]);
+    expect(batch.isQuarantined).to.equal(true);
+    expect(batch.quarantines[0]!.reason).to.contain('coal-and-violets').and.contain('4.5 %');
+    const cut = event('cut', { bars: 14, seconds: 0, trimmingsG: 0 });
+    await sound(begun.id, [cut]);
+    const release = event('released', { bars: 14, netMassG: 86, markets: ['EU'] });
+    expect(await refusedWith(begun.id, [release])).to.deep.equal(['events.0.type not-now']);
+    const decided = event('decided', { decision: 'discard', reason: 'Not worth the doubt' });
+    expect((await sound(begun.id, [decided])).batch.state).to.equal('discarded');
+    const quarantined = await go('batches', 'GET', {}, undefined, '?state=quarantined');
+    expect((quarantined.body.batches as { id: string }[]).map(({ id }) => id)).not.to.include(begun.id);
+  });
+
+  it('traces lots to bars and bars to lots', async () => {
+    const begun = await begin('level-crossing');
+    const { body: cupboard } = await go('material', 'GET', { id: 'sea-salt-fine' });
+    const [lot] = cupboard.lots as { id: string }[];
+    const salt = begun.sheet.formula.lines.find(({ material }) => material === 'sea-salt-fine')!;
+    await sound(begun.id, [weighed(salt.id, 144, { lot: lot!.id, portion: 'salted' })]);
+    const forward = (await go('lotTrace', 'GET', { lot: lot!.id })).body as unknown as {
+      batches: { id: string; drawn: object[] }[];
+    };
+    expect(forward.batches.find(({ id }) => id === begun.id)!.drawn).to.deep.equal([
+      { lot: lot!.id, line: salt.id, portion: 'salted', massG: 144 },
+    ]);
+    const back = (await go('trace', 'GET', {}, undefined, `?code=${begun.code}/7`)).body as unknown as {
+      lots: { id: string }[];
+    };
+    expect(back.lots.map(({ id }) => id)).to.deep.equal([lot!.id]);
+    expect((await go('trace', 'GET', {}, undefined, '?code=ZZ-1')).status).to.equal(404);
+    expect((await go('batchTrace', 'GET', { id: 'none' })).status).to.equal(404);
+  });
+
+  it('takes a lye stock: its alkali and its water', async () => {
+    const begun = await begin('first-light', { lyeStock: { concentrationPct: 50 } });
+    const events = asPlanned(begun);
+    await sound(begun.id, events);
+    await sound(begun.id, [event('poured', { moulds: [], leftoverG: 0 })]);
+    const { body } = await go('assessment', 'GET', { id: begun.id });
+    const { assessment } = body as {
+      assessment: { masses: { alkaliG: number; pourG: number }; superfat: { effectivePct: number } };
+    };
+    expect(assessment.masses.alkaliG).to.be.closeTo(begun.sheet.alkaliG, 1e-6);
+    expect(assessment.masses.pourG).to.be.closeTo(begun.sheet.pourG, 1e-6);
+    const refused = await go(
+      'batches',
+      'POST',
+      {},
+      { product: 'snow-plough', size: { bars: 14 }, lyeStock: { concentrationPct: 20 } },
+    );
+    expect(refused.status).to.equal(422);
+    expect((refused.body.errors as { code: string }[])[0]!.code).to.equal('too-little-liquid');
+  });
+
+  it('holds ten thousand events', async function () {
+    this.timeout(60_000);
+    const begun = await begin('waiting-room');
+    for (let request = 0; request < 10; request++)
+      await sound(
+        begun.id,
+        Array.from({ length: 1000 }, (_, at) => event('noted', { text: `note ${at}`, for: 'record' })),
+      );
+    const { body } = await go('batch', 'GET', { id: begun.id });
+    expect(body.seq).to.equal(10_001);
+    const [{ sound: isSound }] = (await demo.db.raw('pragma integrity_check(1)')).map(
+      (row: Record<string, string>) => ({ sound: Object.values(row)[0] }),
+    ) as [{ sound: string }];
+    expect(isSound).to.equal('ok');
+  });
+});
