@@ -1,7 +1,9 @@
 /** Batches as screens and server know them. */
 import type { Batch, BatchEvent, BatchState } from '../batch/types';
-import type { Assessment } from '../formula/answer';
+import type { Assessment, Verdict } from '../formula/answer';
 import type { AssessmentRequest, Market } from '../formula/types';
+import type { Lot } from '../making/cost';
+import type { Mould } from '../making/size';
 import type { RunSheet } from '../making/run-sheet-types';
 
 /** How a batch stands, without its events. */
@@ -63,4 +65,34 @@ export interface Trace {
     gone: Batch['moved'];
     labels: { id: string; market: Market; issuedOn: string; netMassG: number }[];
   }[];
+}
+
+/** What a pour wants of one material, and what speaks against it. */
+export interface Needed {
+  material: string;
+  name: string;
+  neededG: number;
+  /** What lots that nothing speaks against hold. */
+  freeG: number;
+  warnings: string[];
+}
+
+/** A pour before it is begun: its sheet, what it wants, and how it stands against the limits as planned. */
+export interface PourPlan {
+  sheet: RunSheet;
+  needed: Needed[];
+  verdict: Verdict | null;
+}
+
+/** What the bench needs for one batch. */
+export interface BenchData {
+  detail: BatchDetail;
+  productName: string;
+  /** Lots by material. */
+  lots: Record<string, Lot[]>;
+  moulds: Mould[];
+  /** Smallest step of the scale's display, grams. */
+  readabilityG: number;
+  /** What may be added besides. */
+  materials: { id: string; name: string }[];
 }

@@ -1,12 +1,11 @@
 /** The product sheet: what an assessor or a stockist is handed, as a PDF that flows over pages. */
-import PDFDocument from 'pdfkit';
 import type { Assessment } from '../../core/formula/answer';
 import type { Formula, Market, Material } from '../../core/formula/types';
 import { binds } from '../../core/loads/limits';
 import type { LabelContent } from '../../core/labels/content';
 import type { Standing } from '../../core/labels/standing';
 import type { IssuedLabel } from '../../core/records/wrap';
-import { runsOf } from './fonts';
+import { flowingPdf, heading, rows, set, type Document } from './flow';
 
 export interface SheetInput {
   name: string;
@@ -34,48 +33,9 @@ const RANGES: readonly (readonly [above: number, words: string])[] = [
   [0.1, '0.1 to 1 %'],
   [0, 'up to 0.1 %'],
 ];
-const PAGE_FOOT_PT = 790;
-const LEFT_PT = 50;
-
-type Document = PDFKit.PDFDocument;
 
 function rangeOf(pct: number): string {
   return RANGES.find(([above]) => pct > above)?.[1] ?? RANGES[RANGES.length - 1]![1];
-}
-
-/** Sets a font that draws the text; letters it lacks are left to the first file. */
-function set(document: Document, face: 'display' | 'text' | 'strong', sizePt: number): Document {
-  const { file } = runsOf('a', face)[0]!;
-  document.registerFont(file.name, file.data);
-  return document.font(file.name).fontSize(sizePt).fillColor('#18222d');
-}
-
-function heading(document: Document, text: string): void {
-  if (document.y > PAGE_FOOT_PT - 60) document.addPage();
-  set(document, 'strong', 11).text(text, LEFT_PT, document.y + 8);
-  document.moveDown(0.2);
-}
-
-function rows(document: Document, columnsPt: readonly number[], lines: readonly (readonly string[])[]): void {
-  set(document, 'text', 9);
-  for (const line of lines) {
-    const heights = line.map((text, index) =>
-      document.heightOfString(text || ' ', { width: (columnsPt[index + 1] ?? 545) - columnsPt[index]! - 6 }),
-    );
-    const height = Math.max(...heights);
-    if (document.y + height > PAGE_FOOT_PT) {
-      document.addPage();
-      set(document, 'text', 9);
-    }
-    const { y } = document;
-    line.forEach((text, index) =>
-      document.text(text, columnsPt[index], y, {
-        width: (columnsPt[index + 1] ?? 545) - columnsPt[index]! - 6,
-      }),
-    );
-    document.y = y + height + 2;
-  }
-  document.x = LEFT_PT;
 }
 
 const percent = (value: number) => `${Number(value.toPrecision(4))} %`;
@@ -113,62 +73,54 @@ function limitRows({ assessment, market, materials }: SheetInput): string[][] {
 
 /** The sheet as PDF. */
 export function productSheetPdf(input: SheetInput): Promise<Uint8Array> {
-  return new Promise((resolve, reject) => {
-    const document = new PDFDocument({
-      size: 'A4',
-      margin: LEFT_PT,
-      info: { Title: `${input.name}, product sheet`, Creator: 'Proportia' },
-    });
-    const chunks: Buffer[] = [];
-    document.on('data', (chunk: Buffer) => chunks.push(chunk));
-    document.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
-    document.on('error', reject);
-    const { content, standing, assessment, market } = input;
-    set(document, 'display', 18).text(input.name);
-    set(document, 'text', 9).text(
-      `${input.identity}. Product sheet for ${market}, ${input.day}, rulebook ${input.rulebookEdition}. Made from the records on file; it is for a qualified assessor to judge.`,
-    );
-    heading(
-      document,
-      input.inRanges ? 'Composition of the fresh batter, in ranges' : 'Composition of the fresh batter',
-    );
-    rows(document, [50, 190, 450], formulaRows(input));
-    const { superfat, masses } = assessment;
-    rows(
-      document,
-      [50],
+  return flowingPdf(`${input.name}, product sheet`, (document) => draw(document, input));
+}
+
+function draw(document: Document, input: SheetInput): void {
+  const { content, standing, assessment, market } = input;
+  set(document, 'display', 18).text(input.name);
+  set(document, 'text', 9).text(
+    `${input.identity}. Product sheet for ${market}, ${input.day}, rulebook ${input.rulebookEdition}. Made from the records on file; it is for a qualified assessor to judge.`,
+  );
+  heading(
+    document,
+    input.inRanges ? 'Composition of the fresh batter, in ranges' : 'Composition of the fresh batter',
+  );
+  rows(document, [50, 190, 450], formulaRows(input));
+  const { superfat, masses } = assessment;
+  rows(
+    document,
+    [50],
+    [
       [
-        [
-          `Superfat in effect ${superfat.effectivePct === null ? 'none' : percent(superfat.effectivePct)}; cured ${percent((100 * masses.curedG) / masses.pourG)} of the pour.`,
-        ],
+        `Superfat in effect ${superfat.effectivePct === null ? 'none' : percent(superfat.effectivePct)}; cured ${percent((100 * masses.curedG) / masses.pourG)} of the pour.`,
       ],
-    );
-    heading(document, 'Held against these limits');
-    const limits = limitRows(input);
-    rows(document, [50, 160, 290, 340], limits.length > 0 ? limits : [['No limit on file speaks of it.']]);
-    heading(document, 'Papers that counted');
-    const papers = input.papers.map(({ material, number, issuer, issuedOn }) => [
-      material,
-      number,
-      issuer,
-      issuedOn,
-    ]);
-    rows(document, [50, 190, 300, 450], papers.length > 0 ? papers : [['None on file.']]);
-    heading(document, 'Scent allergens, percent of the cured bar');
-    const named = assessment.declarables.filter((row) => row.market === market && row.highPct > 0);
-    rows(
-      document,
-      [50, 250, 400],
-      named.map(({ name, lowPct, highPct, declare }) => [
-        name,
-        `${percent(lowPct)} to ${percent(highPct)}`,
-        declare ? 'named on the label' : 'under the threshold or not asked for',
-      ]),
-    );
-    heading(document, 'On the label');
-    rows(document, [50], [[content.front.net], ...content.info.map(({ text }) => [text])]);
-    heading(document, 'What it is there');
-    rows(document, [50], [[[standing.regime, ...standing.because, ...standing.assumed].join('; ')]]);
-    document.end();
-  });
+    ],
+  );
+  heading(document, 'Held against these limits');
+  const limits = limitRows(input);
+  rows(document, [50, 160, 290, 340], limits.length > 0 ? limits : [['No limit on file speaks of it.']]);
+  heading(document, 'Papers that counted');
+  const papers = input.papers.map(({ material, number, issuer, issuedOn }) => [
+    material,
+    number,
+    issuer,
+    issuedOn,
+  ]);
+  rows(document, [50, 190, 300, 450], papers.length > 0 ? papers : [['None on file.']]);
+  heading(document, 'Scent allergens, percent of the cured bar');
+  const named = assessment.declarables.filter((row) => row.market === market && row.highPct > 0);
+  rows(
+    document,
+    [50, 250, 400],
+    named.map(({ name, lowPct, highPct, declare }) => [
+      name,
+      `${percent(lowPct)} to ${percent(highPct)}`,
+      declare ? 'named on the label' : 'under the threshold or not asked for',
+    ]),
+  );
+  heading(document, 'On the label');
+  rows(document, [50], [[content.front.net], ...content.info.map(({ text }) => [text])]);
+  heading(document, 'What it is there');
+  rows(document, [50], [[[standing.regime, ...standing.because, ...standing.assumed].join('; ')]]);
 }

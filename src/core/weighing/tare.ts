@@ -1,0 +1,13 @@
+/** Setting a new zero without touching the scale. */
+import { startFollowing, type Following } from './follow';
+import { median } from './samples';
+
+/** Readings that the new zero is taken from. */
+const LAST_READINGS = 8;
+
+/** Begins anew with what the display shows as zero: the next thing is weighed on top of what stands there. */
+export function tareFollowing({ readabilityG, recent, place, offsetG }: Following): Following {
+  const anew = startFollowing({ readabilityG });
+  if (recent.length === 0) return { ...anew, place: place === 'blank' ? 'blank' : 'on' };
+  return { ...anew, offsetG: offsetG - median(recent.slice(-LAST_READINGS)) };
+}

@@ -1,0 +1,60 @@
+import type { BatchSummary } from '../../core/records/batch';
+import { guarded } from '../../ui/Guarded';
+import { RecordTable, type Column } from '../../ui/RecordTable';
+import { dayInWords } from '../../ui/words';
+import { stateWords } from './states';
+
+const placeOf = ({ id, state }: BatchSummary) => (state === 'pouring' ? `/pour/${id}` : `/pour/${id}/record`);
+
+const COLUMNS: readonly Column<BatchSummary>[] = [
+  {
+    id: 'code',
+    header: 'Batch',
+    cell: (row) => (
+      <a className="text-ultra underline" href={placeOf(row)}>
+        {row.code}
+      </a>
+    ),
+    sort: ({ code }) => code,
+  },
+  {
+    id: 'bar',
+    header: 'Bar',
+    cell: ({ productName }) => productName,
+    sort: ({ productName }) => productName,
+  },
+  {
+    id: 'day',
+    header: 'Begun',
+    cell: ({ startedAt }) => dayInWords(startedAt.slice(0, 10)),
+    sort: ({ startedAt }) => startedAt,
+  },
+  { id: 'state', header: 'Stands', cell: stateWords, sort: stateWords },
+  {
+    id: 'bars',
+    header: 'Bars left',
+    cell: ({ bars, cutAt }) => (cutAt === null ? '' : `${bars.left} of ${bars.good}`),
+    sort: ({ bars }) => bars.left,
+    isNumber: true,
+  },
+  {
+    id: 'by',
+    header: 'Poured by',
+    cell: ({ startedBy }) => startedBy ?? '',
+    sort: ({ startedBy }) => startedBy ?? '',
+    className: 'text-soft max-md:hidden',
+  },
+];
+
+function BatchListIsland({ batches }: { batches: readonly BatchSummary[] }) {
+  if (batches.length === 0)
+    return (
+      <p className="text-soft">
+        Nothing is poured yet. Choose a bar and a size: the run sheet then goes with you to the scale, one
+        step at a time.
+      </p>
+    );
+  return <RecordTable label="Batches" rows={batches} columns={COLUMNS} keyOf={({ id }) => id} />;
+}
+
+export const BatchList = guarded('The batches', BatchListIsland);

@@ -1,0 +1,256 @@
+import { useState } from 'react';
+import type { Batch } from '../../core/batch/types';
+import type { RunStep } from '../../core/making/run-sheet-types';
+import type { BenchData } from '../../core/records/batch';
+import { guarded } from '../../ui/Guarded';
+import { Poured, Rested, Split } from './Endings';
+import { ExtraForm } from './ExtraForm';
+import { missingBefore, nextStep, PLACE_WORDS, wantedOf } from './sheet-view';
+import { Temperature, Timer } from './Warmth';
+import { WeighPanel } from './WeighPanel';
+import { useWriting, type Writing } from './writing';
+
+interface StepProps {
+  data: BenchData;
+  writing: Writing;
+  step: RunStep;
+}
+
+const isDone = ({ stepsDone }: Batch, step: string) => stepsDone.some((one) => one.step === step);
+
+function Instruction({ step }: { step: RunStep }) {
+  return (
+    <div className="grid gap-2">
+      <p className="text-xl">{step.how}</p>
+      {step.cautions.map((caution) => (
+        <p key={caution} className="bench-caution">
+          {caution}
+        </p>
+      ))}
+      {step.why && <p className="text-soft">Why: {step.why}</p>}
+    </div>
+  );
+}
+
+/** What is weighed, split, poured or measured in a step. */
+function StepWork({ data, writing, step }: StepProps) {
+  const { batch, write } = writing;
+  const wanted = wantedOf(batch, step);
+  const open = wanted.find((one) => !one.isDone && one.skipped === null) ?? wanted.at(-1);
+  return (
+    <div className="grid gap-4">
+      {wanted.length > 1 && (
+        <ul>
+          {wanted.map((one) => (
+            <li key={`${one.line} ${one.portion}`}>
+              {one.isDone ? '✓ ' : ''}
+              {one.name} {one.doneG.toFixed(1)} of {one.massG.toFixed(1)} g
+              {one.skipped !== null && ', left out'}
+            </li>
+          ))}
+        </ul>
+      )}
+      {open && (
+        <WeighPanel
+          key={`${open.line} ${open.portion}`}
+          batchId={data.detail.id}
+          batch={batch}
+          wanted={open}
+          lots={data.lots[open.material] ?? []}
+          readabilityG={data.readabilityG}
+          write={write}
+        />
+      )}
+      {step.temperatureC && <Temperature step={step} batch={batch} write={write} />}
+      {step.minutes !== null && step.weigh.length === 0 && step.minutes >= 10 && (
+        <Timer key={step.id} id={`${data.detail.id} ${step.id}`} minutes={step.minutes} />
+      )}
+      {step.id === 'split' && <Split batch={batch} write={write} />}
+      {step.id === 'pour' && <Poured batch={batch} moulds={data.moulds} write={write} />}
+      {step.id === 'rest' && <Rested batch={batch} write={write} />}
+    </div>
+  );
+}
+
+/** Why a step cannot be marked as done yet, in words; null where it can. */
+function inTheWay(batch: Batch, step: RunStep): string | null {
+  const missing = missingBefore(batch, step);
+  if (missing.length > 0) return `First: ${missing.map(({ title }) => title).join(', ')}.`;
+  const open = wantedOf(batch, step).filter((one) => !one.isDone && one.skipped === null && one.doneG === 0);
+  if (open.length > 0)
+    return `Weigh ${open.map(({ name }) => name).join(' and ')} first, or leave it out with a reason.`;
+  if (step.id === 'split' && !batch.portions) return 'Write down what the split was.';
+  if (step.id === 'pour' && !batch.poured) return 'Write down what was poured.';
+  return null;
+}
+
+function StepMoves({
+  writing: { batch, write },
+  step,
+  onMove,
+}: {
+  writing: Writing;
+  step: RunStep;
+  onMove: (by: number) => void;
+}) {
+  const done = isDone(batch, step.id);
+  const why = done ? null : inTheWay(batch, step);
+  return (
+    <div className="grid gap-2">
+      {why && (
+        <p role="status" className="bench-note">
+          {why}
+        </p>
+      )}
+      <div className="grid grid-cols-[auto_1fr_auto] gap-2">
+        <button
+          type="button"
+          className="bench-action"
+          onClick={() => onMove(-1)}
+          aria-label="The step before"
+        >
+          ←
+        </button>
+        {done ? (
+          <button
+            type="button"
+            className="bench-action"
+            onClick={() => write('stepUndone', { step: step.id })}
+          >
+            Done. Open it again
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="bench-action bench-action-strong"
+            disabled={why !== null}
+            onClick={() => {
+              write('stepDone', { step: step.id });
+              onMove(1);
+            }}
+          >
+            Done, next
+          </button>
+        )}
+        <button type="button" className="bench-action" onClick={() => onMove(1)} aria-label="The step after">
+          →
+        </button>
+      </div>
+    </div>
+  );
+}
+
+const SEND_WORDS = {
+  sent: 'All on file',
+  sending: 'Writing it down',
+  away: 'Kept here until the application answers',
+} as const;
+
+function Told({ writing: { queue, by, setBy } }: { writing: Writing }) {
+  const latest = queue.fromOthers.at(-1);
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-base">
+      <p role="status">
+        {SEND_WORDS[queue.state]}
+        {queue.waiting.length > 0 && ` (${queue.waiting.length})`}
+      </p>
+      {latest && (
+        <p role="status">
+          {latest.by ?? 'Another device'} wrote down: {latest.type}
+          {'line' in latest ? ` ${latest.line}` : 'step' in latest ? ` ${latest.step}` : ''}
+        </p>
+      )}
+      {queue.refusal && (
+        <p role="alert" className="bench-caution">
+          Not taken: {queue.refusal}
+        </p>
+      )}
+      <label className="ml-auto flex items-center gap-2">
+        Who pours
+        <input className="field w-28 border-b-2" value={by} onChange={(event) => setBy(event.target.value)} />
+      </label>
+    </div>
+  );
+}
+
+function useStep(batch: Batch) {
+  const { steps } = batch.sheet;
+  const [at, setAt] = useState(() => {
+    const next = nextStep(batch);
+    return next ? steps.indexOf(next) : steps.length - 1;
+  });
+  const move = (by: number) => setAt((now) => Math.min(steps.length - 1, Math.max(0, now + by)));
+  return { at, step: steps[at]!, move, setAt };
+}
+
+function Finished({ batch, id }: { batch: Batch; id: string }) {
+  const words = batch.state === 'stopped' ? `Given up: ${batch.stopped!.reason}` : 'Poured and put to rest.';
+  return (
+    <p className="bench-note">
+      {words}{' '}
+      <a className="text-ultra underline" href={`/pour/${id}/record`}>
+        See its record
+      </a>
+    </p>
+  );
+}
+
+/** One step at a time, at the bench. */
+function BenchIsland({ data }: { data: BenchData }) {
+  const writing = useWriting(data.detail);
+  const { batch } = writing;
+  const { at, step, move, setAt } = useStep(batch);
+  const { steps } = batch.sheet;
+  const isOver = batch.state === 'stopped' || batch.cut !== null || nextStep(batch) === null;
+  return (
+    <div className="bench">
+      <header className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="text-xl">
+          {data.productName} <span className="font-text font-normal">{data.detail.code}</span>
+        </h1>
+        <p className="text-soft">
+          {PLACE_WORDS[step.place]}, step {at + 1} of {steps.length}
+        </p>
+      </header>
+      <Told writing={writing} />
+      {isOver && <Finished batch={batch} id={data.detail.id} />}
+      <div className="bench-two">
+        <section aria-label="The step" className="grid gap-3">
+          <h2 className="text-3xl">
+            {isDone(batch, step.id) && '✓ '}
+            {step.title}
+          </h2>
+          <Instruction step={step} />
+          <div className="hidden lg:block">
+            <StepMoves writing={writing} step={step} onMove={move} />
+          </div>
+        </section>
+        <StepWork key={step.id} data={data} writing={writing} step={step} />
+      </div>
+      <div className="lg:hidden">
+        <StepMoves writing={writing} step={step} onMove={move} />
+      </div>
+      <details>
+        <summary className="bench-action">All steps, and something extra</summary>
+        <ol className="mt-2 grid gap-1 sm:grid-cols-2">
+          {steps.map(({ id, title, place }, index) => (
+            <li key={id}>
+              <button
+                type="button"
+                className="bench-action w-full justify-start text-left text-base"
+                aria-current={index === at ? 'step' : undefined}
+                onClick={() => setAt(index)}
+              >
+                {isDone(batch, id) ? '✓' : '·'} {title}
+                <span className="ml-auto text-soft">{PLACE_WORDS[place]}</span>
+              </button>
+            </li>
+          ))}
+        </ol>
+        <ExtraForm materials={data.materials} readabilityG={data.readabilityG} write={writing.write} />
+      </details>
+    </div>
+  );
+}
+
+export const Bench = guarded('The bench', BenchIsland);

@@ -1,0 +1,141 @@
+import { useState } from 'react';
+import type { Batch } from '../../core/batch/types';
+import type { Mould } from '../../core/making/size';
+import { readNumber, readNumberOrNull } from '../../core/quantities/number';
+import { REST_WAYS } from '../../core/batch/types';
+import type { Write } from './writing';
+
+const REST_WORDS = { warm: 'Kept warm', leave: 'Left as it is', chill: 'Chilled' } as const;
+
+function Grams({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (text: string) => void;
+}) {
+  return (
+    <label className="block">
+      <span className="eyebrow block text-base">{label}</span>
+      <input
+        className="bench-field"
+        inputMode="decimal"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      />
+    </label>
+  );
+}
+
+/** What the split really was: grams of each part, or the shares as planned. */
+export function Split({ batch, write }: { batch: Batch; write: Write }) {
+  const planned = batch.formula.portions ?? [];
+  const [texts, setTexts] = useState<Record<string, string>>({});
+  if (batch.portions) {
+    const words = batch.portions.map(({ id, share }) => `${id} ${(100 * share).toFixed(1)} %`).join(', ');
+    return <p className="bench-note">Split as {words}.</p>;
+  }
+  const masses = planned.map(({ id }) => readNumber(texts[id] ?? ''));
+  const together = masses.reduce((sum, massG) => sum + massG, 0);
+  const isWhole = masses.every((massG) => massG > 0);
+  return (
+    <div className="grid gap-2">
+      {planned.map(({ id, share }) => (
+        <Grams
+          key={id}
+          label={`${id}, planned ${(100 * share).toFixed(0)} %, grams`}
+          value={texts[id] ?? ''}
+          onChange={(text) => setTexts({ ...texts, [id]: text })}
+        />
+      ))}
+      <button
+        type="button"
+        className="bench-action"
+        disabled={!isWhole}
+        onClick={() =>
+          write('split', { portions: planned.map(({ id }, at) => ({ id, share: masses[at]! / together })) })
+        }
+      >
+        That was the split
+      </button>
+      <button type="button" className="bench-action" onClick={() => write('split', { portions: planned })}>
+        By eye, as planned
+      </button>
+    </div>
+  );
+}
+
+/** Lines that nothing was weighed of yet: to be weighed or left out before the pour. */
+export const untouched = ({ lines }: Batch) =>
+  lines.filter(
+    ({ weighings, skipped, plannedG, stage }) =>
+      weighings.length === 0 && skipped === null && (plannedG ?? 0) > 0 && stage !== 'top',
+  );
+
+/** Poured: into which moulds, and what was left over. */
+export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonly Mould[]; write: Write }) {
+  const [counts, setCounts] = useState<Record<string, string>>(() =>
+    Object.fromEntries(batch.sheet.moulds.map(({ id, count }) => [id, String(count)])),
+  );
+  const [left, setLeft] = useState('');
+  if (batch.poured)
+    return (
+      <p className="bench-note">
+        Poured. {batch.poured.leftoverG > 0 && `${batch.poured.leftoverG} g were left over.`}
+      </p>
+    );
+  const missing = untouched(batch);
+  const name = (material: string) => batch.materials.find(({ id }) => id === material)?.name ?? material;
+  const poured = moulds.flatMap(({ id }) => {
+    const count = readNumberOrNull(counts[id] ?? '');
+    return count !== null && count > 0 ? [{ id, count: Math.round(count) }] : [];
+  });
+  return (
+    <div className="grid gap-2">
+      {missing.length > 0 && (
+        <div role="alert" className="bench-caution">
+          Nothing is written down of {missing.map(({ material }) => name(material)).join(', ')}. Poured like
+          this, it counts as left out.
+        </div>
+      )}
+      {moulds.map((mould) => (
+        <Grams
+          key={mould.id}
+          label={`${mould.name}, how many`}
+          value={counts[mould.id] ?? ''}
+          onChange={(text) => setCounts({ ...counts, [mould.id]: text })}
+        />
+      ))}
+      <Grams label="Left over, grams" value={left} onChange={setLeft} />
+      <button
+        type="button"
+        className="bench-action bench-action-strong"
+        onClick={() => write('poured', { moulds: poured, leftoverG: readNumberOrNull(left) ?? 0 })}
+      >
+        It is poured
+      </button>
+    </div>
+  );
+}
+
+/** How it rests. */
+export function Rested({ batch, write }: { batch: Batch; write: Write }) {
+  return (
+    <div className="grid gap-2 sm:grid-cols-3" role="group" aria-label="How it rests">
+      {REST_WAYS.map((way) => (
+        <button
+          key={way}
+          type="button"
+          className="bench-action"
+          aria-pressed={batch.rested === way}
+          onClick={() => write('rested', { way })}
+        >
+          {REST_WORDS[way]}
+          {batch.rested === way && ' ✓'}
+        </button>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,115 @@
+import { useEffect, useState } from 'react';
+import type { Batch, EventFields } from '../../core/batch/types';
+import type { RunStep } from '../../core/making/run-sheet-types';
+import { readNumber } from '../../core/quantities/number';
+import type { Write } from './writing';
+
+type Of = EventFields['temperature']['of'];
+type Scale = 'C' | 'F';
+
+const UNIT_KEY = 'proportia.degrees';
+const toF = (c: number) => (c * 9) / 5 + 32;
+const toC = (f: number) => ((f - 32) * 5) / 9;
+
+function measuredIn({ id, place }: RunStep): Of {
+  if (place === 'lye') return 'lye';
+  if (place === 'fats') return 'fats';
+  if (id.startsWith('cook')) return 'cook';
+  return place === 'mould' || place === 'rest' ? 'mould' : 'batter';
+}
+
+const OF_WORDS: Record<Of, string> = {
+  lye: 'the lye',
+  fats: 'the fats',
+  batter: 'the batter',
+  cook: 'the pot',
+  mould: 'the mould',
+};
+
+/** How warm it should be and how warm it is, in °C or °F as the maker likes. */
+export function Temperature({ step, batch, write }: { step: RunStep; batch: Batch; write: Write }) {
+  const [unit, setUnit] = useState<Scale>(() => (localStorage.getItem(UNIT_KEY) === 'F' ? 'F' : 'C'));
+  const [text, setText] = useState('');
+  const { from, to } = step.temperatureC!;
+  const of = measuredIn(step);
+  const said = (c: number) => `${Math.round(unit === 'C' ? c : toF(c))} °${unit}`;
+  const last = batch.temperatures.findLast((one) => one.of === of);
+  const c = unit === 'C' ? readNumber(text) : toC(readNumber(text));
+  const isFit = Number.isFinite(c) && c >= -50 && c <= 300;
+  const choose = (next: Scale) => {
+    localStorage.setItem(UNIT_KEY, next);
+    setUnit(next);
+  };
+  return (
+    <section aria-label="Warmth" className="grid gap-2">
+      <p className="text-2xl font-semibold">
+        {said(from)} to {said(to)}
+        {last && (
+          <span className="block text-base font-normal">
+            Last measured: {said(last.c)}
+            {last.c > to ? ', still too warm' : last.c < from ? ', too cool' : ', within'}
+          </span>
+        )}
+      </p>
+      <form
+        className="grid grid-cols-[1fr_auto_auto] items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!isFit) return;
+          write('temperature', { of, c: Number(c.toFixed(1)) });
+          setText('');
+        }}
+      >
+        <label>
+          <span className="eyebrow block text-base">Warmth of {OF_WORDS[of]}</span>
+          <input
+            className="bench-field"
+            inputMode="decimal"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+        </label>
+        <button type="button" className="bench-action" onClick={() => choose(unit === 'C' ? 'F' : 'C')}>
+          °{unit}
+        </button>
+        <button type="submit" className="bench-action" disabled={!isFit}>
+          Write it down
+        </button>
+      </form>
+    </section>
+  );
+}
+
+/** A timer that goes on over a reload. */
+export function Timer({ id, minutes }: { id: string; minutes: number }) {
+  const key = `proportia.timer ${id}`;
+  const [startedMs, setStarted] = useState<number | null>(() => Number(localStorage.getItem(key)) || null);
+  const [nowMs, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  const leftS = startedMs === null ? minutes * 60 : Math.round(minutes * 60 - (nowMs - startedMs) / 1000);
+  const clock = `${Math.floor(Math.abs(leftS) / 60)}:${String(Math.abs(leftS) % 60).padStart(2, '0')}`;
+  const toggle = () => {
+    if (startedMs === null) {
+      localStorage.setItem(key, String(Date.now()));
+      setNow(Date.now());
+      setStarted(Date.now());
+    } else {
+      localStorage.removeItem(key);
+      setStarted(null);
+    }
+  };
+  return (
+    <section aria-label="Timer" className="flex items-center gap-4">
+      <p className="text-4xl font-semibold tabular-nums" role="timer">
+        {clock}
+      </p>
+      <p>{startedMs === null ? 'about' : leftS > 0 ? 'to go' : 'past: it is time'}</p>
+      <button type="button" className="bench-action ml-auto" onClick={toggle}>
+        {startedMs === null ? 'Start the clock' : 'Stop the clock'}
+      </button>
+    </section>
+  );
+}

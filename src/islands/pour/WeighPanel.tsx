@@ -1,0 +1,283 @@
+import { useState } from 'react';
+import type { Lot } from '../../core/making/cost';
+import type { Batch } from '../../core/batch/types';
+import { Straightedge } from '../../ui/Straightedge';
+import { readNumber } from '../../core/quantities/number';
+import { Overshoot } from './Overshoot';
+import { useScale, type BenchScale } from './scale';
+import type { Wanted } from './sheet-view';
+import type { Write } from './writing';
+
+interface Props {
+  batchId: string;
+  batch: Batch;
+  wanted: Wanted;
+  lots: readonly Lot[];
+  readabilityG: number;
+  write: Write;
+}
+
+/** Grams with as many decimals as the scale shows. */
+const shown = (g: number, readabilityG: number) => g.toFixed(readabilityG < 1 ? 1 : 0);
+
+const STATE_WORDS = {
+  ok: null,
+  asleep: 'The scale is asleep. Wake it; what is held is kept.',
+  overloaded: 'Too heavy for this scale.',
+  unplugged: 'The scale is unplugged.',
+  away: 'No scale is heard. Type the weight in, or wait for it.',
+} as const;
+
+const QUESTIONS = {
+  zeroed: (g: string) => ({
+    says: `Zero was pressed with ${g} g in the vessel. It is carried on from there.`,
+    yes: 'Right, carry on',
+    no: 'No, begin at zero',
+  }),
+  slept: (g: string) => ({
+    says: `The scale slept and came back at zero. Before, it held ${g} g. Does the same vessel still stand there?`,
+    yes: `Yes, ${g} g are in it`,
+    no: 'No, it is empty',
+  }),
+  emptied: (g: string) => ({
+    says: `The vessel came back empty. Did the ${g} g go into the pot?`,
+    yes: 'Yes, count on from there',
+    no: 'No, begin at zero',
+  }),
+};
+
+function Question({ scale, readabilityG }: { scale: BenchScale; readabilityG: number }) {
+  const { question } = scale.following;
+  if (!question) return null;
+  const { says, yes, no } = QUESTIONS[question.code](shown(question.wasG, readabilityG));
+  return (
+    <div role="alert" className="bench-note">
+      <p>{says}</p>
+      <div className="mt-2 grid gap-2 sm:grid-cols-2">
+        <button type="button" className="bench-action" onClick={() => scale.answer(true)}>
+          {yes}
+        </button>
+        <button type="button" className="bench-action" onClick={() => scale.answer(false)}>
+          {no}
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** The lot to begin with: one that holds some and that nothing speaks against. */
+function firstFree(lots: readonly Lot[], today: string): string | null {
+  const free = lots.find(
+    ({ leftG, quarantine, bestBefore }) => leftG > 0 && quarantine === null && (bestBefore ?? today) >= today,
+  );
+  return free?.id ?? null;
+}
+
+interface LotsProps {
+  lots: readonly Lot[];
+  lot: string | null;
+  onLot: (lot: string | null) => void;
+  today: string;
+}
+
+function lotWords({ code, leftG, bestBefore, quarantine }: Lot, today: string): string {
+  if (quarantine !== null) return `${code}, in quarantine`;
+  const past = bestBefore !== null && bestBefore < today ? ', past its day' : '';
+  return `${code}, ${leftG >= 1000 ? `${(leftG / 1000).toFixed(1)} kg` : `${Math.round(leftG)} g`} left${past}`;
+}
+
+function Lots({ lots, lot, onLot, today }: LotsProps) {
+  return (
+    <label className="block">
+      <span className="eyebrow block text-base">From which bottle or sack</span>
+      <select
+        className="bench-field"
+        value={lot ?? ''}
+        onChange={(event) => onLot(event.target.value || null)}
+      >
+        <option value="">not written down</option>
+        {lots.map((one) => (
+          <option key={one.id} value={one.id}>
+            {lotWords(one, today)}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+type Other = 'typed' | 'spoon' | 'heaped' | 'eye' | 'skip';
+const OTHERS: readonly [Other, string][] = [
+  ['typed', 'Type it in'],
+  ['spoon', 'By spoon'],
+  ['heaped', 'Heaped spoon'],
+  ['eye', 'By eye'],
+  ['skip', 'Leave it out'],
+];
+
+interface OtherWaysProps {
+  name: string;
+  onGrams: (how: Exclude<Other, 'skip'>, massG: number) => void;
+  onSkip: (reason: string) => void;
+}
+
+/** Without the scale: typed, guessed, or left out with a reason. */
+function OtherWays({ name, onGrams, onSkip }: OtherWaysProps) {
+  const [how, setHow] = useState<Other | null>(null);
+  const [text, setText] = useState('');
+  const massG = readNumber(text);
+  const isSkip = how === 'skip';
+  const isFit = isSkip ? text.trim() !== '' : Number.isFinite(massG) && massG > 0;
+  const done = () => {
+    if (!isFit) return;
+    if (isSkip) onSkip(text.trim());
+    else if (how) onGrams(how, massG);
+    setText('');
+    setHow(null);
+  };
+  return (
+    <div className="grid gap-2">
+      <div className="flex flex-wrap gap-2" role="group" aria-label="Without the scale">
+        {OTHERS.map(([value, words]) => (
+          <button
+            key={value}
+            type="button"
+            className="bench-action text-base"
+            aria-pressed={how === value}
+            onClick={() => setHow(how === value ? null : value)}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      {how && (
+        <form
+          className="grid gap-2 sm:grid-cols-[1fr_auto]"
+          onSubmit={(event) => {
+            event.preventDefault();
+            done();
+          }}
+        >
+          <label>
+            <span className="eyebrow block text-base">
+              {isSkip ? `Why is ${name} left out?` : `Grams of ${name}`}
+            </span>
+            <input
+              className="bench-field"
+              inputMode={isSkip ? 'text' : 'decimal'}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+            />
+          </label>
+          <button type="submit" className="bench-action self-end" disabled={!isFit}>
+            Write it down
+          </button>
+        </form>
+      )}
+    </div>
+  );
+}
+
+/** What is in the vessel, in numerals for two metres, and against what is wanted. */
+function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Wanted; readabilityG: number }) {
+  const { heldG, doubtG, settled } = scale.following;
+  const togetherG = wanted.doneG + heldG;
+  const leftG = wanted.massG - togetherG;
+  const ratio = (g: number) => Math.max(0, g) / (wanted.massG || 1);
+  const rest =
+    Math.abs(leftG) <= Math.max(wanted.underG, wanted.overG)
+      ? 'That is it'
+      : leftG > 0
+        ? `${shown(leftG, readabilityG)} g still to come`
+        : `${shown(-leftG, readabilityG)} g too much`;
+  return (
+    <div>
+      <p className="bench-reading" data-held={heldG.toFixed(2)} data-settled={settled}>
+        {shown(togetherG, readabilityG)}
+        <span className="bench-unit">of {shown(wanted.massG, readabilityG)} g</span>
+      </p>
+      <div className="bench-edge">
+        <Straightedge
+          load={{
+            low: ratio(togetherG - doubtG),
+            nominal: ratio(togetherG),
+            high: ratio(togetherG + doubtG),
+          }}
+          margin={Math.min(0.5, wanted.underG / (wanted.massG || 1))}
+          label={`${shown(togetherG, readabilityG)} of ${shown(wanted.massG, readabilityG)} grams`}
+        />
+      </div>
+      <p role="status" className="text-2xl font-semibold">
+        {rest}
+        <span className="block text-base font-normal text-soft">
+          {settled ? 'The reading rests.' : 'Wait until the reading rests.'}
+        </span>
+      </p>
+    </div>
+  );
+}
+
+/** One thing to weigh: the reading, what is still to come, from which lot, and the ways without a scale. */
+export function WeighPanel({ batchId, batch, wanted, lots, readabilityG, write }: Props) {
+  const scale = useScale(`${batchId} ${wanted.line} ${wanted.portion ?? ''}`, readabilityG);
+  const { following, state } = scale;
+  const today = batch.startedAt.slice(0, 10);
+  const [lot, setLot] = useState<string | null>(() => firstFree(lots, today));
+  const [despite, setDespite] = useState('');
+  const chosen = lots.find(({ id }) => id === lot);
+  const asksDespite =
+    chosen !== undefined &&
+    (chosen.quarantine !== null ||
+      (chosen.bestBefore ?? today) < today ||
+      chosen.leftG < wanted.massG - wanted.doneG);
+  const drawn = { line: wanted.line, portion: wanted.portion, lot, despite: despite.trim() || null };
+  const takeG = Number(following.heldG.toFixed(readabilityG < 1 ? 1 : 0));
+  const take = () => {
+    write('weighed', { ...drawn, massG: takeG, readabilityG, how: 'scale' });
+    scale.tare();
+  };
+  const canTake = following.settled && takeG > 0;
+  const words = STATE_WORDS[state];
+  return (
+    <section aria-label={`Weigh ${wanted.name}`} className="grid gap-3">
+      <h3 className="text-2xl">
+        {wanted.name}{' '}
+        <span className="font-text text-base font-normal text-soft">into the {wanted.vessel}</span>
+      </h3>
+      <Held scale={scale} wanted={wanted} readabilityG={readabilityG} />
+      {words && <p className="bench-note">{words}</p>}
+      <Question scale={scale} readabilityG={readabilityG} />
+      <div className="grid gap-2 sm:grid-cols-[2fr_1fr]">
+        <button type="button" className="bench-action bench-action-strong" disabled={!canTake} onClick={take}>
+          Take {shown(following.heldG, readabilityG)} g
+        </button>
+        <button type="button" className="bench-action" onClick={scale.tare}>
+          Begin at zero
+        </button>
+      </div>
+      {lots.length > 0 && <Lots lots={lots} lot={lot} onLot={setLot} today={today} />}
+      {asksDespite && (
+        <label className="block">
+          <span className="eyebrow block text-base">
+            Something speaks against this lot. Why is it taken all the same?
+          </span>
+          <input
+            className="bench-field"
+            value={despite}
+            onChange={(event) => setDespite(event.target.value)}
+          />
+        </label>
+      )}
+      <OtherWays
+        name={wanted.name}
+        onGrams={(how, massG) =>
+          how === 'typed'
+            ? write('weighed', { ...drawn, massG, readabilityG, how })
+            : write('guessed', { ...drawn, massG, how })
+        }
+        onSkip={(reason) => write('skipped', { line: wanted.line, reason })}
+      />
+      <Overshoot batch={batch} wanted={wanted} write={write} />
+    </section>
+  );
+}

@@ -1,0 +1,66 @@
+/** PDFs whose text flows over pages: headings, rows in columns. */
+import PDFDocument from 'pdfkit';
+import { runsOf } from './fonts';
+
+const PAGE_FOOT_PT = 790;
+export const LEFT_PT = 50;
+
+export type Document = PDFKit.PDFDocument;
+
+/** Sets a font that draws the text; letters it lacks are left to the first file. */
+export function set(document: Document, face: 'display' | 'text' | 'strong', sizePt: number): Document {
+  const { file } = runsOf('a', face)[0]!;
+  document.registerFont(file.name, file.data);
+  return document.font(file.name).fontSize(sizePt).fillColor('#18222d');
+}
+
+/** A heading, on the next page where little room is left. */
+export function heading(document: Document, text: string): void {
+  if (document.y > PAGE_FOOT_PT - 60) document.addPage();
+  set(document, 'strong', 11).text(text, LEFT_PT, document.y + 8);
+  document.moveDown(0.2);
+}
+
+/** Rows in columns that begin at these places, in points from the left. */
+export function rows(
+  document: Document,
+  columnsPt: readonly number[],
+  lines: readonly (readonly string[])[],
+): void {
+  set(document, 'text', 9);
+  for (const line of lines) {
+    const heights = line.map((text, index) =>
+      document.heightOfString(text || ' ', { width: (columnsPt[index + 1] ?? 545) - columnsPt[index]! - 6 }),
+    );
+    const height = Math.max(...heights);
+    if (document.y + height > PAGE_FOOT_PT) {
+      document.addPage();
+      set(document, 'text', 9);
+    }
+    const { y } = document;
+    line.forEach((text, index) =>
+      document.text(text, columnsPt[index], y, {
+        width: (columnsPt[index + 1] ?? 545) - columnsPt[index]! - 6,
+      }),
+    );
+    document.y = y + height + 2;
+  }
+  document.x = LEFT_PT;
+}
+
+/** Draws a document of A4 pages to its bytes. */
+export function flowingPdf(title: string, draw: (document: Document) => void): Promise<Uint8Array> {
+  return new Promise((resolve, reject) => {
+    const document = new PDFDocument({
+      size: 'A4',
+      margin: LEFT_PT,
+      info: { Title: title, Creator: 'Proportia' },
+    });
+    const chunks: Buffer[] = [];
+    document.on('data', (chunk: Buffer) => chunks.push(chunk));
+    document.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
+    document.on('error', reject);
+    draw(document);
+    document.end();
+  });
+}

@@ -1,0 +1,34 @@
+/** What the bench needs for one batch: its events, the lots of what it weighs, the moulds and the scale. */
+import type { Lot } from '../../core/making/cost';
+import { ALKALI_MATERIAL } from '../../core/making/cost';
+import { LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
+import type { BenchData } from '../../core/records/batch';
+import { benchScale } from '../devices/scale';
+import type { House } from '../house';
+import { allLots } from '../repositories/lots';
+import { findBatch } from '../repositories/batches';
+import { findSetting } from '../repositories/settings';
+import { snapshotOf } from '../store/snapshot';
+import { requireBatch } from './batches';
+
+/** 404 where there is no such batch. */
+export async function benchData(house: House, id: string): Promise<BenchData> {
+  const detail = await requireBatch(house, id);
+  const snapshot = await snapshotOf(house.db, house.today);
+  const summary = (await findBatch(house.db, id))!;
+  const used = new Set(detail.batch.lines.map(({ material }) => material));
+  const lots: Record<string, Lot[]> = {};
+  for (const lot of await allLots(house.db)) {
+    if (used.has(lot.material)) (lots[lot.material] ??= []).push(lot);
+    if (lot.material === ALKALI_MATERIAL && used.has(LYE_STOCK_LINE)) (lots[LYE_STOCK_LINE] ??= []).push(lot);
+  }
+  const materials = snapshot.stored.map(({ material }) => ({ id: material.id, name: material.name }));
+  return {
+    detail,
+    productName: summary.productName,
+    lots,
+    moulds: (await findSetting(house.db, 'moulds')).value,
+    readabilityG: benchScale().readabilityG,
+    materials: materials.sort((a, b) => a.name.localeCompare(b.name)),
+  };
+}
