@@ -1,9 +1,10 @@
 /** Fills an empty database with the made-up demo. */
 import type { Knex } from 'knex';
 import { addMonths, formatISO, parseISO } from 'date-fns';
+import type { Lot } from '../core/making/cost';
 import { libraryMaterial } from '../library';
 import { addToInbox } from '../server/repositories/inbox';
-import { addLot, addMovement } from '../server/repositories/lots';
+import { addLot, addMovement, findLot } from '../server/repositories/lots';
 import { addDocument, addMaterial, addMix } from '../server/repositories/materials';
 import { addProduct } from '../server/repositories/products';
 import type { Wrap } from '../core/records/wrap';
@@ -12,6 +13,7 @@ import { putWrap } from '../server/repositories/wraps';
 import { wrapData } from '../server/services/wrap';
 import { writing } from '../server/store/writing';
 import { demoProducts } from './bars';
+import { seedBatches } from './batches';
 import { DEMO_MAKER, demoMaterials } from './materials';
 import { demoPapers } from './papers';
 import { DEMO_MIXES, DEMO_MOULDS, demoLots } from './stores';
@@ -21,6 +23,15 @@ const KEEPS_MONTHS = 24;
 /** The durability the makers state: two years from the day, to the month. */
 function keepsFrom(today: string): Wrap['durability'] {
   return { months: KEEPS_MONTHS, endsOn: formatISO(addMonths(parseISO(today), KEEPS_MONTHS)).slice(0, 7) };
+}
+
+/** What is left of a lot on the shelf: the batches took some, the rest went before they were kept here. */
+async function countDown(trx: Knex, { id, leftG, receivedOn }: Lot): Promise<void> {
+  const massG = (await findLot(trx, id))!.leftG - leftG;
+  if (massG <= 0) return;
+  const reason = 'Poured before batches were kept here';
+  const at = `${receivedOn}T12:00:00.000Z`;
+  await addMovement(trx, { lot: id, massG, at, batch: null, event: null, reason });
 }
 
 /** Seeds the demo as of a day unless there are products already. True when it seeded. */
@@ -38,19 +49,7 @@ export async function seedDemo(db: Knex, today: string): Promise<boolean> {
       for (const document of documents) await addDocument(trx, document);
     }
     for (const { id, name, parts } of DEMO_MIXES) await addMix(trx, id, name, [...parts]);
-    for (const lot of demoLots(today)) {
-      await addLot(trx, lot);
-      const massG = lot.quantityG - lot.leftG;
-      const at = `${lot.receivedOn}T12:00:00.000Z`;
-      await addMovement(trx, {
-        lot: lot.id,
-        massG,
-        at,
-        batch: null,
-        event: null,
-        reason: 'Poured before batches were kept here',
-      });
-    }
+    for (const lot of demoLots(today)) await addLot(trx, lot);
     for (const { id, fileName, mime, receivedOn, bytes } of papers) {
       await addToInbox(trx, { id, fileName, mime, receivedOn, filedOn: null }, bytes);
     }
@@ -64,6 +63,8 @@ export async function seedDemo(db: Knex, today: string): Promise<boolean> {
         wrap: { ...wrap, durability: keepsFrom(today) },
       });
     }
+    await seedBatches(trx, today);
+    for (const lot of demoLots(today)) await countDown(trx, lot);
   });
   return true;
 }

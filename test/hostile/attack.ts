@@ -211,7 +211,9 @@ async function sendOne(url: string, { path, init }: Made, report: Report): Promi
     signal: AbortSignal.timeout(GIVEN_UP_MS),
   }).then(
     async (answer) => {
-      await answer.arrayBuffer();
+      // A stream has no end to wait for.
+      const isStream = answer.headers.get('content-type')?.startsWith('text/event-stream');
+      await (isStream ? answer.body?.cancel() : answer.arrayBuffer());
       return answer.status;
     },
     (error: Error) => `none: ${error.message}`,

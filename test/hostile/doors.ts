@@ -48,6 +48,26 @@ const MATERIAL = {
     { id: 'own', subject: { type: 'material', id: 'dust' }, maxPct: 1, basis: 'fats', force: 'craft' },
   ],
 };
+const at = '2026-11-24T09:00:00+01:00';
+const EVENTS = [
+  { id: 'n1', type: 'noted', at, by: 'O', text: 'soft', for: 'record' },
+  { id: 'w1', type: 'barWeighed', at, by: null, bar: '3', massG: 99.1, readabilityG: 0.1 },
+  { id: 'c1', type: 'checked', at, by: null, check: 'pH', outcome: 'good', value: '9', note: 'x' },
+  { id: 'm1', type: 'moved', at, by: null, bars: 1, how: 'sample', to: 'x', note: 'y', market: 'EU' },
+  {
+    id: 'a1',
+    type: 'weighed',
+    at,
+    by: null,
+    line: 'l1',
+    massG: 5,
+    readabilityG: 1,
+    how: 'scale',
+    lot: 'x',
+    portion: 'p',
+    despite: 'z',
+  },
+];
 const MAKER = { name: 'Signalbox Soap', addressLines: ['The Box', 'Tollen Halt'] };
 
 /** Every door over the demo. `read` gets a JSON answer of the running application. */
@@ -59,6 +79,8 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
   const { lots } = (await read('materials/olive')) as { lots: { id: string }[] };
   const details = product as object;
   const lot = lots[0]!.id;
+  const { batches } = (await read('batches?state=curing')) as { batches: { id: string }[] };
+  const batch = batches[0]!.id;
   return [
     {
       method: 'POST',
@@ -102,6 +124,40 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
       path: 'mixes/sidings',
       body: { revision: 1, name: 'Sidings', parts: [{ material: 'scots-pine-oil', parts: 1 }] },
     },
+    { method: 'GET', path: 'batches?state=curing&product=first-light' },
+    {
+      method: 'POST',
+      path: 'batches',
+      body: {
+        product: 'waiting-room',
+        size: { bars: 14 },
+        lyeStock: { concentrationPct: 50 },
+        readabilityG: 1,
+        by: 'O',
+      },
+    },
+    {
+      method: 'POST',
+      path: 'batches/plan',
+      body: {
+        product: 'first-light',
+        size: { moulds: [{ id: 'slab', count: 1 }] },
+        lyeStock: null,
+        by: null,
+      },
+    },
+    { method: 'GET', path: `batches/${batch}` },
+    { method: 'GET', path: `batches/${batch}/assessment` },
+    { method: 'GET', path: `batches/${batch}/record?as=json` },
+    { method: 'GET', path: `batches/${batch}/record?as=pdf` },
+    { method: 'GET', path: `batches/${batch}/trace` },
+    { method: 'GET', path: `batches/${batch}/follow` },
+    { method: 'POST', path: `batches/${batch}/events`, body: { after: null, events: EVENTS } },
+    { method: 'GET', path: `lots/${lot}` },
+    { method: 'GET', path: `lots/${lot}/trace` },
+    { method: 'GET', path: 'trace?code=FL-1' },
+    { method: 'POST', path: 'scale/stand-in', body: { do: 'pour', g: 10, seconds: 1 } },
+    { method: 'GET', path: 'scale/readings' },
     { method: 'GET', path: 'moulds' },
     {
       method: 'PUT',

@@ -18,10 +18,10 @@ interface StepProps {
 
 const isDone = ({ stepsDone }: Batch, step: string) => stepsDone.some((one) => one.step === step);
 
-function Instruction({ step }: { step: RunStep }) {
+/** Cautions and reasons. Beside a reading they stand below it on a phone, so that the numerals stay in sight. */
+function Reasons({ step }: { step: RunStep }) {
   return (
     <div className="grid gap-2">
-      <p className="text-xl">{step.how}</p>
       {step.cautions.map((caution) => (
         <p key={caution} className="bench-caution">
           {caution}
@@ -62,7 +62,7 @@ function StepWork({ data, writing, step }: StepProps) {
         />
       )}
       {step.temperatureC && <Temperature step={step} batch={batch} write={write} />}
-      {step.minutes !== null && step.weigh.length === 0 && step.minutes >= 10 && (
+      {step.minutes !== null && step.temperatureC && step.minutes >= 10 && (
         <Timer key={step.id} id={`${data.detail.id} ${step.id}`} minutes={step.minutes} />
       )}
       {step.id === 'split' && <Split batch={batch} write={write} />}
@@ -216,19 +216,23 @@ function BenchIsland({ data }: { data: BenchData }) {
       {isOver && <Finished batch={batch} id={data.detail.id} />}
       <div className="bench-two">
         <section aria-label="The step" className="grid gap-3">
-          <h2 className="text-3xl">
+          <h2 className="text-2xl sm:text-3xl">
             {isDone(batch, step.id) && '✓ '}
             {step.title}
           </h2>
-          <Instruction step={step} />
+          <p className="text-lg sm:text-xl">{step.how}</p>
+          <div className={step.weigh.length > 0 ? 'hidden lg:block' : undefined}>
+            <Reasons step={step} />
+          </div>
           <div className="hidden lg:block">
             <StepMoves writing={writing} step={step} onMove={move} />
           </div>
         </section>
         <StepWork key={step.id} data={data} writing={writing} step={step} />
       </div>
-      <div className="lg:hidden">
+      <div className="grid gap-3 lg:hidden">
         <StepMoves writing={writing} step={step} onMove={move} />
+        {step.weigh.length > 0 && <Reasons step={step} />}
       </div>
       <details>
         <summary className="bench-action">All steps, and something extra</summary>

@@ -24,6 +24,7 @@ import type {
 } from '../../core/records/product';
 import type { House } from '../house';
 import { fault, HttpFault } from '../http';
+import { allBatches } from '../repositories/batches';
 import { allLots } from '../repositories/lots';
 import {
   addProduct,
@@ -261,8 +262,13 @@ export function discardProduct({ db, today }: House, id: string): Promise<void> 
     const { product } = await requireProduct(trx, id);
     const sold = Object.values(product.firstPlacedOn).some((day) => day <= today);
     const hasLabels = (await issuedLabels(trx, id)).length > 0;
-    if (sold || hasLabels) {
-      const why = hasLabels ? 'labels were issued for it' : 'it has come on a market';
+    const hasBatches = (await allBatches(trx, id)).length > 0;
+    if (sold || hasLabels || hasBatches) {
+      const why = hasLabels
+        ? 'labels were issued for it'
+        : hasBatches
+          ? 'batches of it were poured'
+          : 'it has come on a market';
       const message = `${product.name} cannot be deleted: ${why}. Put it away instead; everything of it is kept.`;
       throw fault(422, 'in-use', message, 'id');
     }
