@@ -232,7 +232,7 @@ describe('batches', () => {
     await sound(begun.id, asPlanned(begun, { [scent.id]: 75 }));
     const { batch } = await sound(begun.id, [event('poured', { moulds: [], leftoverG: 0 })]);
     expect(batch.isQuarantined).to.equal(true);
-    expect(batch.quarantines[0]!.reason).to.contain('coal-and-violets').and.contain('4.5 %');
+    expect(batch.quarantines[0]!.reason).to.contain('Coal & Violets').and.contain('4.5 %');
     const cut = event('cut', { bars: 14, seconds: 0, trimmingsG: 0 });
     await sound(begun.id, [cut]);
     const release = event('released', { bars: 14, netMassG: 86, markets: ['EU'] });

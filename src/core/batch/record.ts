@@ -1,6 +1,7 @@
 /** The record of a batch: planned beside actual, what differed and why, and what it leads to. */
 import type { Assessment, Verdict } from '../formula/answer';
 import type { Market } from '../formula/types';
+import { ALKALI_LINE, LYE_STOCK_LINE } from '../making/run-sheet-types';
 import type { Batch, BatchEvent, BatchLine } from './types';
 
 export const RECORD_FORMAT = 'proportia.batch-record/1';
@@ -55,6 +56,9 @@ export interface RecordVerdicts {
   today: { onDate: string; assessment: Assessment };
 }
 
+/** Lines that are no material of the formula. */
+const NAMES: Record<string, string> = { [ALKALI_LINE]: 'Sodium hydroxide', [LYE_STOCK_LINE]: 'Lye stock' };
+
 /** Weighings off the plan by more than this are told, percent. */
 const TOLD_OFF_PCT = 2;
 const grams = (massG: number) => `${Number(massG.toFixed(1))} g`;
@@ -64,7 +68,7 @@ function recordLine({ materials }: Batch, line: BatchLine): RecordLine {
   return {
     line: line.line,
     material: line.material,
-    name: materials.find(({ id }) => id === line.material)?.name ?? line.material,
+    name: NAMES[line.line] ?? materials.find(({ id }) => id === line.material)?.name ?? line.material,
     portion: line.portion,
     plannedG,
     massG,

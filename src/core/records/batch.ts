@@ -88,6 +88,7 @@ export interface PourPlan {
 export interface BenchData {
   detail: BatchDetail;
   productName: string;
+  markets: Market[];
   /** Lots by material. */
   lots: Record<string, Lot[]>;
   moulds: Mould[];

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { DECISIONS, MOVED_HOW } from '../../core/batch/types';
+import type { Market } from '../../core/formula/types';
 import type { BatchDetail } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
 import { stateWords } from './states';
@@ -94,13 +95,7 @@ function Cut({ writing: { batch, write } }: { writing: Writing }) {
   );
 }
 
-function Release({
-  writing: { batch, write },
-  markets,
-}: {
-  writing: Writing;
-  markets: BatchDetail['batch']['released'][number]['markets'];
-}) {
+function Release({ writing: { batch, write }, markets }: { writing: Writing; markets: Market[] }) {
   const [net, setNet] = useState('');
   const most = batch.bars.good - batch.bars.released;
   const netMassG = readNumberOrNull(net);
@@ -157,7 +152,7 @@ function Move({ writing: { batch, write } }: { writing: Writing }) {
 }
 
 /** What can be written down of a batch once it is poured. */
-function BatchStepsIsland({ detail }: { detail: BatchDetail }) {
+function BatchStepsIsland({ detail, markets }: { detail: BatchDetail; markets: Market[] }) {
   const writing = useWriting(detail);
   const { batch, queue } = writing;
   const isMade = batch.cut !== null && batch.state !== 'discarded';
@@ -177,7 +172,7 @@ function BatchStepsIsland({ detail }: { detail: BatchDetail }) {
             {batch.bars.good} bars, {batch.bars.released} released, {batch.bars.gone} gone, {batch.bars.left}{' '}
             here.
           </p>
-          <Release writing={writing} markets={['EU', 'UK']} />
+          <Release writing={writing} markets={markets} />
           <Move writing={writing} />
         </>
       )}

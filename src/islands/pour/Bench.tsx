@@ -55,6 +55,7 @@ function StepWork({ data, writing, step }: StepProps) {
           key={`${open.line} ${open.portion}`}
           batchId={data.detail.id}
           batch={batch}
+          markets={data.markets}
           wanted={open}
           lots={data.lots[open.material] ?? []}
           readabilityG={data.readabilityG}
@@ -206,6 +207,9 @@ function BenchIsland({ data }: { data: BenchData }) {
     <div className="bench">
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-xl">
+          <a className="mr-3 font-text font-normal underline sm:hidden" href="/pour">
+            Pour day
+          </a>
           {data.productName} <span className="font-text font-normal">{data.detail.code}</span>
         </h1>
         <p className="text-soft">
@@ -231,7 +235,9 @@ function BenchIsland({ data }: { data: BenchData }) {
         <StepWork key={step.id} data={data} writing={writing} step={step} />
       </div>
       <div className="grid gap-3 lg:hidden">
-        <StepMoves writing={writing} step={step} onMove={move} />
+        <div className="sticky bottom-0 bg-paper py-2">
+          <StepMoves writing={writing} step={step} onMove={move} />
+        </div>
         {step.weigh.length > 0 && <Reasons step={step} />}
       </div>
       <details>

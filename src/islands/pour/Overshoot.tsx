@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { batchRequest } from '../../core/batch/request';
 import type { Batch } from '../../core/batch/types';
+import type { Market } from '../../core/formula/types';
 import type { Assessment } from '../../core/formula/answer';
 import { ALKALI_LINE, LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
 import { address, send } from '../../ui/api';
@@ -9,7 +10,7 @@ import { SCALED, scaledBy, type Wanted } from './sheet-view';
 import type { Write } from './writing';
 
 /** The verdict on the batch as it stands, what is still to come as planned; null until it is there. */
-function useStanding(batch: Batch, asks: boolean): Assessment | null {
+function useStanding(batch: Batch, markets: Market[], asks: boolean): Assessment | null {
   const [assessment, setAssessment] = useState<Assessment | null>(null);
   useEffect(() => {
     if (!asks) return;
@@ -17,7 +18,7 @@ function useStanding(batch: Batch, asks: boolean): Assessment | null {
     const request = batchRequest(
       batch,
       { material: () => undefined },
-      { markets: ['EU', 'UK'], onDate: batch.startedAt.slice(0, 10) },
+      { markets, onDate: batch.startedAt.slice(0, 10) },
     );
     void send<Assessment>('POST', address('assess'), request).then((answer) => {
       if (!isStale && answer.ok) setAssessment(answer.body);
@@ -25,7 +26,7 @@ function useStanding(batch: Batch, asks: boolean): Assessment | null {
     return () => {
       isStale = true;
     };
-  }, [batch, asks]);
+  }, [batch, markets, asks]);
   return assessment;
 }
 
@@ -45,12 +46,19 @@ function Verdict({ assessment, line }: { assessment: Assessment; line: string })
   );
 }
 
+interface Props {
+  batch: Batch;
+  markets: Market[];
+  wanted: Wanted;
+  write: Write;
+}
+
 /** Too much went in: what it does, and the honest ways on. */
-export function Overshoot({ batch, wanted, write }: { batch: Batch; wanted: Wanted; write: Write }) {
+export function Overshoot({ batch, markets, wanted, write }: Props) {
   const overG = wanted.doneG - wanted.massG;
   const isOver = overG > wanted.overG;
   const [isKept, setKept] = useState(false);
-  const assessment = useStanding(batch, isOver);
+  const assessment = useStanding(batch, markets, isOver);
   if (!isOver || isKept) return null;
   const isLye = wanted.line === ALKALI_LINE || wanted.line === LYE_STOCK_LINE;
   const factor = wanted.doneG / (wanted.massG / scaledBy(batch));

@@ -116,7 +116,12 @@ function Choice({
   return (
     <label className={className}>
       <span className="eyebrow block">{label}</span>
-      <select className="field w-full" value={value} onChange={(event) => onChange(event.target.value)}>
+      <select
+        className="field w-full"
+        aria-label={label}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      >
         {options.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}

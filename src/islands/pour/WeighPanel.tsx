@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Lot } from '../../core/making/cost';
 import type { Batch } from '../../core/batch/types';
+import type { Market } from '../../core/formula/types';
 import { Straightedge } from '../../ui/Straightedge';
 import { readNumber } from '../../core/quantities/number';
 import { Overshoot } from './Overshoot';
@@ -11,6 +12,7 @@ import type { Write } from './writing';
 interface Props {
   batchId: string;
   batch: Batch;
+  markets: Market[];
   wanted: Wanted;
   lots: readonly Lot[];
   readabilityG: number;
@@ -48,7 +50,7 @@ const QUESTIONS = {
 
 function Question({ scale, readabilityG }: { scale: BenchScale; readabilityG: number }) {
   const { question } = scale.following;
-  if (!question) return null;
+  if (!question || !scale.isBegun) return null;
   const { says, yes, no } = QUESTIONS[question.code](shown(question.wasG, readabilityG));
   return (
     <div role="alert" className="bench-note">
@@ -180,7 +182,8 @@ function OtherWays({ name, onGrams, onSkip }: OtherWaysProps) {
 
 /** What is in the vessel, in numerals for two metres, and against what is wanted. */
 function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Wanted; readabilityG: number }) {
-  const { heldG, doubtG, settled } = scale.following;
+  const { doubtG, settled } = scale.following;
+  const heldG = scale.isBegun ? scale.following.heldG : 0;
   const togetherG = wanted.doneG + heldG;
   const leftG = wanted.massG - togetherG;
   const ratio = (g: number) => Math.max(0, g) / (wanted.massG || 1);
@@ -192,7 +195,12 @@ function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Want
         : `${shown(-leftG, readabilityG)} g too much`;
   return (
     <div>
-      <p className="bench-reading" data-held={heldG.toFixed(2)} data-settled={settled}>
+      <p
+        className="bench-reading"
+        data-held={heldG.toFixed(2)}
+        data-settled={settled}
+        data-begun={scale.isBegun}
+      >
         {shown(togetherG, readabilityG)}
         <span className="bench-unit">of {shown(wanted.massG, readabilityG)} g</span>
       </p>
@@ -210,7 +218,11 @@ function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Want
       <p role="status" className="text-2xl font-semibold">
         {rest}
         <span className="block text-base font-normal text-soft">
-          {settled ? 'The reading rests.' : 'Wait until the reading rests.'}
+          {!scale.isBegun
+            ? `Put the ${wanted.vessel} on and press zero; the scale shows ${shown(scale.following.heldG, readabilityG)} g.`
+            : settled
+              ? 'The reading rests.'
+              : 'Wait until the reading rests.'}
         </span>
       </p>
     </div>
@@ -218,7 +230,7 @@ function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Want
 }
 
 /** One thing to weigh: the reading, what is still to come, from which lot, and the ways without a scale. */
-export function WeighPanel({ batchId, batch, wanted, lots, readabilityG, write }: Props) {
+export function WeighPanel({ batchId, batch, markets, wanted, lots, readabilityG, write }: Props) {
   const scale = useScale(`${batchId} ${wanted.line} ${wanted.portion ?? ''}`, readabilityG);
   const { following, state } = scale;
   const today = batch.startedAt.slice(0, 10);
@@ -236,7 +248,7 @@ export function WeighPanel({ batchId, batch, wanted, lots, readabilityG, write }
     write('weighed', { ...drawn, massG: takeG, readabilityG, how: 'scale' });
     scale.tare();
   };
-  const canTake = following.settled && takeG > 0;
+  const canTake = scale.isBegun && following.settled && takeG > 0;
   const words = STATE_WORDS[state];
   return (
     <section aria-label={`Weigh ${wanted.name}`} className="grid gap-3">
@@ -249,7 +261,7 @@ export function WeighPanel({ batchId, batch, wanted, lots, readabilityG, write }
       <Question scale={scale} readabilityG={readabilityG} />
       <div className="grid gap-2 sm:grid-cols-[2fr_1fr]">
         <button type="button" className="bench-action bench-action-strong" disabled={!canTake} onClick={take}>
-          Take {shown(following.heldG, readabilityG)} g
+          Take {shown(scale.isBegun ? following.heldG : 0, readabilityG)} g
         </button>
         <button type="button" className="bench-action" onClick={scale.tare}>
           Begin at zero
@@ -277,7 +289,7 @@ export function WeighPanel({ batchId, batch, wanted, lots, readabilityG, write }
         }
         onSkip={(reason) => write('skipped', { line: wanted.line, reason })}
       />
-      <Overshoot batch={batch} wanted={wanted} write={write} />
+      <Overshoot batch={batch} markets={markets} wanted={wanted} write={write} />
     </section>
   );
 }

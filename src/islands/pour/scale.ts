@@ -13,38 +13,58 @@ import { useStable } from '../../ui/latest';
 
 export interface BenchScale {
   following: Following;
+  /** Whether the vessel stands on the scale at zero, so that what comes counts. */
+  isBegun: boolean;
   /** What the display says of itself; `away` while no reading comes at all. */
   state: ScaleState | 'away';
+  /** Counts from what the display shows now. */
   tare: () => void;
   answer: (carryOn: boolean) => void;
 }
 
 /** Without a reading for so long the stream counts as lost. */
 const LOST_MS = 2500;
+/** A display at rest within so many steps of zero was zeroed: the vessel is on. */
+const AT_ZERO = 2;
 
-function kept(key: string): Following | null {
+interface Weighing {
+  following: Following;
+  isBegun: boolean;
+}
+
+function kept(key: string): Weighing | null {
   try {
     const text = localStorage.getItem(key);
-    return text ? (JSON.parse(text) as Following) : null;
+    return text ? (JSON.parse(text) as Weighing) : null;
   } catch {
     return null;
   }
 }
 
+/** Follows one reading; before the vessel is on at zero, nothing counts. */
+function followed({ following, isBegun }: Weighing, reading: Reading): Weighing {
+  const next = followScale(following, reading);
+  if (isBegun) return { following: next, isBegun };
+  const shownG = next.recent.at(-1)?.g ?? Infinity;
+  const isZeroed = Math.abs(shownG - next.offsetG) <= AT_ZERO * next.readabilityG;
+  const rests = next.settled || next.question?.code === 'zeroed';
+  return isZeroed && rests ? { following: tareFollowing(next), isBegun: true } : { following: next, isBegun };
+}
+
 /** Follows the scale for one weighing; `key` names it, so that a reload goes on at the same gram. */
 export function useScale(key: string, readabilityG: number): BenchScale {
   const storeKey = `proportia.scale ${key}`;
-  const [following, setFollowing] = useState<Following>(
-    () => kept(storeKey) ?? startFollowing({ readabilityG }),
+  const [weighing, setWeighing] = useState<Weighing>(
+    () => kept(storeKey) ?? { following: startFollowing({ readabilityG }), isBegun: false },
   );
   const [state, setState] = useState<ScaleState | 'away'>('away');
-  const put = useStable((next: Following) => {
+  const put = useStable((next: Weighing) => {
     localStorage.setItem(storeKey, JSON.stringify(next));
-    setFollowing(next);
+    setWeighing(next);
   });
   const take = useStable((reading: Reading) => {
     setState(reading.state ?? 'ok');
-    put(followScale(following, reading));
+    put(followed(weighing, reading));
   });
   useEffect(() => {
     const source = new EventSource(address('scale', 'readings'));
@@ -59,10 +79,12 @@ export function useScale(key: string, readabilityG: number): BenchScale {
       source.close();
     };
   }, [take]);
+  const { following, isBegun } = weighing;
   return {
     following,
+    isBegun,
     state,
-    tare: () => put(tareFollowing(following)),
-    answer: (carryOn) => put(followScale(following, { carryOn })),
+    tare: () => put({ following: tareFollowing(following), isBegun: true }),
+    answer: (carryOn) => put({ following: followScale(following, { carryOn }), isBegun }),
   };
 }

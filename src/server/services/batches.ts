@@ -230,7 +230,7 @@ async function ownQuarantine(
   );
   const [worst] = [...over].sort((a, b) => b.nominalPct / b.maxPct - a.nominalPct / a.maxPct);
   const what = worst
-    ? `${worst.subject.id} ${Number(worst.nominalPct.toFixed(3))} % of a most of ${worst.maxPct} % (${worst.market}${worst.source ? `; ${worst.source}` : ''})`
+    ? `${snapshot.material(worst.subject.id)?.name ?? worst.subject.id} ${Number(worst.nominalPct.toFixed(3))} % of a most of ${worst.maxPct} % (${worst.market}${worst.source ? `; ${worst.source}` : ''})`
     : 'a binding limit';
   const reason = `As weighed, it is over: ${what}.`;
   return {

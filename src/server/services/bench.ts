@@ -10,12 +10,14 @@ import { findBatch } from '../repositories/batches';
 import { findSetting } from '../repositories/settings';
 import { snapshotOf } from '../store/snapshot';
 import { requireBatch } from './batches';
+import { requireProduct } from './products';
 
 /** 404 where there is no such batch. */
 export async function benchData(house: House, id: string): Promise<BenchData> {
   const detail = await requireBatch(house, id);
   const snapshot = await snapshotOf(house.db, house.today);
   const summary = (await findBatch(house.db, id))!;
+  const { product } = await requireProduct(house.db, summary.product);
   const used = new Set(detail.batch.lines.map(({ material }) => material));
   const lots: Record<string, Lot[]> = {};
   for (const lot of await allLots(house.db)) {
@@ -26,6 +28,7 @@ export async function benchData(house: House, id: string): Promise<BenchData> {
   return {
     detail,
     productName: summary.productName,
+    markets: product.markets,
     lots,
     moulds: (await findSetting(house.db, 'moulds')).value,
     readabilityG: benchScale().readabilityG,
