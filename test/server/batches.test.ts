@@ -17,6 +17,8 @@ const routes = {
   lotTrace: () => import('../../src/pages/api/v1/lots/[lot]/trace'),
   assess: () => import('../../src/pages/api/v1/assess'),
   material: () => import('../../src/pages/api/v1/materials/[id]'),
+  preview: () => import('../../src/pages/api/v1/products/[id]/label/preview'),
+  issued: () => import('../../src/pages/api/v1/products/[id]/issued'),
 };
 type Route = Parameters<typeof call>[0];
 const go = async (route: keyof typeof routes, method: string, params = {}, body?: unknown, query = '') => {
@@ -261,6 +263,46 @@ describe('batches', () => {
     expect(back.lots.map(({ id }) => id)).to.deep.equal([lot!.id]);
     expect((await go('trace', 'GET', {}, undefined, '?code=ZZ-1')).status).to.equal(404);
     expect((await go('batchTrace', 'GET', { id: 'none' })).status).to.equal(404);
+  });
+
+  it('makes the label of a batch from what was weighed, and finds it again from the lot', async () => {
+    const { body: all } = await go('batches', 'GET', {}, undefined, '?product=night-mail');
+    const batches = all.batches as { id: string; code: string; state: string }[];
+    const { id, code } = batches.find((one) => one.state === 'curing')!;
+    const { wrapData } = await import('../../src/server/services/wrap');
+    const planned = await wrapData(demo.house, 'night-mail');
+    const weighed = await wrapData(demo.house, 'night-mail', id);
+    expect(planned.batch).to.equal(null);
+    expect(weighed.batch).to.include({ id, code });
+    expect(weighed.batches.map((one) => one.id)).to.include(id);
+    const shareOf = (data: typeof planned) =>
+      data.assessment.lines.find(
+        ({ id: line }) =>
+          data.version.formula.lines.find((one) => one.id === line)?.material === 'coal-and-violets',
+      )!.pctCured;
+    expect(shareOf(weighed)).to.be.above(1.1 * shareOf(planned));
+    const preview = await go(
+      'preview',
+      'POST',
+      { id: 'night-mail' },
+      { market: 'EU', wrap: planned.stored.wrap, batch: id },
+    );
+    expect(preview.status, JSON.stringify(preview.body).slice(0, 300)).to.equal(200);
+    expect(JSON.stringify(preview.body.content)).to.contain(code).and.not.to.contain('NM-2611');
+    const issued = await go('issued', 'POST', { id: 'night-mail' }, { market: 'EU', batch: id });
+    expect(issued.status, JSON.stringify(issued.body).slice(0, 300)).to.equal(201);
+    expect(issued.body.batchCode).to.equal(code);
+    const trace = (await go('batchTrace', 'GET', { id })).body as unknown as {
+      batches: { labels: { id: string }[] }[];
+    };
+    expect(trace.batches[0]!.labels.map((label) => label.id)).to.deep.equal([issued.body.id]);
+    const other = await go(
+      'preview',
+      'POST',
+      { id: 'first-light' },
+      { market: 'EU', wrap: planned.stored.wrap, batch: id },
+    );
+    expect(other.status).to.equal(422);
   });
 
   it('takes a lye stock: its alkali and its water', async () => {

@@ -150,7 +150,7 @@ describe('the picture on a label', () => {
     await putLogo(test.db, { mime: 'image/png', widthOverHeight: 2, bytes: damaged });
     const { revision, wrap } = (await findWrap(test.db, 'waiting-room'))!;
     const withLogo = { ...wrap, look: { ...wrap.look, logo: true } };
-    const { layout, file } = await labelFor(test.house, 'waiting-room', 'EU', 'preview', withLogo);
+    const { layout, file } = await labelFor(test.house, 'waiting-room', 'EU', 'preview', { wrap: withLogo });
     expect(layout.findings.map(({ code }) => code)).to.deep.equal(['picture']);
     expect(file).to.be.a('string').that.includes('<svg');
     await saveProductWrap(test.house, 'waiting-room', revision, withLogo);

@@ -111,8 +111,7 @@ describe('the demo bars in law', () => {
     const { revision, wrap } = (await findWrap(test.db, 'first-light'))!;
     const net = async (part: object) => {
       const { content } = await labelFor(test.house, 'first-light', 'EU', 'layout', {
-        ...wrap,
-        ...part,
+        wrap: { ...wrap, ...part },
       });
       return content.front.net;
     };
@@ -128,7 +127,7 @@ describe('the demo bars in law', () => {
     const findings = async (heightMm: number, school: 'added' | 'formed') => {
       const format = { shape: 'band' as const, widthMm: 80, heightMm, marginMm: 2 };
       const tried = { ...wrap, markets: { ...wrap.markets, EU: { school, format } } };
-      return (await labelFor(test.house, 'ticket-office', 'EU', 'layout', tried)).layout.findings;
+      return (await labelFor(test.house, 'ticket-office', 'EU', 'layout', { wrap: tried })).layout.findings;
     };
     const lacks = (found: Awaited<ReturnType<typeof findings>>) =>
       found.some(({ code }) => code === 'does-not-fit');

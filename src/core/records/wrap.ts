@@ -76,6 +76,10 @@ export interface WrapData {
   ownPhrases: OwnPhrase[];
   phrasesRevision: number;
   issued: (IssuedLabel & { differs: string[] })[];
+  /** The batch the label is made for, with where it reads otherwise than the formula's; null for the formula's. */
+  batch: { id: string; code: string; differs: string[] } | null;
+  /** Poured batches that a label can be made for. */
+  batches: { id: string; code: string }[];
   onDate: string;
   rulebookEdition: string;
 }

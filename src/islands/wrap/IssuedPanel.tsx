@@ -78,7 +78,9 @@ function useOut() {
   const held = { path: '', message: 'Save first: see what holds it up above.' };
   const download = async (as: string) => {
     if (!(await flush())) return setFaults([held]);
-    const answer = await fetch(`${url}?market=${market}&as=${as}`).catch(() => null);
+    const answer = await fetch(
+      `${url}?market=${market}&as=${as}${data.batch ? `&batch=${encodeURIComponent(data.batch.id)}` : ''}`,
+    ).catch(() => null);
     if (answer?.ok) {
       setFaults([]);
       const name = /filename="([^"]+)"/.exec(answer.headers.get('content-disposition') ?? '')?.[1] ?? 'label';
@@ -90,7 +92,9 @@ function useOut() {
   const issue = async () => {
     if (!(await flush())) return setFaults([held]);
     const issuing = address('products', data.product.id, 'issued');
-    const label = await keep((key) => send<IssuedLabel>('POST', issuing, { market }, key));
+    const label = await keep((key) =>
+      send<IssuedLabel>('POST', issuing, { market, batch: data.batch?.id ?? null }, key),
+    );
     if (label) setIssued((all) => [{ ...label, differs: [] }, ...all]);
   };
   return { issued, busy, faults, download, issue };

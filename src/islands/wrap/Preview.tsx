@@ -26,6 +26,7 @@ function useDrawn() {
       void send<Drawn>('POST', address('products', data.product.id, 'label', 'preview'), {
         market,
         wrap,
+        batch: data.batch?.id ?? null,
       }).then((answer) => {
         if (!isLatest) return;
         setFaults(answer.ok ? [] : answer.faults);
@@ -36,7 +37,7 @@ function useDrawn() {
       isLatest = false;
       clearTimeout(timer);
     };
-  }, [data.product.id, market, wrap]);
+  }, [data.product.id, data.batch?.id, market, wrap]);
   return { drawn, faults };
 }
 

@@ -97,6 +97,38 @@ function LeadsTo() {
   );
 }
 
+/** For the formula as it stands, or for one batch as it was weighed. */
+function ForBatch({ data: { product, batch, batches } }: { data: WrapData }) {
+  if (batches.length === 0) return null;
+  const place = (id: string) => `/wrap/${product.id}${id ? `?batch=${encodeURIComponent(id)}` : ''}`;
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4">
+      <label className="flex items-baseline gap-2">
+        The label is for
+        <select
+          className="field"
+          value={batch?.id ?? ''}
+          onChange={(event) => location.assign(place(event.target.value))}
+        >
+          <option value="">the formula as it stands</option>
+          {batches.map(({ id, code }) => (
+            <option key={id} value={id}>
+              batch {code}, as weighed
+            </option>
+          ))}
+        </select>
+      </label>
+      {batch && (
+        <p role="status">
+          {batch.differs.length === 0
+            ? 'What was weighed reads the same as the formula.'
+            : `What was weighed reads otherwise than the formula: ${batch.differs.join(', ')}. The label is made from what was weighed.`}
+        </p>
+      )}
+    </div>
+  );
+}
+
 /** The wrap on the desk, with its steps, and its saving. */
 function useWrap({ product, stored }: WrapData) {
   const [history, dispatch] = useReducer(historyReducer<Wrap>, stored.wrap, startHistory<Wrap>);
@@ -152,6 +184,7 @@ function WrapDeskIsland({ data }: { data: WrapData }) {
             <UndoButtons history={history} dispatch={dispatch} />
           </div>
         </div>
+        <ForBatch data={data} />
         <Markets desk={desk} onMarket={setMarket} />
         <div className="mt-2 grid gap-6 lg:grid-cols-[27rem_minmax(0,1fr)]">
           <div className="sheet">

@@ -4,6 +4,7 @@ import { MARKETS } from '../../core/formula/types';
 import { SHAPES } from '../../core/labels/formats';
 import { CLAIM_CLASSES, LANGUAGES } from '../../core/claims/types';
 import {
+  Id,
   ListOf,
   LONGEST,
   Name,
@@ -107,16 +108,19 @@ export class SaveWrapDoor {
 
 export class PreviewDoor {
   @OneOf(MARKETS) market!: string;
+  @Optional() @Id() batch?: string;
   @Nested(() => WrapDoor) wrap!: WrapDoor;
 }
 
 export class IssueDoor {
   @OneOf(MARKETS) market!: string;
+  @Optional() @Id() batch?: string;
 }
 
 export class LabelQueryDoor {
   @OneOf(MARKETS) market!: string;
   @OneOf(['pdf', 'a4', 'letter', 'svg', 'text', 'html', 'sheet', 'sheet-ranges']) as!: string;
+  @Optional() @Id() batch?: string;
 }
 
 /** Gaps in one phrase; with more of them it would fit almost anything. */

@@ -8,6 +8,7 @@ import { onThread } from '../jobs/threads';
 import { labelHtml, labelText } from '../labels/words';
 import { addIssued, issuedPdf } from '../repositories/wraps';
 import { once, takenIds, writing } from '../store/writing';
+import { wrapOfBatch } from './batch-label';
 import { freeId } from './ids';
 import { labelFor, netOf, papersFor, printableLabel, standingOf, told } from './wrap';
 
@@ -23,9 +24,10 @@ async function sheetFile(
   house: House,
   productId: string,
   market: Market,
+  batch: string | null,
   inRanges: boolean,
 ): Promise<LabelFile> {
-  const { gathered, content } = await labelFor(house, productId, market, 'layout');
+  const { gathered, content } = await labelFor(house, productId, market, 'layout', { batch });
   const { product, version, assessment, materials, stored } = gathered;
   const sheet = onThread('productSheetPdf', {
     name: product.name,
@@ -50,16 +52,17 @@ export async function labelFile(
   productId: string,
   market: Market,
   as: LabelAs,
+  batch: string | null = null,
 ): Promise<LabelFile> {
   if (as === 'sheet' || as === 'sheet-ranges')
-    return sheetFile(house, productId, market, as === 'sheet-ranges');
+    return sheetFile(house, productId, market, batch, as === 'sheet-ranges');
   if (as === 'text' || as === 'html') {
-    const { content } = await labelFor(house, productId, market, 'layout');
+    const { content } = await labelFor(house, productId, market, 'layout', { batch });
     return as === 'text'
       ? { mime: 'text/plain; charset=utf-8', extension: 'txt', body: labelText(content) }
       : { mime: 'text/html; charset=utf-8', extension: 'html', body: labelHtml(content) };
   }
-  const { file } = await printableLabel(house, productId, market, as);
+  const { file } = await printableLabel(house, productId, market, as, batch);
   if (file === null)
     throw fault(422, 'too-large', 'Not one label of this size fits on that sheet. Print it one up.', 'as');
   return as === 'svg'
@@ -73,10 +76,11 @@ export async function issueLabel(
   productId: string,
   market: Market,
   key: string | null = null,
+  batch: string | null = null,
 ): Promise<IssuedLabel> {
-  const { file, content, gathered } = await printableLabel(house, productId, market, 'pdf');
+  const { file, content, gathered } = await printableLabel(house, productId, market, 'pdf', batch);
   const { product, version, assessment, materials, stored } = gathered;
-  const { wrap } = stored;
+  const wrap = wrapOfBatch(stored.wrap, gathered.ofBatch);
   const settings = wrap.markets[market];
   if (!settings) throw fault(422, 'no-format', 'Choose a shape for this market first.', 'market');
   const { today, now } = house;

@@ -21,7 +21,9 @@ import { findMaker, findSetting } from '../repositories/settings';
 import { findLogo, findWrap, issuedLabels, putWrap } from '../repositories/wraps';
 import { snapshotOf } from '../store/snapshot';
 import { writing } from '../store/writing';
+import { assessBatchEverywhere, wrapOfBatch, type OfBatch } from './batch-label';
 import { papersStanding } from './materials';
+import { listBatches } from './batches';
 import { assessEverywhere, requireProduct, type AssessedProduct } from './products';
 
 const FRENCH_SOAP = 'Savon';
@@ -53,13 +55,18 @@ function startingWrap(product: Product, cautions: { en: string; fr: string }): W
 
 export interface Gathered extends AssessedProduct {
   stored: StoredWrap;
+  /** The batch whose label it is; null for the formula's. */
+  ofBatch: OfBatch | null;
   proposedCautions: { en: string; fr: string };
   ownPhrases: OwnPhrase[];
   phrasesRevision: number;
 }
 
-async function gather(house: House, productId: string): Promise<Gathered> {
-  const assessed = await assessEverywhere(house, productId);
+async function gather(house: House, productId: string, batchId: string | null = null): Promise<Gathered> {
+  const assessed =
+    batchId === null
+      ? { ...(await assessEverywhere(house, productId)), ofBatch: null }
+      : await assessBatchEverywhere(house, productId, batchId);
   const proposedCautions = proposeCautions(assessed.materials);
   const stored = (await findWrap(house.db, productId)) ?? {
     revision: 0,
@@ -152,16 +159,23 @@ export interface Label extends MadeLabel {
   gathered: Gathered;
 }
 
+/** What a label is made of, where it is not the saved wrap around the formula. */
+export interface LabelOf {
+  wrap?: Wrap;
+  /** A batch, whose label answers for what was weighed. */
+  batch?: string | null;
+}
+
 /** A label as the saved wrap has it, or as a wrap on the screen would; 404 and 422 as faults. */
 export async function labelFor(
   house: House,
   productId: string,
   market: Market,
   form: LabelForm,
-  wrapOnScreen?: Wrap,
+  { wrap: wrapOnScreen, batch = null }: LabelOf = {},
 ): Promise<Label> {
-  const gathered = await gather(house, productId);
-  const wrap = wrapOnScreen ?? gathered.stored.wrap;
+  const gathered = await gather(house, productId, batch);
+  const wrap = wrapOfBatch(wrapOnScreen ?? gathered.stored.wrap, gathered.ofBatch);
   const maker = await findMaker(house.db);
   const content = contentOf(gathered, { wrap, market, maker });
   const otherSchool = schoolOf(wrap, market) === 'added' ? 'formed' : 'added';
@@ -190,8 +204,9 @@ export async function printableLabel(
   productId: string,
   market: Market,
   form: LabelForm,
+  batch: string | null = null,
 ): Promise<Label> {
-  const made = await labelFor(house, productId, market, form);
+  const made = await labelFor(house, productId, market, form, { batch });
   if (made.layout.findings.length > 0) {
     const errors = made.layout.findings.map(({ element, code, message }) => ({
       path: element,
@@ -216,9 +231,26 @@ function differences(label: IssuedLabel, now: LabelContent, verdict: string): st
   return found;
 }
 
+/** Where a batch's label reads otherwise than the formula's, by market. */
+async function differsFromFormula(house: House, gathered: Gathered, maker: Maker | null): Promise<string[]> {
+  const { product, stored, ofBatch } = gathered;
+  const plain = await gather(house, product.id);
+  const wrap = wrapOfBatch(stored.wrap, ofBatch);
+  return product.markets.flatMap((market) => {
+    const [planned, weighed] = [plain, gathered].map((one) => contentOf(one, { wrap, market, maker }));
+    const texts = new Map(planned!.info.map(({ id, text }) => [id, text]));
+    const ids = weighed!.info.filter(({ id, text }) => texts.get(id) !== text).map(({ id }) => id);
+    return ids.map((id) => `${market}: ${id}`);
+  });
+}
+
 /** Gathers the wrap of a bar; 404 where there is none. */
-export async function wrapData(house: House, productId: string): Promise<WrapData> {
-  const gathered = await gather(house, productId);
+export async function wrapData(
+  house: House,
+  productId: string,
+  batchId: string | null = null,
+): Promise<WrapData> {
+  const gathered = await gather(house, productId, batchId);
   const { product, version, assessment, materials, stored, proposedCautions } = gathered;
   const maker = await findMaker(house.db);
   const issued = (await issuedLabels(house.db, productId)).map((label) => {
@@ -230,6 +262,7 @@ export async function wrapData(house: House, productId: string): Promise<WrapDat
     const verdict = assessment.markets.find((entry) => entry.market === market)!.verdict;
     return { ...label, differs: differences(label, contentOf(gathered, { wrap, market, maker }), verdict) };
   });
+  const batches = await listBatches(house, { state: null, product: productId });
   return {
     product,
     version: { revision: version.revision, formula: version.formula },
@@ -243,6 +276,12 @@ export async function wrapData(house: House, productId: string): Promise<WrapDat
     ownPhrases: gathered.ownPhrases,
     phrasesRevision: gathered.phrasesRevision,
     issued,
+    batch: gathered.ofBatch && {
+      id: gathered.ofBatch.id,
+      code: gathered.ofBatch.code,
+      differs: await differsFromFormula(house, gathered, maker),
+    },
+    batches: batches.filter(({ pouredAt }) => pouredAt !== null).map(({ id, code }) => ({ id, code })),
     onDate: house.today,
     rulebookEdition: rulebook().edition,
   };

@@ -6,8 +6,8 @@ import { issueLabel } from '../../../../../server/services/labels';
 
 export const POST = endpoint(async ({ params, request }) => {
   const key = requestKey(request);
-  const { market } = await readShaped<{ market: Market }>(IssueDoor, request);
-  return answerJson(await issueLabel(await openHouse(), params.id ?? '', market, key), 201);
+  const { market, batch = null } = await readShaped<{ market: Market; batch?: string }>(IssueDoor, request);
+  return answerJson(await issueLabel(await openHouse(), params.id ?? '', market, key, batch), 201);
 });
 
 export const ALL = onlyMethods('POST');

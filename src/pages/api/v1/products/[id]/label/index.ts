@@ -7,11 +7,11 @@ import { labelFile, type LabelAs } from '../../../../../../server/services/label
 
 export const GET = endpoint(async ({ params, url }) => {
   const asked = Object.fromEntries(url.searchParams);
-  const shaped = checkShape<{ market: Market; as: LabelAs }>(LabelQueryDoor, asked);
+  const shaped = checkShape<{ market: Market; as: LabelAs; batch?: string }>(LabelQueryDoor, asked);
   if (!shaped.ok) throw new HttpFault(422, shaped.errors);
-  const { market, as } = shaped.value;
+  const { market, as, batch = null } = shaped.value;
   const id = params.id ?? '';
-  const { mime, extension, body } = await labelFile(await openHouse(), id, market, as);
+  const { mime, extension, body } = await labelFile(await openHouse(), id, market, as, batch);
   return answerFile(body, mime, `${id}-${market}-${as}.${extension}`);
 });
 

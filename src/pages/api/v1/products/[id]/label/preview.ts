@@ -7,8 +7,12 @@ import { labelFor } from '../../../../../../server/services/wrap';
 
 /** A label as the wrap on the screen would have it, drawn as it would print, with what is in the way. */
 export const POST = endpoint(async ({ params, request }) => {
-  const { market, wrap } = await readShaped<{ market: Market; wrap: Wrap }>(PreviewDoor, request);
-  const label = await labelFor(await openHouse(), params.id ?? '', market, 'preview', wrap);
+  const {
+    market,
+    wrap,
+    batch = null,
+  } = await readShaped<{ market: Market; wrap: Wrap; batch?: string }>(PreviewDoor, request);
+  const label = await labelFor(await openHouse(), params.id ?? '', market, 'preview', { wrap, batch });
   const { findings, heights, widthMm, heightMm } = label.layout;
   return answerJson({ svg: label.file, findings, heights, widthMm, heightMm, content: label.content });
 });

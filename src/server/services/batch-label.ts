@@ -1,0 +1,73 @@
+/** What a label of one batch is made from: what was weighed, under the papers of today, and its own bars. */
+import { assess } from '../../core/assess';
+import { batchRequest } from '../../core/batch/request';
+import type { Batch } from '../../core/batch/types';
+import { MARKETS, type Market } from '../../core/formula/types';
+import type { Wrap } from '../../core/records/wrap';
+import type { House } from '../house';
+import { fault, HttpFault } from '../http';
+import { snapshotOf } from '../store/snapshot';
+import { requireBatch } from './batches';
+import { materialsOf, requireProduct, type AssessedProduct } from './products';
+
+/** What a batch puts in the place of the wrap's own. */
+export interface OfBatch {
+  id: string;
+  code: string;
+  weighedG: number[];
+  netMassG: number | null;
+}
+
+/** The last weight of every bar that was weighed. */
+function lastWeights({ barWeighings }: Batch): number[] {
+  return [...new Map(barWeighings.map(({ bar, massG }) => [bar, massG])).values()];
+}
+
+/** A bar as one of its batches was weighed, in every market; 404 and 422 as faults. */
+export async function assessBatchEverywhere(
+  house: House,
+  productId: string,
+  batchId: string,
+): Promise<AssessedProduct & { ofBatch: OfBatch }> {
+  const { product, version } = await requireProduct(house.db, productId);
+  const { batch } = await requireBatch(house, batchId);
+  if (batch.product !== productId)
+    throw fault(422, 'other-bar', `Batch ${batch.code} is not of ${product.name}.`, 'batch');
+  const snapshot = await snapshotOf(house.db, house.today);
+  const placed = batch.released[0]?.at.slice(0, 10);
+  const days = (day: string) =>
+    Object.fromEntries(MARKETS.map((market) => [market, day])) as Record<Market, string>;
+  const request = batchRequest(batch, snapshot, {
+    markets: [...MARKETS],
+    onDate: house.today,
+    firstPlacedOn: product.firstPlacedOn,
+    placedOn: placed ? days(placed) : undefined,
+    materials: 'stored',
+  });
+  const result = assess(request, snapshot);
+  if (!result.ok) throw new HttpFault(422, result.errors);
+  return {
+    product,
+    version: { ...version, formula: request.formula },
+    assessment: result.assessment,
+    materials: materialsOf(request.formula, snapshot),
+    ofBatch: {
+      id: batchId,
+      code: batch.code,
+      weighedG: lastWeights(batch),
+      netMassG: batch.released.at(-1)?.netMassG ?? null,
+    },
+  };
+}
+
+/** A wrap as it is for a batch: its code, its bars, its net weight. */
+export function wrapOfBatch(wrap: Wrap, ofBatch: OfBatch | null): Wrap {
+  if (!ofBatch) return wrap;
+  const { code, weighedG, netMassG } = ofBatch;
+  return {
+    ...wrap,
+    batchCode: code,
+    weighedG: netMassG === null ? weighedG : [],
+    netMassG: netMassG ?? wrap.netMassG,
+  };
+}
