@@ -7,7 +7,15 @@ import { DayIn, NumberIn, TextIn } from '../../ui/form/fields';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
 
 type Draft = Record<
-  'supplier' | 'code' | 'receivedOn' | 'openedOn' | 'bestBefore' | 'quantityG' | 'leftG' | 'price',
+  | 'supplier'
+  | 'code'
+  | 'receivedOn'
+  | 'openedOn'
+  | 'bestBefore'
+  | 'quantityG'
+  | 'leftG'
+  | 'price'
+  | 'quarantine',
   string
 >;
 
@@ -24,6 +32,7 @@ function draftOf(lot: Lot | null, supplier: string | null, today: string): Draft
     quantityG: lot ? String(lot.quantityG) : '',
     leftG: lot ? String(lot.leftG) : '',
     price: lot?.price == null ? '' : String(lot.price),
+    quarantine: lot?.quarantine ?? '',
   };
 }
 
@@ -38,6 +47,7 @@ function bodyOf(draft: Draft) {
     quantityG,
     leftG: readNumberOrNull(draft.leftG) ?? quantityG,
     price: readNumberOrNull(draft.price),
+    quarantine: draft.quarantine.trim() || null,
   };
 }
 
@@ -84,6 +94,7 @@ export function LotForm({ entry, lot, today, onDone, onClose }: Props) {
       <NumberIn name="quantityG" label="Bought, g" least={0} most={MOST_GRAMS} isNeeded />
       <NumberIn name="leftG" label="Left, g" least={0} most={MOST_GRAMS} />
       <NumberIn name="price" label="Price of it all" least={0} most={MOST_PRICE} />
+      <TextIn name="quarantine" label="In quarantine, because" width="w-52" />
       <button type="submit" className="action py-0" disabled={busy}>
         Keep
       </button>

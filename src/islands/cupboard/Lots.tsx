@@ -52,7 +52,8 @@ function lotColumns(currency: string, { edit, remove }: Actions): Column<Lot>[] 
     {
       id: 'left',
       header: 'Left',
-      cell: ({ leftG, quantityG }) => `${stock(leftG)} of ${stock(quantityG)}`,
+      cell: ({ leftG, quantityG, quarantine }) =>
+        `${stock(leftG)} of ${stock(quantityG)}${quarantine === null ? '' : ', in quarantine'}`,
       sort: ({ leftG }) => leftG,
       isNumber: true,
     },
@@ -67,14 +68,19 @@ function lotColumns(currency: string, { edit, remove }: Actions): Column<Lot>[] 
       id: 'do',
       header: '',
       cell: ({ id, code }) => (
-        <button
-          type="button"
-          className="icon-action"
-          aria-label={`Remove lot ${code}`}
-          onClick={() => remove(id)}
-        >
-          <Trash2 size={14} aria-hidden="true" />
-        </button>
+        <span className="flex items-center gap-2">
+          <a className="text-ultra underline" href={`/pour/trace?lot=${encodeURIComponent(id)}`}>
+            Trace<span className="sr-only"> lot {code}</span>
+          </a>
+          <button
+            type="button"
+            className="icon-action"
+            aria-label={`Remove lot ${code}`}
+            onClick={() => remove(id)}
+          >
+            <Trash2 size={14} aria-hidden="true" />
+          </button>
+        </span>
       ),
     },
   ];

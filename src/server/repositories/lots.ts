@@ -11,9 +11,17 @@ interface LotRow {
 /** What a lot's row holds; what is left of it follows from the ledger. */
 type KeptLot = Omit<Lot, 'revision' | 'leftG'>;
 
+/** Sums of many weighings carry noise of the machine far below any scale. */
+const rounded = (massG: number) => Math.round(massG * 1e6) / 1e6;
+
 function fromRow({ body, revision, gone }: LotRow): Lot {
   const lot = JSON.parse(body) as KeptLot;
-  return { ...lot, quarantine: lot.quarantine ?? null, leftG: lot.quantityG - (gone ?? 0), revision };
+  return {
+    ...lot,
+    quarantine: lot.quarantine ?? null,
+    leftG: rounded(lot.quantityG - (gone ?? 0)),
+    revision,
+  };
 }
 
 /** Lots with what went out of them; of one material or one lot where asked. */
