@@ -196,7 +196,7 @@ describe('batches', () => {
     const cut = event('cut', { bars: 14, seconds: 2, trimmingsG: 40 });
     expect(await refusedWith(id, [cut])).to.deep.equal(['events.0.type not-now']);
     expect(await refusedWith(id, [weighed('nothing', 1)])).to.deep.equal(['events.0.line unknown-line']);
-    expect(await refusedWith(id, [event('started', {})])).to.deep.equal(['events.0.type unknown-type']);
+    expect(await refusedWith(id, [event('started', {})])).to.deep.equal(['events.0.type not-now']);
     expect(await refusedWith(id, [{ ...weighed('alkali', -1) }])).to.deep.equal(['events.0.massG negative']);
     expect(await refusedWith(id, [event('decided', { decision: 'release', reason: '' })])).to.deep.equal([
       'events.0.reason length',

@@ -5,6 +5,10 @@ import { join } from 'node:path';
 import { expect } from 'chai';
 import knex from 'knex';
 import * as firstTables from '../../src/server/migrations/001-first-tables';
+import * as cupboard from '../../src/server/migrations/002-cupboard';
+import * as wraps from '../../src/server/migrations/003-wraps';
+import * as firmGround from '../../src/server/migrations/004-firm-ground';
+import { findLot, movementsOf } from '../../src/server/repositories/lots';
 import { DATABASE_FILE, openDatabase } from '../../src/server/database';
 import { findProduct } from '../../src/server/repositories/products';
 
@@ -54,6 +58,70 @@ describe('a database of the first make', () => {
     expect(product.netMassG).to.equal(90);
     const all: { formula: string }[] = await db('formula_versions').select('formula');
     expect(all.every((row) => (JSON.parse(row.formula) as { bars: number }).bars === 18)).to.equal(true);
+    await db.destroy();
+    rmSync(folder, { recursive: true, force: true });
+  });
+});
+
+describe('a database from before there was a ledger', () => {
+  it('keeps what was left of every lot, as its first movement', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+    const old = knex({
+      client: 'better-sqlite3',
+      connection: { filename: join(folder, DATABASE_FILE) },
+      useNullAsDefault: true,
+    });
+    const known: Record<string, knex.Knex.Migration> = {
+      '001-first-tables': firstTables,
+      '002-cupboard': cupboard,
+      '003-wraps': wraps,
+      '004-firm-ground': firmGround,
+    };
+    await old.migrate.latest({
+      migrationSource: {
+        getMigrations: () => Promise.resolve(Object.keys(known)),
+        getMigrationName: (name: string) => name,
+        getMigration: (name: string) => Promise.resolve(known[name]!),
+      },
+    });
+    await old('materials').insert({
+      id: 'olive',
+      name: 'Olive',
+      kind: 'fat',
+      body: JSON.stringify({ id: 'olive', name: 'Olive', kind: 'fat' }),
+    });
+    for (const [id, leftG] of [
+      ['some', 350],
+      ['whole', 1000],
+      ['gone', 0],
+    ] as const) {
+      const body = {
+        id,
+        material: 'olive',
+        supplier: '',
+        code: id,
+        receivedOn: '2026-01-02',
+        openedOn: null,
+        bestBefore: null,
+        quantityG: 1000,
+        leftG,
+        price: 4,
+      };
+      await old('lots').insert({
+        id,
+        material_id: 'olive',
+        received_on: '2026-01-02',
+        revision: 1,
+        body: JSON.stringify(body),
+      });
+    }
+    await old.destroy();
+
+    const db = await openDatabase(folder);
+    const left = async (id: string) => (await findLot(db, id))!.leftG;
+    expect([await left('some'), await left('whole'), await left('gone')]).to.deep.equal([350, 1000, 0]);
+    expect((await movementsOf(db, 'some')).map(({ massG }) => massG)).to.deep.equal([650]);
+    expect(await movementsOf(db, 'whole')).to.deep.equal([]);
     await db.destroy();
     rmSync(folder, { recursive: true, force: true });
   });

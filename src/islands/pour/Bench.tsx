@@ -5,7 +5,7 @@ import type { BenchData } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
 import { Poured, Rested, Split } from './Endings';
 import { ExtraForm } from './ExtraForm';
-import { missingBefore, nextStep, PLACE_WORDS, wantedOf } from './sheet-view';
+import { inTheWay, isLyeOver, nextStep, PLACE_WORDS, wantedOf } from './sheet-view';
 import { Temperature, Timer } from './Warmth';
 import { WeighPanel } from './WeighPanel';
 import { useWriting, type Writing } from './writing';
@@ -36,7 +36,7 @@ function Reasons({ step }: { step: RunStep }) {
 function StepWork({ data, writing, step }: StepProps) {
   const { batch, write } = writing;
   const wanted = wantedOf(batch, step);
-  const open = wanted.find((one) => !one.isDone && one.skipped === null) ?? wanted.at(-1);
+  const open = wanted.find((one) => isLyeOver(one) || (!one.isDone && one.skipped === null)) ?? wanted.at(-1);
   return (
     <div className="grid gap-4">
       {wanted.length > 1 && (
@@ -71,18 +71,6 @@ function StepWork({ data, writing, step }: StepProps) {
       {step.id === 'rest' && <Rested batch={batch} write={write} />}
     </div>
   );
-}
-
-/** Why a step cannot be marked as done yet, in words; null where it can. */
-function inTheWay(batch: Batch, step: RunStep): string | null {
-  const missing = missingBefore(batch, step);
-  if (missing.length > 0) return `First: ${missing.map(({ title }) => title).join(', ')}.`;
-  const open = wantedOf(batch, step).filter((one) => !one.isDone && one.skipped === null && one.doneG === 0);
-  if (open.length > 0)
-    return `Weigh ${open.map(({ name }) => name).join(' and ')} first, or leave it out with a reason.`;
-  if (step.id === 'split' && !batch.portions) return 'Write down what the split was.';
-  if (step.id === 'pour' && !batch.poured) return 'Write down what was poured.';
-  return null;
 }
 
 function StepMoves({

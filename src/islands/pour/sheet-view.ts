@@ -1,6 +1,6 @@
 /** What a run sheet looks like while it is being followed: targets, what is left of them, and which step is next. */
-import type { Batch, BatchLine } from '../../core/batch/types';
-import type { RunStep, Weigh } from '../../core/making/run-sheet-types';
+import type { Batch } from '../../core/batch/types';
+import { ALKALI_LINE, LYE_STOCK_LINE, type RunStep, type Weigh } from '../../core/making/run-sheet-types';
 
 /** Check under which it is written down that the rest of the day was scaled, and by how much. */
 export const SCALED = 'scaled';
@@ -43,7 +43,9 @@ export function wantedOf(batch: Batch, step: RunStep): Wanted[] {
           leftG -= Math.min(leftG, isDone.has(earlier.id) ? Math.max(one.massG, 0) : one.massG);
     }
     const doneG = Math.max(0, leftG);
-    const massG = touched(line) && doneG > 0 ? weigh.massG : weigh.massG * factor;
+    // What was weighed as planned stays so; what ran over, and what is still to come, is scaled.
+    const isAsPlanned = doneG >= weigh.massG - weigh.underG && doneG <= weigh.massG + weigh.overG;
+    const massG = isAsPlanned ? weigh.massG : weigh.massG * factor;
     return {
       ...weigh,
       massG,
@@ -54,10 +56,8 @@ export function wantedOf(batch: Batch, step: RunStep): Wanted[] {
   });
 }
 
-const touched = (line: BatchLine | undefined) => line !== undefined && line.weighings.length > 0;
-
 /** Steps that have to be done before a step may be. */
-export function missingBefore(batch: Batch, { after }: RunStep): RunStep[] {
+function missingBefore(batch: Batch, { after }: RunStep): RunStep[] {
   const done = doneSteps(batch);
   return batch.sheet.steps.filter(({ id }) => after.includes(id) && !done.has(id));
 }
@@ -78,3 +78,21 @@ export const PLACE_WORDS: Record<RunStep['place'], string> = {
   mould: 'Mould',
   rest: 'Rest',
 };
+
+/** Whether so much too much of the lye was weighed that it must not go into the fats as planned. */
+export const isLyeOver = ({ line, doneG, massG, overG }: Wanted) =>
+  (line === ALKALI_LINE || line === LYE_STOCK_LINE) && doneG > massG + overG;
+
+/** Why a step cannot be marked as done yet, in words; null where it can. */
+export function inTheWay(batch: Batch, step: RunStep): string | null {
+  const missing = missingBefore(batch, step);
+  if (missing.length > 0) return `First: ${missing.map(({ title }) => title).join(', ')}.`;
+  const wanted = wantedOf(batch, step);
+  if (wanted.some(isLyeOver)) return 'Too much lye: scale what is still to come, or stop.';
+  const open = wanted.filter((one) => !one.isDone && one.skipped === null && one.doneG === 0);
+  if (open.length > 0)
+    return `Weigh ${open.map(({ name }) => name).join(' and ')} first, or leave it out with a reason.`;
+  if (step.id === 'split' && !batch.portions) return 'Write down what the split was.';
+  if (step.id === 'pour' && !batch.poured) return 'Write down what was poured.';
+  return null;
+}

@@ -286,6 +286,10 @@ function scaleFault(event: BatchEvent): RequestError[] {
 
 function checkEvent(input: unknown, at: number): { event: BatchEvent } | { errors: RequestError[] } {
   const type = typeof input === 'object' && input !== null ? (input as { type?: unknown }).type : null;
+  if (type === 'started') {
+    const message = 'A batch is begun once, by POST to batches. Leave this event out.';
+    return { errors: [{ path: `events.${at}.type`, code: 'not-now', message }] };
+  }
   const door = typeof type === 'string' && Object.hasOwn(DOORS, type) ? DOORS[type as EventType]! : EventDoor;
   const shaped = checkShape<BatchEvent>(door, input);
   const errors = shaped.ok ? scaleFault(shaped.value) : shaped.errors;
