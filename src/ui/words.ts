@@ -119,6 +119,13 @@ export function percent(value: number): string {
   return `${Number(value.toFixed(decimals))}${TIED}%`;
 }
 
+/** How far something is off, percent, with its sign; nothing is off by less than shows. */
+export function signedPercent(value: number): string {
+  const shown = value.toFixed(1);
+  const plain = Number(shown) === 0 ? '0.0' : shown;
+  return `${Number(shown) > 0 ? '+' : ''}${plain}${TIED}%`;
+}
+
 export const JUDGEMENT_WORDS = {
   heat: 'Heat',
   speed: 'Speed of the batter',

@@ -151,7 +151,7 @@ export interface Batch {
   moved: {
     at: string;
     bars: number;
-    how: string;
+    how: (typeof MOVED_HOW)[number];
     to: string | null;
     note: string | null;
     market: Market | null;

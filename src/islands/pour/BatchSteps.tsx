@@ -4,11 +4,10 @@ import { DECISIONS, MOVED_HOW } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
 import type { BatchDetail } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
-import { stateWords } from './states';
+import { MOVED_WORDS, stateWords } from './states';
 import { useWriting, type Writing } from './writing';
 
 const DECISION_WORDS = { release: 'Lift it', rework: 'Rework it', discard: 'Discard it' } as const;
-const MOVED_WORDS = { sale: 'sold', sample: 'given as samples', loss: 'lost', own: 'kept' } as const;
 
 function Text({
   label,
