@@ -17,6 +17,8 @@ const routes = {
   lotTrace: () => import('../../src/pages/api/v1/lots/[lot]/trace'),
   assess: () => import('../../src/pages/api/v1/assess'),
   material: () => import('../../src/pages/api/v1/materials/[id]'),
+  materials: () => import('../../src/pages/api/v1/materials'),
+  lots: () => import('../../src/pages/api/v1/materials/[id]/lots'),
   preview: () => import('../../src/pages/api/v1/products/[id]/label/preview'),
   issued: () => import('../../src/pages/api/v1/products/[id]/issued'),
 };
@@ -196,6 +198,13 @@ describe('batches', () => {
     const cut = event('cut', { bars: 14, seconds: 2, trimmingsG: 40 });
     expect(await refusedWith(id, [cut])).to.deep.equal(['events.0.type not-now']);
     expect(await refusedWith(id, [weighed('nothing', 1)])).to.deep.equal(['events.0.line unknown-line']);
+    expect(await refusedWith(id, [{ ...weighed('alkali', 1), at: '2026-02-30T09:00:00Z' }])).to.deep.equal([
+      'events.0.at not-a-moment',
+    ]);
+    const many = Array.from({ length: 101 }, () =>
+      event('added', { material: 'kaolin', stage: 'trace', massG: 1, how: 'eye' }),
+    );
+    expect(await refusedWith(id, many)).to.deep.equal(['events.100.type too-many']);
     expect(await refusedWith(id, [event('started', {})])).to.deep.equal(['events.0.type not-now']);
     expect(await refusedWith(id, [{ ...weighed('alkali', -1) }])).to.deep.equal(['events.0.massG negative']);
     expect(await refusedWith(id, [event('decided', { decision: 'release', reason: '' })])).to.deep.equal([
@@ -303,6 +312,65 @@ describe('batches', () => {
       { market: 'EU', wrap: planned.stored.wrap, batch: id },
     );
     expect(other.status).to.equal(422);
+  });
+
+  it('gives its own events ids that no client can take first or run into', async () => {
+    const begun = await begin('night-mail');
+    const { id } = begun;
+    const scent = begun.sheet.formula.lines.find(({ material }) => material === 'coal-and-violets')!;
+    await sound(id, asPlanned(begun, { [scent.id]: 75 }));
+    const long = (end: string) => `${'x'.repeat(190)}${end}`;
+    const note = (own: string) =>
+      ({ ...event('noted', { text: 'n', for: 'record' }), id: own }) as BatchEvent;
+    await sound(id, [note(`${id}:started`), note(`${id}:over:1`)]);
+    await sound(id, [{ ...event('poured', { moulds: [], leftoverG: 0 }), id: long('a') } as BatchEvent]);
+    await sound(id, [event('decided', { decision: 'release', reason: 'Not sold' })]);
+    const { events } = (await go('batch', 'GET', { id })).body as unknown as {
+      events: { id: string; type: string; line?: string }[];
+    };
+    const scented = events.find(({ line }) => line === scent.id)!.id;
+    const again = {
+      ...event('corrected', { event: scented, massG: 80, reason: 'read anew' }),
+      id: long('b'),
+    } as BatchEvent;
+    expect((await sound(id, [again])).batch.quarantines).to.have.length(2);
+  });
+
+  it('keeps a material whose lots went into a batch, and lets one go whose lots did not', async () => {
+    const made = await go(
+      'materials',
+      'POST',
+      {},
+      { material: { name: 'Chalk', kind: 'clay' }, supplier: null },
+    );
+    const material = (made.body.material as { id: string }).id;
+    const lot = {
+      supplier: '',
+      code: 'C1',
+      receivedOn: '2026-01-01',
+      openedOn: null,
+      bestBefore: null,
+      quantityG: 500,
+      leftG: 300,
+      price: null,
+    };
+    const entry = await go('lots', 'POST', { id: material }, lot);
+    const [{ id: lotId }] = entry.body.lots as [{ id: string }];
+    const begun = await begin('first-light');
+    const extra = event('added', { material, stage: 'trace', massG: 20, how: 'eye', lot: lotId });
+    await sound(begun.id, [extra]);
+    const refused = await go('material', 'DELETE', { id: material });
+    expect(refused.status).to.equal(422);
+    expect((refused.body.errors as { code: string }[])[0]!.code).to.equal('in-use');
+    const other = await go(
+      'materials',
+      'POST',
+      {},
+      { material: { name: 'Other chalk', kind: 'clay' }, supplier: null },
+    );
+    const otherId = (other.body.material as { id: string }).id;
+    await go('lots', 'POST', { id: otherId }, lot);
+    expect((await go('material', 'DELETE', { id: otherId })).status).to.be.oneOf([200, 204]);
   });
 
   it('takes a lye stock: its alkali and its water', async () => {

@@ -44,9 +44,18 @@ const STATE_WORDS: Record<BatchState, string> = {
 
 const notNow = (message: string, path = 'type') => refusal(path, 'not-now', message);
 
+/** Things that were not planned, in one batch; each is a line to be held against every limit. */
+const MOST_EXTRAS = 100;
+
 /** What goes on top is weighed after the pour; everything else before it. */
 function weighable(batch: Batch, event: BatchEvent): Refusal | null {
   const { state } = batch;
+  if (event.type === 'added' && batch.lines.filter(({ isExtra }) => isExtra).length >= MOST_EXTRAS)
+    return refusal(
+      'type',
+      'too-many',
+      `A batch takes ${MOST_EXTRAS} things that were not planned. Change the formula instead.`,
+    );
   if (event.type === 'added')
     return state === 'pouring' || event.stage === 'top'
       ? null

@@ -14,6 +14,7 @@ import {
 import { MARKETS, STAGES, type RequestError } from '../../core/formula/types';
 import {
   Id,
+  isDay,
   ListOf,
   LONGEST,
   Markets,
@@ -44,7 +45,11 @@ function Moment(): PropertyDecorator {
   return Rule(
     'not-a-moment',
     message,
-    (value) => typeof value === 'string' && MOMENT.test(value) && Number.isFinite(Date.parse(value)),
+    (value) =>
+      typeof value === 'string' &&
+      MOMENT.test(value) &&
+      isDay(value.slice(0, 10)) &&
+      Number.isFinite(Date.parse(value)),
   );
 }
 

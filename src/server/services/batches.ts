@@ -1,4 +1,5 @@
 /** Batches: begun, written down event by event, and held against the limits as they were weighed. */
+import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { assess } from '../../core/assess';
 import { refusalOf } from '../../core/batch/admit';
@@ -110,7 +111,7 @@ export function beginBatch(house: House, wanted: NewBatch, key: string | null = 
       const code = await freeCode(trx, product.name, house.today);
       const id = await freeId(code, 'batch', (base) => takenIds(trx, 'batches', base));
       const started: EventOf<'started'> = {
-        id: `${id}:started`,
+        id: randomUUID(),
         type: 'started',
         at: house.now,
         by: wanted.by,
@@ -215,7 +216,6 @@ const WEIGHS: readonly BatchEvent['type'][] = ['poured', 'corrected', 'weighed',
 /** A batch over a binding limit is quarantined by the application itself; null where it is not. */
 async function ownQuarantine(
   trx: Knex,
-  id: string,
   batch: Batch,
   fresh: readonly BatchEvent[],
   now: string,
@@ -234,7 +234,7 @@ async function ownQuarantine(
     : 'a binding limit';
   const reason = `As weighed, it is over: ${what}.`;
   return {
-    id: `${id}:over:${fresh.at(-1)!.id}`.slice(0, 200),
+    id: randomUUID(),
     type: 'quarantined',
     at: now,
     by: null,
@@ -299,7 +299,6 @@ export async function addEvents(house: House, id: string, { after, events }: Eve
     }
     const own = await ownQuarantine(
       trx,
-      id,
       batch,
       fresh.map(({ event }) => event),
       house.now,

@@ -12,7 +12,8 @@ import { rulebook } from '../../rulebook';
 import type { House } from '../house';
 import { fault, HttpFault } from '../http';
 import { markFiled } from '../repositories/inbox';
-import { allLots } from '../repositories/lots';
+import { batchesDrawing } from '../repositories/batches';
+import { allLots, removeLot } from '../repositories/lots';
 import {
   addDocument,
   addMaterial,
@@ -237,6 +238,17 @@ export function changeMaterial(
   });
 }
 
+/** Removes the lots of a material; 422 where batches drew from one, whose trace has to be kept. */
+async function removeLots(trx: Knex, id: string): Promise<void> {
+  for (const lot of await allLots(trx, id)) {
+    if ((await batchesDrawing(trx, lot.id)).length > 0) {
+      const message = `Lot ${lot.code} went into batches, and its trace is kept. So is its material.`;
+      throw fault(422, 'in-use', message, 'id');
+    }
+    await removeLot(trx, lot.id);
+  }
+}
+
 /** Removes a material that no bar and no mix uses; 422 with what uses it else. */
 export async function discardMaterial(house: House, id: string): Promise<void> {
   await writing(house.db, async (trx) => {
@@ -248,6 +260,7 @@ export async function discardMaterial(house: House, id: string): Promise<void> {
       const message = `${stored.material.name} is used in ${users.join(', ')}. Take it out there first.`;
       throw fault(422, 'in-use', message, 'id');
     }
+    await removeLots(trx, id);
     await removeMaterial(trx, id);
   });
 }
