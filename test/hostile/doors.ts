@@ -158,6 +158,10 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: 'trace?code=FL-1' },
     { method: 'POST', path: 'scale/stand-in', body: { do: 'pour', g: 10, seconds: 1 } },
     { method: 'GET', path: 'scale/readings' },
+    { method: 'GET', path: 'thermometer' },
+    { method: 'POST', path: 'thermometer/stand-in', body: { c: 48 } },
+    { method: 'GET', path: 'printer/jobs' },
+    { method: 'POST', path: 'printer/jobs', body: { label: 'none', copies: 3 } },
     { method: 'GET', path: 'moulds' },
     {
       method: 'PUT',

@@ -5,6 +5,8 @@ import { followScale, startFollowing, type Reading } from '../../src/core/weighi
 import { readScaleLine } from '../../src/core/weighing/lines';
 import { bridgeAddress, TcpScale } from '../../src/server/devices/scale-tcp';
 import { StandInScale } from '../../src/server/devices/scale-stand-in';
+import { SpoolPrinter } from '../../src/server/devices/printer';
+import { StandInThermometer } from '../../src/server/devices/thermometer';
 
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
@@ -129,5 +131,27 @@ describe('the stand-in for a scale', () => {
     await wait(1500);
     expect(heard.at(-1)!.state).to.equal('overloaded');
     stop();
+  });
+});
+
+describe('the other stand-ins', () => {
+  it('a thermometer cools from what it was dipped into towards the room', () => {
+    const thermometer = new StandInThermometer();
+    thermometer.dip(70);
+    expect(thermometer.read().c).to.be.closeTo(70, 0.5);
+    const real = Date.now;
+    Date.now = () => real() + 25 * 60_000;
+    expect(thermometer.read().c).to.be.closeTo(21 + 49 / Math.E, 1);
+    Date.now = () => real() + 600 * 60_000;
+    expect(thermometer.read().c).to.be.closeTo(21, 0.5);
+    Date.now = real;
+  });
+
+  it('a label printer shows what it would print, newest first', () => {
+    const printer = new SpoolPrinter();
+    for (let count = 1; count <= 120; count++) printer.print(`label-${count}`, count, '2026-11-24T09:00:00Z');
+    const jobs = printer.jobs();
+    expect(jobs).to.have.length(100);
+    expect(jobs[0]).to.include({ label: 'label-120', copies: 120, id: 120 });
   });
 });

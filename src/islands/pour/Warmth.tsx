@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Batch, EventFields } from '../../core/batch/types';
 import type { RunStep } from '../../core/making/run-sheet-types';
 import { readNumber } from '../../core/quantities/number';
+import { address, send } from '../../ui/api';
 import type { Write } from './writing';
 
 type Of = EventFields['temperature']['of'];
@@ -36,6 +37,10 @@ export function Temperature({ step, batch, write }: { step: RunStep; batch: Batc
   const last = batch.temperatures.findLast((one) => one.of === of);
   const c = unit === 'C' ? readNumber(text) : toC(readNumber(text));
   const isFit = Number.isFinite(c) && c >= -50 && c <= 300;
+  const readIt = async () => {
+    const answer = await send<{ c: number }>('GET', address('thermometer'));
+    if (answer.ok) setText((unit === 'C' ? answer.body.c : toF(answer.body.c)).toFixed(1));
+  };
   const choose = (next: Scale) => {
     localStorage.setItem(UNIT_KEY, next);
     setUnit(next);
@@ -76,6 +81,9 @@ export function Temperature({ step, batch, write }: { step: RunStep; batch: Batc
           Write it down
         </button>
       </form>
+      <button type="button" className="bench-action" onClick={() => void readIt()}>
+        Read the thermometer
+      </button>
     </section>
   );
 }

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { readNumberOrNull } from '../../core/quantities/number';
 import type { IssuedLabel } from '../../core/records/wrap';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
@@ -100,6 +101,39 @@ function useOut() {
   return { issued, busy, faults, download, issue };
 }
 
+/** Sends an issued label to the label printer. */
+function ToPrinter({ label }: { label: string }) {
+  const [copies, setCopies] = useState('1');
+  const [said, setSaid] = useState('');
+  const count = readNumberOrNull(copies);
+  const print = async () => {
+    const answer = await send('POST', address('printer', 'jobs'), { label, copies: count });
+    setSaid(answer.ok ? 'sent' : answer.faults[0]!.message);
+  };
+  return (
+    <span className="flex items-baseline gap-1.5">
+      <input
+        className="field w-12"
+        inputMode="numeric"
+        aria-label={`Copies of ${label}`}
+        value={copies}
+        onChange={(event) => setCopies(event.target.value)}
+      />
+      <button type="button" className="action py-0" disabled={count === null} onClick={() => void print()}>
+        To the label printer
+      </button>
+      <span role="status">
+        {said}{' '}
+        {said === 'sent' && (
+          <a className="text-ultra underline" href="/wrap/spool">
+            see its spool
+          </a>
+        )}
+      </span>
+    </span>
+  );
+}
+
 interface IssuedRowProps {
   label: Listed;
   isPicked: boolean;
@@ -122,6 +156,7 @@ function IssuedRow({ label, isPicked, onPick }: IssuedRowProps) {
       <a className="text-ultra underline" href={address('labels', label.id)}>
         Print again
       </a>
+      <ToPrinter label={label.id} />
       {label.differs.length > 0 && (
         <span className="font-medium">Would read differently today: {label.differs.join(', ')}.</span>
       )}
