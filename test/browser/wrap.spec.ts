@@ -70,6 +70,13 @@ test('a label in another shape says what does not fit, then prints, is issued an
       .toString(),
   ).toBe('%PDF-');
   await out.getByRole('button', { name: 'Issue for European Union' }).click();
+  await out.getByLabel(/^Copies of /).fill('24');
+  await out.getByRole('button', { name: 'To the label printer' }).click();
+  await expect(out.getByRole('link', { name: 'see its spool' })).toBeVisible();
+  const { jobs } = (await (await fetch(`${application.url}/api/v1/printer/jobs`)).json()) as {
+    jobs: { copies: number }[];
+  };
+  expect(jobs.map(({ copies }) => copies)).toEqual([24]);
   await expect(out.getByText(/^EU, 24 Nov 2026, batch TO-2611$/)).toBeVisible();
   await tab(page, 'Look');
   await page.getByRole('radio', { name: 'As added' }).check();
