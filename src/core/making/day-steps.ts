@@ -50,7 +50,7 @@ function stockOrAlkali(book: DayBook, after: string[]): string {
     id: `weigh-${line}`,
     place: 'lye',
     title: name,
-    how: `Put a ${stock ? 'second ' : ''}${vessel} on the scale and press zero. Add ${name.toLowerCase()} until it shows ${gramsSaid(massG)}. Exact: a gram counts here.`,
+    how: `Put a ${stock ? 'second ' : ''}${vessel} on the scale and press zero. Add ${name.toLowerCase()} until it shows ${massG.toFixed(1)} g. Exact: a gram counts here.`,
     why: 'Too little leaves the bar greasy, too much makes it burn.',
     cautions: [CAUTION.alkali, CAUTION.aluminium],
     weigh: [
