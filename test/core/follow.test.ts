@@ -1,6 +1,7 @@
 /** Following a wandering scale: whole stories told exactly, and many made-up traces with known truth. */
 import { expect } from 'chai';
 import { followScale, startFollowing, type Following, type Reading } from '../../src/core/weighing/follow';
+import { lastingDoubtG, tareFollowing } from '../../src/core/weighing/tare';
 import { seeded } from '../support/generate';
 import { pourWithZero, trace, type Happening, type TraceOptions } from '../support/traces';
 
@@ -51,6 +52,18 @@ describe('following a scale', () => {
     expect(inPour.question).to.include({ code: 'zeroed' });
     expect(inPour.heldG).to.be.closeTo(295, 3);
     expect(followScale(inPour, { carryOn: true }).question).to.equal(null);
+  });
+
+  it('says how unsure it stays where zero fell into a pour that had only begun, and begins anew where asked', () => {
+    const lost = told([REST, ...pourWithZero(600, 2, 0.5), REST, REST], { seed: 9, settlingS: 1.2 });
+    expect(lost.settled).to.equal(false);
+    expect(lastingDoubtG(lost)).to.be.above(1.3);
+    const anew = tareFollowing(lost);
+    expect(lastingDoubtG(anew)).to.equal(null);
+    const shown = lost.recent.at(-1)!.g - lost.offsetG;
+    const later = Array.from({ length: 40 }, (_, at) => ({ atMs: 1e6 + at * 100, g: Math.round(shown) }));
+    expect(follow(later, 1, anew)).to.include({ settled: true });
+    expect(follow(later, 1, anew).heldG).to.be.closeTo(0, 1.5);
   });
 
   it('asks when the scale slept and woke at zero, and waits for the answer', () => {

@@ -88,7 +88,7 @@ const JUMP = 3.7;
 /** A mid-pour press leaves less than this share of what was shown. */
 const JUMP_SHARE = 0.25;
 /** Doubt in the size of a jump that still lets the mass settle. */
-const MOST_CARRIED = 1.3;
+export const MOST_CARRIED = 1.3;
 
 const SHORT_MS = 1150;
 const LONG_MS = 1950;
@@ -179,7 +179,7 @@ function fell({ recent, readabilityG, offsetG, place, rest }: Following, sample:
   const shown = (rest?.g ?? last.g) - offsetG;
   if (Math.abs(shown - sample.g) < JUMP * readabilityG) return false;
   const flowG = Math.abs(last.g - (recent.at(-2) ?? last).g);
-  const near = Math.max(NEAR_ZERO * readabilityG, shown > 0 ? JUMP_SHARE * shown : 0, 1.5 * flowG);
+  const near = Math.max(NEAR_ZERO * readabilityG, shown > 0 ? JUMP_SHARE * shown : 0, 2.2 * flowG);
   return Math.abs(sample.g) <= near && Math.abs(shown) > JUMP * readabilityG;
 }
 

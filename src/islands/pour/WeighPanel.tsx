@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Lot } from '../../core/making/cost';
 import type { Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
+import { lastingDoubtG } from '../../core/weighing/tare';
 import { Straightedge } from '../../ui/Straightedge';
 import { readNumber } from '../../core/quantities/number';
 import { Overshoot } from './Overshoot';
@@ -250,6 +251,7 @@ export function WeighPanel({ batchId, batch, markets, wanted, lots, readabilityG
   };
   const canTake = scale.isBegun && following.settled && takeG > 0;
   const words = STATE_WORDS[state];
+  const lostG = scale.isBegun ? lastingDoubtG(following) : null;
   return (
     <section aria-label={`Weigh ${wanted.name}`} className="grid gap-3">
       <h3 className="text-2xl">
@@ -258,6 +260,12 @@ export function WeighPanel({ batchId, batch, markets, wanted, lots, readabilityG
       </h3>
       <Held scale={scale} wanted={wanted} readabilityG={readabilityG} />
       {words && <p className="bench-note">{words}</p>}
+      {lostG !== null && (
+        <p role="alert" className="bench-note">
+          Zero was pressed while it was running in: the mass is only known to {lostG.toFixed(1)} g either way.
+          Type in what you take it for, or empty the vessel and begin at zero.
+        </p>
+      )}
       <Question scale={scale} readabilityG={readabilityG} />
       <div className="grid gap-2 sm:grid-cols-[2fr_1fr]">
         <button type="button" className="bench-action bench-action-strong" disabled={!canTake} onClick={take}>
