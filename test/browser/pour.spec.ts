@@ -165,10 +165,10 @@ test('two people at one batch see each other’s steps and lose none', async ({ 
   }
   await page.getByLabel('Who pours').fill('Oona');
   await done(page).click();
-  await expect(other.getByText(/wrote down: stepDone gear/)).toBeVisible({ timeout: 3000 });
+  await expect(other.getByText('Oona finished: Dress and clear the room.')).toBeVisible({ timeout: 3000 });
   await other.getByRole('button', { name: 'The step after' }).locator('visible=true').click();
   await done(other).click();
-  await expect(page.getByText(/wrote down: stepDone/)).toBeVisible({ timeout: 3000 });
+  await expect(page.getByText(/finished: Set everything out/)).toBeVisible({ timeout: 3000 });
   const { batch } = await api<BatchDetail>(`batches/${begun.id}`);
   expect(batch.stepsDone.map(({ step }) => step)).toContain('gear');
 });

@@ -188,11 +188,14 @@ function apply(batch: Batch, event: BatchEvent): void {
   (APPLY[event.type] as ((batch: Batch, event: BatchEvent) => void) | undefined)?.(batch, event);
 }
 
+/** Whether bars cut at a moment cure by itself by another: a day later. */
+export const curesBy = (cutAt: string, at: string): boolean =>
+  Date.parse(at) - Date.parse(cutAt) >= CURES_AFTER_MS;
+
 /** What follows from all events together, and from the moment the batch is looked at. */
 function conclude(batch: Batch, at: string): void {
   for (const line of batch.lines) line.massG = line.weighings.reduce((sum, { massG }) => sum + massG, 0);
-  const isDry = batch.cut !== null && Date.parse(at) - Date.parse(batch.cut.at) >= CURES_AFTER_MS;
-  if (batch.state === 'cut' && isDry) batch.state = 'curing';
+  if (batch.state === 'cut' && batch.cut && curesBy(batch.cut.at, at)) batch.state = 'curing';
   count(batch);
 }
 

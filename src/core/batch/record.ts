@@ -1,4 +1,5 @@
 /** The record of a batch: planned beside actual, what differed and why, and what it leads to. */
+import { plainNumber } from '../quantities/amount';
 import type { Assessment, Verdict } from '../formula/answer';
 import type { Market } from '../formula/types';
 import { ALKALI_LINE, LYE_STOCK_LINE } from '../making/run-sheet-types';
@@ -61,7 +62,7 @@ const NAMES: Record<string, string> = { [ALKALI_LINE]: 'Sodium hydroxide', [LYE_
 
 /** Weighings off the plan by more than this are told, percent. */
 const TOLD_OFF_PCT = 2;
-const grams = (massG: number) => `${Number(massG.toFixed(1))} g`;
+const grams = (massG: number) => `${plainNumber(massG, 1)} g`;
 
 function recordLine({ materials }: Batch, line: BatchLine): RecordLine {
   const { plannedG, massG, weighings } = line;

@@ -6,6 +6,7 @@ import { guarded } from '../../ui/Guarded';
 import { Poured, Rested, Split } from './Endings';
 import { ExtraForm } from './ExtraForm';
 import { inTheWay, isLyeOver, nextStep, PLACE_WORDS, wantedOf } from './sheet-view';
+import { eventWords } from './states';
 import { Temperature, Timer } from './Warmth';
 import { WeighPanel } from './WeighPanel';
 import { useWriting, type Writing } from './writing';
@@ -18,7 +19,10 @@ interface StepProps {
 
 const isDone = ({ stepsDone }: Batch, step: string) => stepsDone.some((one) => one.step === step);
 
-/** Cautions and reasons. Beside a reading they stand below it on a phone, so that the numerals stay in sight. */
+/** Beside a reading, reasons stand below it on a phone, so that the numerals stay in sight; but never where lye is. */
+const isBelow = ({ weigh, place }: RunStep) => weigh.length > 0 && place !== 'lye';
+
+/** Cautions and reasons. */
 function Reasons({ step }: { step: RunStep }) {
   return (
     <div className="grid gap-2">
@@ -135,7 +139,7 @@ const SEND_WORDS = {
   away: 'Kept here until the application answers',
 } as const;
 
-function Told({ writing: { queue, by, setBy } }: { writing: Writing }) {
+function Told({ writing: { batch, queue, by, setBy } }: { writing: Writing }) {
   const latest = queue.fromOthers.at(-1);
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-base">
@@ -143,12 +147,7 @@ function Told({ writing: { queue, by, setBy } }: { writing: Writing }) {
         {SEND_WORDS[queue.state]}
         {queue.waiting.length > 0 && ` (${queue.waiting.length})`}
       </p>
-      {latest && (
-        <p role="status">
-          {latest.by ?? 'Another device'} wrote down: {latest.type}
-          {'line' in latest ? ` ${latest.line}` : 'step' in latest ? ` ${latest.step}` : ''}
-        </p>
-      )}
+      {latest && <p role="status">{eventWords(latest, batch)}</p>}
       {queue.refusal && (
         <p role="alert" className="bench-caution">
           Not taken: {queue.refusal}
@@ -213,7 +212,7 @@ function BenchIsland({ data }: { data: BenchData }) {
             {step.title}
           </h2>
           <p className="text-lg sm:text-xl">{step.how}</p>
-          <div className={step.weigh.length > 0 ? 'hidden lg:block' : undefined}>
+          <div className={isBelow(step) ? 'hidden lg:block' : undefined}>
             <Reasons step={step} />
           </div>
           <div className="hidden lg:block">
@@ -226,7 +225,7 @@ function BenchIsland({ data }: { data: BenchData }) {
         <div className="sticky bottom-0 bg-paper py-2">
           <StepMoves writing={writing} step={step} onMove={move} />
         </div>
-        {step.weigh.length > 0 && <Reasons step={step} />}
+        {isBelow(step) && <Reasons step={step} />}
       </div>
       <details>
         <summary className="bench-action">All steps, and something extra</summary>

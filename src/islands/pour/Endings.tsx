@@ -68,7 +68,7 @@ export function Split({ batch, write }: { batch: Batch; write: Write }) {
 }
 
 /** Lines that nothing was weighed of yet: to be weighed or left out before the pour. */
-export const untouched = ({ lines }: Batch) =>
+const untouched = ({ lines }: Batch) =>
   lines.filter(
     ({ weighings, skipped, plannedG, stage }) =>
       weighings.length === 0 && skipped === null && (plannedG ?? 0) > 0 && stage !== 'top',

@@ -4,6 +4,16 @@ import { address, send } from '../../ui/api';
 import { guarded } from '../../ui/Guarded';
 import { useScale } from './scale';
 
+const HANDS = [
+  ['zero', 'Press zero'],
+  ['lift', 'Lift the vessel off and put it back'],
+  ['knock', 'Knock against it'],
+  ['wake', 'Wake it'],
+  ['unplug', 'Unplug it'],
+  ['plug', 'Plug it in'],
+  ['reset', 'Empty it and begin anew'],
+] as const;
+
 /** The stand-in's own small panel: pour with a hand, or let it pour by itself. */
 function StandInPanelIsland({ readabilityG }: { readabilityG: number }) {
   const scale = useScale('stand-in panel', readabilityG);
@@ -51,9 +61,9 @@ function StandInPanelIsland({ readabilityG }: { readabilityG: number }) {
         >
           Put it on at once
         </button>
-        {['zero', 'lift', 'knock', 'wake', 'unplug', 'plug', 'reset'].map((what) => (
+        {HANDS.map(([what, words]) => (
           <button key={what} type="button" className="action" onClick={() => void act(what)}>
-            {what}
+            {words}
           </button>
         ))}
       </div>

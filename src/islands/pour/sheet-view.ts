@@ -29,7 +29,6 @@ const doneSteps = ({ stepsDone }: Batch) => new Set(stepsDone.map(({ step }) => 
 export function wantedOf(batch: Batch, step: RunStep): Wanted[] {
   const { sheet, lines } = batch;
   const factor = scaledBy(batch);
-  const isDone = doneSteps(batch);
   return step.weigh.map((weigh) => {
     const line = lines.find((one) => one.line === weigh.line);
     const ofPortion = (portion: string | null) => portion === weigh.portion || line?.portion !== null;
@@ -40,7 +39,7 @@ export function wantedOf(batch: Batch, step: RunStep): Wanted[] {
       if (earlier.id === step.id) break;
       for (const one of earlier.weigh)
         if (one.line === weigh.line && (one.portion === weigh.portion || line?.portion !== null))
-          leftG -= Math.min(leftG, isDone.has(earlier.id) ? Math.max(one.massG, 0) : one.massG);
+          leftG -= Math.min(leftG, one.massG);
     }
     const doneG = Math.max(0, leftG);
     // What was weighed as planned stays so; what ran over, and what is still to come, is scaled.

@@ -1,5 +1,5 @@
 /** How a batch stands, in words. */
-import type { BatchState, MOVED_HOW } from '../../core/batch/types';
+import type { Batch, BatchEvent, BatchState, EventType, MOVED_HOW } from '../../core/batch/types';
 import type { BatchSummary } from '../../core/records/batch';
 
 const STATE_WORDS: Record<BatchState, string> = {
@@ -24,3 +24,36 @@ export const MOVED_WORDS: Record<(typeof MOVED_HOW)[number], string> = {
   loss: 'lost',
   own: 'kept',
 };
+
+const EVENT_WORDS: Record<EventType, string> = {
+  started: 'began the batch',
+  stepDone: 'finished',
+  stepUndone: 'opened again',
+  weighed: 'weighed',
+  guessed: 'put in without weighing',
+  corrected: 'corrected a weighing',
+  added: 'added something extra',
+  skipped: 'left out',
+  temperature: 'measured the warmth',
+  split: 'split the batter',
+  poured: 'poured',
+  rested: 'put it to rest',
+  stopped: 'gave the batch up',
+  cut: 'cut the bars',
+  barWeighed: 'weighed a bar',
+  checked: 'looked it over',
+  quarantined: 'put it in quarantine',
+  decided: 'decided on the quarantine',
+  released: 'released bars',
+  moved: 'wrote down where bars went',
+  noted: 'made a note',
+};
+
+/** What somebody else did just now: "Marit weighed Olive oil". */
+export function eventWords(event: BatchEvent, { lines, materials, sheet }: Batch): string {
+  const who = event.by ?? 'Another device';
+  const line = 'line' in event ? lines.find((one) => one.line === event.line) : undefined;
+  const step = 'step' in event ? sheet.steps.find(({ id }) => id === event.step)?.title : undefined;
+  const what = step ?? materials.find(({ id }) => id === line?.material)?.name ?? (line ? 'the lye' : '');
+  return `${who} ${EVENT_WORDS[event.type]}${what && `: ${what}`}.`;
+}

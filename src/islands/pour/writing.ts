@@ -37,7 +37,8 @@ async function fetchEvents(id: string): Promise<BatchEvent[] | null> {
 }
 
 /** A moment with this device's own offset, so that the day of a batch is the day of the bench. */
-export function momentHere(date = new Date()): string {
+function momentHere(): string {
+  const date = new Date();
   const offset = -date.getTimezoneOffset();
   const two = (value: number) => String(Math.floor(Math.abs(value))).padStart(2, '0');
   const local = new Date(date.getTime() + offset * 60_000).toISOString().slice(0, -1);

@@ -1,4 +1,5 @@
 /** What a batch's events do to the stock: drawn and evened out in the transaction that takes the event. */
+import { plainNumber } from '../../core/quantities/amount';
 import type { Knex } from 'knex';
 import type { Batch, BatchEvent, Refusal } from '../../core/batch/types';
 import type { Lot } from '../../core/making/cost';
@@ -7,7 +8,7 @@ import { LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
 import { addMovement, findLot } from '../repositories/lots';
 
 const refusal = (path: string, code: string, message: string): Refusal => ({ path, code, message });
-const grams = (massG: number) => `${Number(massG.toFixed(1))} g`;
+const grams = (massG: number) => `${plainNumber(massG, 1)} g`;
 
 /** A lot that an event draws from, and how much of it. */
 interface Draw {

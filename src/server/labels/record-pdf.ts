@@ -1,8 +1,9 @@
 /** A batch's record on paper. */
+import { plainNumber } from '../../core/quantities/amount';
 import type { BatchRecord } from '../../core/batch/record';
 import { flowingPdf, heading, rows, set, type Document } from './flow';
 
-const grams = (massG: number) => `${Number(massG.toFixed(1))} g`;
+const grams = (massG: number) => `${plainNumber(massG, 1)} g`;
 const moment = (at: string) => at.slice(0, 16).replace('T', ' ');
 
 function drawLines(document: Document, { lines }: BatchRecord): void {

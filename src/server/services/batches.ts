@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { assess } from '../../core/assess';
 import { refusalOf } from '../../core/batch/admit';
-import { extendBatch, foldBatch } from '../../core/batch/fold';
+import { curesBy, extendBatch, foldBatch } from '../../core/batch/fold';
 import { batchRequest } from '../../core/batch/request';
 import type { Batch, BatchEvent, EventOf } from '../../core/batch/types';
 import type { AssessmentRequest, Market } from '../../core/formula/types';
@@ -132,7 +132,7 @@ export function beginBatch(house: House, wanted: NewBatch, key: string | null = 
 
 /** A day after the cut a batch cures by itself. */
 function asOf(summary: BatchSummary, now: string): BatchSummary {
-  const isDry = summary.cutAt !== null && Date.parse(now) - Date.parse(summary.cutAt) >= 24 * 3600 * 1000;
+  const isDry = summary.cutAt !== null && curesBy(summary.cutAt, now);
   return summary.state === 'cut' && isDry ? { ...summary, state: 'curing' } : summary;
 }
 
