@@ -64,12 +64,17 @@ const NAMES: Record<string, string> = { [ALKALI_LINE]: 'Sodium hydroxide', [LYE_
 const TOLD_OFF_PCT = 2;
 const grams = (massG: number) => `${plainNumber(massG, 1)} g`;
 
-function recordLine({ materials }: Batch, line: BatchLine): RecordLine {
+/** What a line of a batch is called. */
+export function lineName({ materials }: Pick<Batch, 'materials'>, { line, material }: BatchLine): string {
+  return NAMES[line] ?? materials.find(({ id }) => id === material)?.name ?? material;
+}
+
+function recordLine(batch: Batch, line: BatchLine): RecordLine {
   const { plannedG, massG, weighings } = line;
   return {
     line: line.line,
     material: line.material,
-    name: NAMES[line.line] ?? materials.find(({ id }) => id === line.material)?.name ?? line.material,
+    name: lineName(batch, line),
     portion: line.portion,
     plannedG,
     massG,

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { lineName } from '../../core/batch/record';
 import type { Batch } from '../../core/batch/types';
 import type { Mould } from '../../core/making/size';
 import { readNumber, readNumberOrNull } from '../../core/quantities/number';
@@ -87,7 +88,6 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
       </p>
     );
   const missing = untouched(batch);
-  const name = (material: string) => batch.materials.find(({ id }) => id === material)?.name ?? material;
   const poured = moulds.flatMap(({ id }) => {
     const count = readNumberOrNull(counts[id] ?? '');
     return count !== null && count > 0 ? [{ id, count: Math.round(count) }] : [];
@@ -96,7 +96,7 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
     <div className="grid gap-2">
       {missing.length > 0 && (
         <div role="alert" className="bench-caution">
-          Nothing is written down of {missing.map(({ material }) => name(material)).join(', ')}. Poured like
+          Nothing is written down of {missing.map((line) => lineName(batch, line)).join(', ')}. Poured like
           this, it counts as left out.
         </div>
       )}

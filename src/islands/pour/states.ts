@@ -1,5 +1,6 @@
 /** How a batch stands, in words. */
 import type { Batch, BatchEvent, BatchState, EventType, MOVED_HOW } from '../../core/batch/types';
+import { lineName } from '../../core/batch/record';
 import type { BatchSummary } from '../../core/records/batch';
 
 const STATE_WORDS: Record<BatchState, string> = {
@@ -50,10 +51,11 @@ const EVENT_WORDS: Record<EventType, string> = {
 };
 
 /** What somebody else did just now: "Marit weighed Olive oil". */
-export function eventWords(event: BatchEvent, { lines, materials, sheet }: Batch): string {
+export function eventWords(event: BatchEvent, batch: Batch): string {
+  const { lines, sheet } = batch;
   const who = event.by ?? 'Another device';
   const line = 'line' in event ? lines.find((one) => one.line === event.line) : undefined;
   const step = 'step' in event ? sheet.steps.find(({ id }) => id === event.step)?.title : undefined;
-  const what = step ?? materials.find(({ id }) => id === line?.material)?.name ?? (line ? 'the lye' : '');
+  const what = step ?? (line ? lineName(batch, line) : '');
   return `${who} ${EVENT_WORDS[event.type]}${what && `: ${what}`}.`;
 }
