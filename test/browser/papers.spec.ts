@@ -218,3 +218,41 @@ test('a workbook and a document are read; a locked paper, a wall of figures and 
   await expect(read.getByRole('alert')).toContainText('Choose the material');
   await made.close();
 });
+
+const housePaper = (mark: string, soap: string) =>
+  ['Quarry Lane Odours;our word on this scent', 'ledger mark;' + mark, 'set down;4 March 2026']
+    .concat([
+      'where it goes;remark;at most',
+      `rinsed bars;hands too;${soap}`,
+      'worn all day;never faces;0.8 %',
+    ])
+    .join('\n')
+    .replaceAll(';', '\t');
+
+test('a correction is remembered for the layout, and asked about the next time', async ({ page }) => {
+  await open(page, application, '/cupboard/papers');
+  const read = page.getByRole('region', { name: 'What was read' });
+  const give = (mark: string, soap: string) =>
+    page.setInputFiles('input[type=file]', {
+      name: `${mark}.tsv`,
+      mimeType: 'text/tab-separated-values',
+      buffer: Buffer.from(housePaper(mark, soap)),
+    });
+  await give('QL 7741', '3.6 %');
+  await expect(read.getByRole('heading', { name: 'QL 7741.tsv' })).toBeVisible();
+  await read.getByLabel('Belongs to').selectOption({ label: 'Coal & Violets' });
+  await read.getByLabel('Number').fill('QL 7741');
+  await read.getByLabel('Issued by').fill('Quarry Lane Odours');
+  for (const question of await read.getByText('I have looked.').all()) await question.click();
+  await read.getByLabel('File it as a certificate').check();
+  await read.getByLabel('Most in a bar, category 9, %').fill('3.6');
+  await read.getByRole('button', { name: 'File what is ticked' }).click();
+  await expect(page.getByRole('status', { name: 'Filed' })).toContainText('Coal & Violets');
+  await page.reload();
+  await page.waitForLoadState('networkidle');
+  await give('QL 8102', '5.25 %');
+  await expect(read.getByRole('heading', { name: 'QL 8102.tsv' })).toBeVisible();
+  await expect(read.getByLabel('Number')).toHaveValue('QL 8102');
+  await expect(read.getByLabel('Most in a bar, category 9, %')).toHaveValue('5.25');
+  await expect(read).toContainText('As you read it last time, on QL 7741');
+});

@@ -8,7 +8,14 @@ import { readList } from '../../src/core/ingredients/reading';
 import { proposeCautions } from '../../src/core/labels/cautions';
 import { checkItems, colourFindings } from '../../src/core/labels/checklist';
 import { labelContent, type LabelInput } from '../../src/core/labels/content';
-import { planFormat, SHAPES, USUAL_FORMATS, type LabelFormat } from '../../src/core/labels/formats';
+import {
+  formatFault,
+  planFormat,
+  proposedFace,
+  SHAPES,
+  USUAL_FORMATS,
+  type LabelFormat,
+} from '../../src/core/labels/formats';
 import { contrast, leastDigits, leastLetters, netFromBars, netText } from '../../src/core/labels/heights';
 import { layoutLabel, type LabelLook } from '../../src/core/labels/label';
 import { breakLines, type Layout, type Metrics } from '../../src/core/labels/layout';
@@ -115,6 +122,28 @@ describe('heights', () => {
     expect([120, 121, 231].map((side) => leastDigits('AU', 90, sticker(side, 50)).mm)).to.deep.equal([
       2, 2.5, 3.3,
     ]);
+  });
+
+  it('of digits follow the face of the package where it was measured, and say so', () => {
+    const sticker = { ...USUAL_FORMATS.sticker, widthMm: 40, heightMm: 80 };
+    const larger = planFormat({ ...sticker, face: { widthMm: 60, heightMm: 80 } });
+    expect(leastDigits('CA', 90, planFormat(sticker))).to.deep.equal({
+      mm: 1.6,
+      source: 'by area of the face, taken from the shape',
+    });
+    expect(leastDigits('CA', 90, larger)).to.deep.equal({
+      mm: 3.2,
+      source: 'by area of the face, measured 60 × 80 mm',
+    });
+    expect(
+      leastDigits('AU', 90, planFormat({ ...sticker, face: { widthMm: 121, heightMm: 10 } })).mm,
+    ).to.equal(2.5);
+    for (const shape of SHAPES) {
+      const format = USUAL_FORMATS[shape];
+      const { widthMm, heightMm } = proposedFace(format);
+      expect((widthMm * heightMm) / planFormat(format).frontAreaMm2).to.be.within(0.97, 1.03);
+    }
+    expect(formatFault({ ...sticker, face: { widthMm: 0, heightMm: 80 } })).to.match(/face/);
   });
 
   it('of letters follow the market; a small US package may use half', () => {

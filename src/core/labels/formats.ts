@@ -4,6 +4,12 @@ import type { PlacedRule, Region } from './layout';
 export const SHAPES = ['band', 'sticker', 'round', 'box', 'tag', 'leaflet', 'notice'] as const;
 export type Shape = (typeof SHAPES)[number];
 
+/** Width and height of the face of the package that is shown at sale. */
+export interface PackageFace {
+  widthMm: number;
+  heightMm: number;
+}
+
 /** A label's size. `depthMm` is a box's; the others have none. */
 export interface LabelFormat {
   shape: Shape;
@@ -11,6 +17,8 @@ export interface LabelFormat {
   heightMm: number;
   depthMm?: number;
   marginMm: number;
+  /** As the maker measured it; absent or null where it is taken from the shape. */
+  face?: PackageFace | null;
 }
 
 /** Usual sizes to start from. */
@@ -39,7 +47,12 @@ export interface Plan {
   /** Area of the front panel, for letter heights that hang on it, mm². */
   frontAreaMm2: number;
   longestSideMm: number;
+  /** The face of the package as measured; null where both follow from the shape. */
+  face: PackageFace | null;
 }
+
+/** What a shape gives of itself. */
+type ShapePlan = Omit<Plan, 'face'>;
 
 const GAP_MM = 4;
 const HOLE_MM = 9;
@@ -70,7 +83,7 @@ function areaOf({ widthMm, heightMm }: Pick<LabelFormat, 'widthMm' | 'heightMm'>
   return widthMm * heightMm;
 }
 
-function band({ widthMm, heightMm, marginMm: m }: LabelFormat): Plan {
+function band({ widthMm, heightMm, marginMm: m }: LabelFormat): ShapePlan {
   const inner = widthMm - 2 * m - 2 * GAP_MM;
   const high = heightMm - 2 * m;
   const front = box(m, m, inner * FRONT_OF_BAND, high);
@@ -89,7 +102,7 @@ function band({ widthMm, heightMm, marginMm: m }: LabelFormat): Plan {
   };
 }
 
-function sideBySide({ widthMm, heightMm, marginMm: m }: LabelFormat, share: number): Plan {
+function sideBySide({ widthMm, heightMm, marginMm: m }: LabelFormat, share: number): ShapePlan {
   const inner = widthMm - 2 * m - GAP_MM;
   const front = box(m, m, inner * share, heightMm - 2 * m);
   const info = box(m + front.widthMm + GAP_MM, m, inner - front.widthMm, heightMm - 2 * m);
@@ -106,7 +119,7 @@ function sideBySide({ widthMm, heightMm, marginMm: m }: LabelFormat, share: numb
   };
 }
 
-function stacked({ widthMm, heightMm, marginMm: m }: LabelFormat, share: number, topMm: number): Plan {
+function stacked({ widthMm, heightMm, marginMm: m }: LabelFormat, share: number, topMm: number): ShapePlan {
   const inner = heightMm - topMm - m - GAP_MM / 2;
   const front = box(m, topMm, widthMm - 2 * m, inner * share);
   const info = box(m, topMm + front.heightMm + GAP_MM / 2, widthMm - 2 * m, inner * (1 - share));
@@ -123,7 +136,7 @@ function stacked({ widthMm, heightMm, marginMm: m }: LabelFormat, share: number,
   };
 }
 
-function round({ widthMm, marginMm: m }: LabelFormat): Plan {
+function round({ widthMm, marginMm: m }: LabelFormat): ShapePlan {
   const radiusMm = widthMm / 2 - m;
   const disc = { xMm: widthMm / 2, yMm: widthMm / 2, radiusMm };
   const high = 2 * radiusMm;
@@ -144,7 +157,7 @@ function round({ widthMm, marginMm: m }: LabelFormat): Plan {
   };
 }
 
-function boxPanels({ widthMm, heightMm, depthMm = 30, marginMm: m }: LabelFormat): Plan {
+function boxPanels({ widthMm, heightMm, depthMm = 30, marginMm: m }: LabelFormat): ShapePlan {
   const starts = [0, widthMm, widthMm + depthMm, 2 * widthMm + depthMm];
   const panel = (index: number, wide: number) => box(starts[index]! + m, m, wide - 2 * m, heightMm - 2 * m);
   return {
@@ -160,7 +173,7 @@ function boxPanels({ widthMm, heightMm, depthMm = 30, marginMm: m }: LabelFormat
   };
 }
 
-function leaflet({ widthMm, heightMm, marginMm: m }: LabelFormat): Plan {
+function leaflet({ widthMm, heightMm, marginMm: m }: LabelFormat): ShapePlan {
   return {
     widthMm: 2 * widthMm,
     heightMm,
@@ -174,8 +187,27 @@ function leaflet({ widthMm, heightMm, marginMm: m }: LabelFormat): Plan {
   };
 }
 
-/** The places of a format. */
+/** The face a format's shape proposes, in whole millimetres: a band's is its front, a disc's the square of its area. */
+export function proposedFace(format: LabelFormat): PackageFace {
+  const { frontAreaMm2, heightMm } = planShape(format);
+  const high = format.shape === 'round' ? Math.sqrt(frontAreaMm2) : heightMm;
+  return { widthMm: Math.round(frontAreaMm2 / high), heightMm: Math.round(high) };
+}
+
+/** The places of a format; what hangs on the face of the package follows the one that was measured. */
 export function planFormat(format: LabelFormat): Plan {
+  const plan = planShape(format);
+  const { face } = format;
+  if (!face) return { ...plan, face: null };
+  return {
+    ...plan,
+    face,
+    frontAreaMm2: areaOf(face),
+    longestSideMm: Math.max(face.widthMm, face.heightMm),
+  };
+}
+
+function planShape(format: LabelFormat): ShapePlan {
   switch (format.shape) {
     case 'band':
       return band(format);
@@ -201,8 +233,10 @@ export const SMALLEST_MM = 15;
 const LARGEST_MM = 1200;
 
 /** What is wrong with a format, in words; null where nothing. */
-export function formatFault({ widthMm, heightMm, marginMm, depthMm }: LabelFormat): string | null {
+export function formatFault({ widthMm, heightMm, marginMm, depthMm, face }: LabelFormat): string | null {
   const sides = [widthMm, heightMm, ...(depthMm === undefined ? [] : [depthMm])];
+  if (face && [face.widthMm, face.heightMm].some((side) => !(side > 0 && side <= LARGEST_MM)))
+    return `Give the face of the package in millimetres, up to ${LARGEST_MM}.`;
   if (sides.some((side) => !(side >= SMALLEST_MM && side <= LARGEST_MM)))
     return `Give sides from ${SMALLEST_MM} to ${LARGEST_MM} mm.`;
   if (!(marginMm >= 0 && marginMm * 2 < Math.min(widthMm, heightMm) / 2))

@@ -52,6 +52,11 @@ export interface LeastHeight {
   source: string;
 }
 
+/** What a height that hangs on the face says of where the face's size comes from. */
+function byFace({ face }: Plan, what: string): string {
+  return face ? `${what}, measured ${face.widthMm} × ${face.heightMm} mm` : `${what}, taken from the shape`;
+}
+
 function step(steps: Steps, value: number): number {
   return steps.find(([upTo]) => value <= upTo)![1];
 }
@@ -65,12 +70,15 @@ export function leastDigits(market: Market, netMassG: number, plan: Plan): Least
     case 'US':
       return {
         mm: step(BY_AREA_US, plan.frontAreaMm2 / MM2_PER_SQUARE_INCH),
-        source: 'by area of the front panel',
+        source: byFace(plan, 'by area of the face'),
       };
     case 'CA':
-      return { mm: step(BY_AREA_CA, plan.frontAreaMm2 / MM2_PER_CM2), source: 'by area of the front panel' };
+      return {
+        mm: step(BY_AREA_CA, plan.frontAreaMm2 / MM2_PER_CM2),
+        source: byFace(plan, 'by area of the face'),
+      };
     case 'AU':
-      return { mm: step(BY_SIDE_AU, plan.longestSideMm), source: 'by longest side' };
+      return { mm: step(BY_SIDE_AU, plan.longestSideMm), source: byFace(plan, 'by longest side') };
   }
 }
 

@@ -151,7 +151,8 @@ function findNumber(paper: Paper): Found | null {
   return null;
 }
 
-function ordinal(edition: number): string {
+/** An edition as papers name it: "51st". */
+export function ordinal(edition: number): string {
   const tens = edition % 100;
   const suffix = tens >= 11 && tens <= 13 ? 'th' : (['th', 'st', 'nd', 'rd'][edition % 10] ?? 'th');
   return `${edition}${suffix}`;
@@ -282,12 +283,24 @@ const HEAD_LINES = 6;
 /** A day or a temperature that stands so close that it was taken for a part of the name. */
 const FIGURE_TAIL = /\s+[<>]?\d[\d.,/-]*\s*(?:°.*)?$/;
 
+const LEGAL_FORM = /^(?:&\s)?(?:ltd|limited|inc|llc|plc|gmbh|co|kg|sas|srl|bv|b\.v|s\.?a|ag)\b[\w.& ]*$/i;
+const OPEN_NAME = /(?:\bCo\.?|&|,|\band)$/;
+
+/** The legal form of a name that broke over two lines ("Fragrance Co." / "Ltd"). */
+function restOfName(paper: Paper, line: number, head: string): string {
+  if (!OPEN_NAME.test(head)) return '';
+  const cell = paper.lines[line]!.cells.find(({ text }) => text.includes(head));
+  const next = cell && below(paper, line, cell);
+  return next && LEGAL_FORM.test(next.cell.text) ? ` ${next.cell.text}` : '';
+}
+
 function findIssuer(paper: Paper): Found | null {
   for (const found of labelled(paper, ISSUER_LABEL)) {
-    const value = found.value
-      .split(/\s{2,}|,\s|\s[|·–-]\s/)[0]!
+    const head = found.value
+      .split(/\s{2,}|,\s(?!(?:ltd|limited|inc|llc|plc|gmbh)\b)|\s[|·–-]\s/i)[0]!
       .replace(FIGURE_TAIL, '')
       .trim();
+    const value = head + restOfName(paper, found.line, head);
     if (/\p{L}{3}/u.test(value) && value.length <= 80) return { ...found, value };
   }
   const cells = paper.lines.flatMap((line, at) =>

@@ -5,6 +5,7 @@
 import { readablePart } from './bounds';
 import { readCategories, type CategoryMax } from './categories';
 import { readFields, type PaperFields, type Taken } from './fields';
+import { withLessons, type Lesson } from './lessons';
 import { lineText, type Paper } from './page';
 import { decimalMarkOf } from './figures';
 import { INVOICE_WORD, plainText, SDS_WORD } from './lexicon';
@@ -83,19 +84,25 @@ function questionsOf(paper: Paper, reading: Omit<PaperReading, 'questions'>): st
   return questions;
 }
 
-/** Reads a paper. `known` leads CAS numbers and names to the constituents on file. */
-export function readPaper(whole: Paper, known: Known): PaperReading {
+/**
+ * Reads a paper. `known` leads CAS numbers and names to the constituents on file; `lessons` are what the maker
+ * taught on earlier papers.
+ */
+export function readPaper(whole: Paper, known: Known, lessons: readonly Lesson[] = []): PaperReading {
   const { paper, questions } = readablePart(whole);
   const mark = decimalMarkOf(paper.lines.flatMap(({ cells }) => cells.map(({ text }) => text)));
   const categories = readCategories(paper, mark);
   const rows = readRows(paper, known, mark);
   const kind = kindOf(paper, { categories: categories.length, rows: rows.length });
-  const reading = {
+  const own = {
     kind,
     ...(kind === 'invoice' ? NO_FIELDS : readFields(paper, mark)),
     categories,
     rows: OTHER_KINDS[kind] ? [] : rows,
   };
+  const taught = OTHER_KINDS[kind] ? own : withLessons(paper, own, lessons, BAR_SOAP_CATEGORY);
+  const isCertificate = kind === 'certificate' || taught.categories.length > 0;
+  const reading = { ...taught, kind: isCertificate ? ('certificate' as const) : kind };
   // A line that states the vanillin among the paper's own figures is not a row of a table.
   const stated = reading.vanillinPct?.line;
   reading.rows = reading.rows.filter(({ cas, lines }) => cas.length > 0 || lines[0] !== stated);

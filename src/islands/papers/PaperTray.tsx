@@ -1,6 +1,7 @@
 import { guarded } from '../../ui/Guarded';
 import { FileText } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
+import { remember, type Lesson } from '../../core/paperwork/lessons';
 import { linesFromText } from '../../core/paperwork/page';
 import type { InboxEntry } from '../../core/records/papers';
 import type { CupboardEntry } from '../../core/records/cupboard';
@@ -9,7 +10,15 @@ import { BarsUsing } from '../../ui/BarsUsing';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
 import { useStable } from '../../ui/latest';
 import { dayInWords } from '../../ui/words';
-import { draftFrom, FIELD_WORDS, faultsOf, papersFrom, type Draft, type FieldKey } from './draft';
+import {
+  draftFrom,
+  FIELD_WORDS,
+  faultsOf,
+  lessonsFrom,
+  papersFrom,
+  type Draft,
+  type FieldKey,
+} from './draft';
 import { PaperFault } from './fault';
 import { openBytes, type Opening, type OpenPaper } from './open';
 import { readLines } from './reading';
@@ -21,6 +30,8 @@ export interface PaperTrayData {
   materials: { id: string; name: string }[];
   /** The material a paper is looked for, where the maker came from one. */
   wanted: string | null;
+  /** What the maker taught on earlier papers. */
+  lessons: Lesson[];
 }
 
 function Inbox({ papers, onOpen }: { papers: readonly InboxEntry[]; onOpen: (entry: InboxEntry) => void }) {
@@ -97,7 +108,8 @@ interface Far {
   words: string;
 }
 
-function usePaper({ materials, wanted }: PaperTrayData) {
+function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
+  const [lessons, setLessons] = useState(known);
   const [opened, setOpened] = useState<Opened | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [far, setFar] = useState<Far | null>(null);
@@ -111,7 +123,7 @@ function usePaper({ materials, wanted }: PaperTrayData) {
     setFault(null);
     try {
       const paper = await opening({ signal, onProgress });
-      const reading = await readLines(paper.lines, signal);
+      const reading = await readLines(paper.lines, lessons, signal);
       setOpened({
         id: ++count.current,
         paper,
@@ -132,7 +144,8 @@ function usePaper({ materials, wanted }: PaperTrayData) {
     setFar(null);
   });
   const close = () => setOpened(null);
-  return { opened, fault, far, open, close, stop: () => giveUp.current?.abort() };
+  const learn = (fresh: Lesson[]) => setLessons((old) => remember(old, fresh));
+  return { opened, fault, far, open, close, learn, stop: () => giveUp.current?.abort() };
 }
 type Desk = ReturnType<typeof usePaper>;
 
@@ -268,7 +281,7 @@ const fieldOf = (path: string) => {
 interface WhatWasReadProps extends Omit<Opened, 'id'> {
   materials: PaperTrayData['materials'];
   onPoint: (lines: number[]) => void;
-  onFiled: (entry: CupboardEntry) => void;
+  onFiled: (entry: CupboardEntry, lessons: Lesson[]) => void;
   onClose: () => void;
 }
 
@@ -278,10 +291,11 @@ function WhatWasRead({ paper, draft, materials, onPoint, onFiled, onClose }: Wha
   const file = async (checked: Draft) => {
     const wrong = faultsOf(checked);
     if (wrong.length > 0) return setFaults(wrong.map((message) => ({ path: '', message })));
-    const body = { papers: papersFrom(checked, paper.fileName), inbox: paper.inbox };
+    const lessons = lessonsFrom(paper, draft, checked);
+    const body = { papers: papersFrom(checked, paper.fileName), inbox: paper.inbox, lessons };
     const url = address('materials', checked.material, 'papers');
     const entry = await keep((key) => send<CupboardEntry>('POST', url, body, key));
-    if (entry) onFiled(entry);
+    if (entry) onFiled(entry, lessons);
   };
   return (
     <RecordFields record={record} onKeep={file} label="What was read from it">
@@ -318,8 +332,9 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
   const [filed, setFiled] = useState<CupboardEntry | null>(null);
   const { opened, open, close } = desk;
   useNewestFirst(data.inbox, open);
-  const onFiled = async (entry: CupboardEntry) => {
+  const onFiled = async (entry: CupboardEntry, lessons: Lesson[]) => {
     setFiled(entry);
+    desk.learn(lessons);
     close();
     const listed = await send<{ papers: InboxEntry[] }>('GET', address('inbox'));
     if (listed.ok) setInbox(listed.body.papers);
@@ -336,7 +351,7 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
             draft={opened.draft}
             materials={data.materials}
             onPoint={setPointed}
-            onFiled={(entry) => void onFiled(entry)}
+            onFiled={(entry, lessons) => void onFiled(entry, lessons)}
             onClose={close}
           />
         ) : (

@@ -2,6 +2,8 @@
 import type { Constituent } from '../../core/formula/types';
 import { readNumber } from '../../core/quantities/number';
 import type { Taken } from '../../core/paperwork/fields';
+import { LESSON_FIELDS, lessonFrom, type Lesson } from '../../core/paperwork/lessons';
+import type { Paper } from '../../core/paperwork/page';
 import { BAR_SOAP_CATEGORY, type PaperReading } from '../../core/paperwork/read';
 import type { AcceptedPaper } from '../../core/records/papers';
 
@@ -181,6 +183,16 @@ export function faultsOf(draft: Draft): string[] {
   const together = constituentsOf(draft.rows).reduce((sum, { lowPct }) => sum + lowPct, 0);
   if (together > 100.5) faults.push('The low ends of the rows taken add up to more than 100 %.');
   return faults;
+}
+
+/** What the maker's corrections teach about papers laid out like this one. */
+export function lessonsFrom(paper: Paper, first: Draft, filed: Draft): Lesson[] {
+  const from = filed.fields.number.text.trim();
+  return LESSON_FIELDS.flatMap((field) => {
+    const text = filed.fields[field].text.trim();
+    const isCorrected = text !== '' && text !== first.fields[field].text;
+    return isCorrected ? (lessonFrom(paper, field, text, from) ?? []) : [];
+  });
 }
 
 /** The papers to file: a certificate, an allergen declaration, or both. */

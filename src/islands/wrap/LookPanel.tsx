@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { School } from '../../core/formula/answer';
-import { SHAPES, USUAL_FORMATS, type LabelFormat, type Shape } from '../../core/labels/formats';
+import type { Market } from '../../core/formula/types';
+import { proposedFace, SHAPES, USUAL_FORMATS, type LabelFormat, type Shape } from '../../core/labels/formats';
 import { marketRules } from '../../rulebook/markets';
 import { NumberField } from '../../ui/ReadField';
 import { SHAPE_WORDS } from '../../ui/words';
@@ -9,6 +10,8 @@ import { useDesk } from './context';
 
 const MM_PER_INCH = 25.4;
 const SCHOOL_WORDS: Record<School, string> = { added: 'As added', formed: 'As formed' };
+/** Markets whose letter heights hang on the face of the package. */
+const HEIGHTS_BY_FACE: ReadonlySet<Market> = new Set<Market>(['US', 'CA', 'AU']);
 const ignore = () => undefined;
 
 function Sizes({ format, onChange }: { format: LabelFormat; onChange: (format: LabelFormat) => void }) {
@@ -48,6 +51,38 @@ function Sizes({ format, onChange }: { format: LabelFormat; onChange: (format: L
         </select>
       </label>
     </div>
+  );
+}
+
+/** The face of the package shown at sale: the US and Canadian heights follow from it. */
+function Face({ format, onChange }: { format: LabelFormat; onChange: (format: LabelFormat) => void }) {
+  const { market } = useDesk();
+  const face = format.face ?? proposedFace(format);
+  if (!HEIGHTS_BY_FACE.has(market)) return null;
+  const side = (key: 'widthMm' | 'heightMm', label: string) => (
+    <NumberField
+      label={label}
+      unit="mm"
+      value={face[key]}
+      least={1}
+      most={1200}
+      onChange={(value) => onChange({ ...format, face: { ...face, [key]: value } })}
+      onFault={ignore}
+    />
+  );
+  return (
+    <fieldset className="flex flex-wrap items-end gap-3">
+      <legend className="font-medium">Face of the package shown at sale</legend>
+      {side('widthMm', 'Face wide')}
+      {side('heightMm', 'Face high')}
+      {format.face ? (
+        <button type="button" className="action py-0" onClick={() => onChange({ ...format, face: null })}>
+          Take it from the shape
+        </button>
+      ) : (
+        <span className="text-soft">from the shape; measure yours</span>
+      )}
+    </fieldset>
   );
 }
 
@@ -144,6 +179,11 @@ export function LookPanel() {
         key={`${market} ${settings.format.shape}`}
         format={settings.format}
         onChange={(format) => set({ format }, 'size')}
+      />
+      <Face
+        key={`face ${market} ${settings.format.shape} ${Boolean(settings.format.face)}`}
+        format={settings.format}
+        onChange={(format) => set({ format }, 'face')}
       />
       <div className="flex flex-wrap items-end gap-4">
         <label>

@@ -1,4 +1,5 @@
 /** The doors of the cupboard: materials, papers, lots, mixes and moulds. */
+import { LESSON_FIELDS, LESSON_PLACES, LONGEST_LABEL } from '../../core/paperwork/lessons';
 import { MaterialBodyDoor } from './assessment-request';
 import {
   Clearable,
@@ -15,6 +16,7 @@ import {
   Percent,
   Rule,
   Text,
+  Values,
 } from './fields';
 import { FirstRevision, Revision } from './revision';
 
@@ -73,9 +75,24 @@ class PaperDoor {
   @Optional() @Text(LONGEST.line) fileName?: string;
 }
 
+const isMark = (value: unknown) =>
+  typeof value === 'string' && value.length > 0 && value.length <= LONGEST_LABEL && !/\p{C}/u.test(value);
+const MOST_MARKS = 100;
+const FARTHEST_CELL = 50;
+
+class LessonDoor {
+  @OneOf(LESSON_FIELDS) field!: string;
+  @Values(MOST_MARKS, 'not-text', 'Give short texts.', isMark) marks!: string[];
+  @OneOf(LESSON_PLACES) place!: string;
+  @Name('the label') label!: string;
+  @NumberBetween(0, FARTHEST_CELL) step!: number;
+  @Name('the paper') learntFrom!: string;
+}
+
 export class FilePapersDoor {
   @ListOf(() => PaperDoor, MOST_PAPERS) papers!: PaperDoor[];
   @OrNull() @Id() inbox!: string | null;
+  @Optional() @ListOf(() => LessonDoor, LESSON_FIELDS.length) lessons?: LessonDoor[];
 }
 
 export class LotDoor {

@@ -4,6 +4,7 @@ import { MARKETS } from '../../core/formula/types';
 import { SHAPES } from '../../core/labels/formats';
 import { CLAIM_CLASSES, LANGUAGES } from '../../core/claims/types';
 import {
+  Clearable,
   Id,
   ListOf,
   LONGEST,
@@ -36,12 +37,18 @@ class WordsDoor {
   @Optional() @Text(LONGEST_WORDS) fr?: string;
 }
 
+class FaceDoor {
+  @NumberBetween(1, LONGEST_SIDE_MM) widthMm!: number;
+  @NumberBetween(1, LONGEST_SIDE_MM) heightMm!: number;
+}
+
 class FormatDoor {
   @OneOf(SHAPES) shape!: string;
   @NumberBetween(1, LONGEST_SIDE_MM) widthMm!: number;
   @NumberBetween(1, LONGEST_SIDE_MM) heightMm!: number;
   @Optional() @NumberBetween(1, LONGEST_SIDE_MM) depthMm?: number;
   @NumberBetween(0, 100) marginMm!: number;
+  @Clearable() @Nested(() => FaceDoor) face?: FaceDoor | null;
 }
 
 class MarketWrapDoor {

@@ -1,6 +1,7 @@
 /** The maker's own settings. Each counts its changes; a change names the revision it was made from. */
 import type { Knex } from 'knex';
 import type { OwnPhrase } from '../../core/claims/types';
+import type { Lesson } from '../../core/paperwork/lessons';
 import type { Mould } from '../../core/making/size';
 import type { CraftFigures } from '../../core/records/cupboard';
 import type { Maker } from '../../core/records/wrap';
@@ -12,9 +13,17 @@ interface Settings {
   moulds: Mould[];
   currency: string;
   ownPhrases: OwnPhrase[];
+  paperLessons: Lesson[];
 }
 
-const BEFORE: Settings = { maker: null, craftFigures: {}, moulds: [], currency: 'EUR', ownPhrases: [] };
+const BEFORE: Settings = {
+  maker: null,
+  craftFigures: {},
+  moulds: [],
+  currency: 'EUR',
+  ownPhrases: [],
+  paperLessons: [],
+};
 
 export interface Setting<T> {
   value: T;

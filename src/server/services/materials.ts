@@ -1,5 +1,6 @@
 /** The cupboard as a screen: what is known of every material, from whom, how old, in which lots, used by what. */
 import type { Knex } from 'knex';
+import { remember, type Lesson } from '../../core/paperwork/lessons';
 import { mixMaterial, type MixPart } from '../../core/formula/mix';
 import type { Material } from '../../core/formula/types';
 import { groupBy } from '../../core/group';
@@ -26,6 +27,7 @@ import {
   removeMaterial,
   type StoredMaterial,
 } from '../repositories/materials';
+import { findSetting, putSetting } from '../repositories/settings';
 import { barsHolding, countHolding, holdingCounts, holdingThroughCounts } from '../repositories/products';
 import { materialFinder, snapshotOf, type StoreSnapshot } from '../store/snapshot';
 import { once, takenIds, writing } from '../store/writing';
@@ -265,16 +267,24 @@ export async function discardMaterial(house: House, id: string): Promise<void> {
   });
 }
 
-/** Files what was accepted of a paper, in one transaction, and notes that the inbox's paper was taken in. */
+/**
+ * Files what was accepted of a paper, in one transaction, with what its corrections teach, and notes that the
+ * inbox's paper was taken in.
+ */
 export function filePapers(
   house: House,
   materialId: string,
   documents: readonly AcceptedPaper[],
   inboxId: string | null,
+  lessons: readonly Lesson[],
   key: string | null = null,
 ): Promise<CupboardEntry> {
   const action = async (trx: Knex) => {
     await requireMaterial(trx, materialId);
+    if (lessons.length > 0) {
+      const { value: known } = await findSetting(trx, 'paperLessons');
+      await putSetting(trx, 'paperLessons', remember(known, lessons));
+    }
     for (const document of documents) {
       const prefix = document.type === 'certificate' ? 'cert' : 'allergens';
       const taken = (base: string) => takenIds(trx, 'documents', base);

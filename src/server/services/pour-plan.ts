@@ -34,13 +34,30 @@ function lotWarnings(
   return { freeG, warnings };
 }
 
-/** Papers of a scent: none, or older than the newest edition. */
+/** The number in an edition as papers name it ("51st"); 0 where there is none. */
+const editionNumber = (edition: string | null) => Number(/\d+/.exec(edition ?? '')?.[0] ?? 0);
+
+/** The newest edition of the standard that any certificate on file follows. */
+function newestEdition({ stored, onDate }: StoreSnapshot): string | null {
+  const editions = stored
+    .flatMap(({ documents }) => documents)
+    .filter(({ type, issuedOn, edition }) => type === 'certificate' && edition !== null && issuedOn <= onDate)
+    .map(({ edition }) => edition);
+  return editions.reduce((a, b) => (editionNumber(b) > editionNumber(a) ? b : a), null);
+}
+
+/** Papers of a scent: none, or behind the newest edition on file. */
 function paperWarnings(id: string, snapshot: StoreSnapshot): string[] {
   const kind = snapshot.material(id)?.kind;
   if (kind !== 'fragrance' && kind !== 'essentialOil' && kind !== 'isolate') return [];
   const documents = snapshot.stored.find(({ material }) => material.id === id)?.documents ?? [];
   const { certificate } = papersStanding(documents, snapshot.onDate);
-  return certificate ? [] : ['No certificate is on file.'];
+  if (!certificate) return ['No certificate is on file.'];
+  const { number, edition } = certificate.paper;
+  const newest = newestEdition(snapshot);
+  if (editionNumber(edition) >= editionNumber(newest)) return [];
+  const follows = edition ? `the ${edition}` : 'no edition it names';
+  return [`Certificate ${number} follows ${follows}; others on file already follow the ${newest}.`];
 }
 
 function neededOf(

@@ -1,16 +1,21 @@
+import type { Lesson } from '../../../../../core/paperwork/lessons';
 import type { AcceptedPaper } from '../../../../../core/records/papers';
 import { FilePapersDoor } from '../../../../../server/doors/cupboard';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../../server/http';
 import { filePapers } from '../../../../../server/services/materials';
 
+interface Filing {
+  papers: AcceptedPaper[];
+  inbox: string | null;
+  lessons?: Lesson[];
+}
+
 export const POST = endpoint(async ({ params, request }) => {
   const key = requestKey(request);
-  const { papers, inbox } = await readShaped<{ papers: AcceptedPaper[]; inbox: string | null }>(
-    FilePapersDoor,
-    request,
-  );
-  return answerJson(await filePapers(await openHouse(), params.id ?? '', papers, inbox, key), 201);
+  const { papers, inbox, lessons } = await readShaped<Filing>(FilePapersDoor, request);
+  const house = await openHouse();
+  return answerJson(await filePapers(house, params.id ?? '', papers, inbox, lessons ?? [], key), 201);
 });
 
 export const ALL = onlyMethods('POST');
