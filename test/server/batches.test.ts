@@ -8,8 +8,6 @@ import { DAY, useDemo } from './database';
 
 const routes = {
   batches: () => import('../../src/pages/api/v1/batches'),
-  plan: () => import('../../src/pages/api/v1/batches/plan'),
-  papers: () => import('../../src/pages/api/v1/materials/[id]/papers'),
   batch: () => import('../../src/pages/api/v1/batches/[id]'),
   events: () => import('../../src/pages/api/v1/batches/[id]/events'),
   assessment: () => import('../../src/pages/api/v1/batches/[id]/assessment'),
@@ -373,25 +371,6 @@ describe('batches', () => {
     const otherId = (other.body.material as { id: string }).id;
     await go('lots', 'POST', { id: otherId }, lot);
     expect((await go('material', 'DELETE', { id: otherId })).status).to.be.oneOf([200, 204]);
-  });
-
-  it('says before the pour where a scent’s papers lie behind the newest edition on file', async () => {
-    const warned = async () => {
-      const { body } = await go('plan', 'POST', {}, { product: 'night-mail' });
-      const needed = body.needed as { material: string; warnings: string[] }[];
-      return needed.find(({ material }) => material === 'coal-and-violets')!.warnings.join(' ');
-    };
-    expect(await warned()).not.to.match(/follows/);
-    const paper = {
-      type: 'certificate',
-      number: 'ED-52',
-      edition: '52nd',
-      issuedOn: DAY,
-      issuer: 'Hesper & Dunn',
-    };
-    const body = { papers: [{ ...paper, category: '9', maxPct: 3 }], inbox: null };
-    expect((await go('papers', 'POST', { id: 'sweet-orange-oil' }, body)).status).to.equal(201);
-    expect(await warned()).to.match(/follows the 51st; others on file already follow the 52nd\.$/);
   });
 
   it('takes a lye stock: its alkali and its water', async () => {
