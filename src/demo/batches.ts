@@ -1,6 +1,7 @@
 /** Twenty made-up batches over three months, in every state, written down by the same door as a maker's own. */
 import type { Knex } from 'knex';
-import type { BatchEvent, EventFields, EventType } from '../core/batch/types';
+import type { Batch, BatchEvent, EventFields, EventType } from '../core/batch/types';
+import { lastWeights, materialsIn, usualChecks } from '../core/curing/batch-cure';
 import type { Lot } from '../core/making/cost';
 import type { BatchDetail } from '../core/records/batch';
 import { allLots } from '../server/repositories/lots';
@@ -16,34 +17,31 @@ interface DemoBatch {
   /** Grams more or less than planned, by material: what went wrong at the scale. */
   off?: Record<string, number>;
   note?: string;
-  netMassG?: number;
 }
 
 const BATCHES: readonly DemoBatch[] = [
-  { product: 'first-light', daysAgo: 91, by: 'Oona', to: 'soldOut', netMassG: 88 },
-  { product: 'night-mail', daysAgo: 88, by: 'Oona', to: 'soldOut', netMassG: 86 },
-  { product: 'goods-yard', daysAgo: 84, by: 'Marit', to: 'released', netMassG: 90 },
-  { product: 'waiting-room', daysAgo: 80, by: 'Oona', to: 'released', netMassG: 86 },
+  { product: 'first-light', daysAgo: 91, by: 'Oona', to: 'soldOut' },
+  { product: 'night-mail', daysAgo: 88, by: 'Oona', to: 'soldOut' },
+  { product: 'goods-yard', daysAgo: 84, by: 'Marit', to: 'released' },
+  { product: 'waiting-room', daysAgo: 80, by: 'Oona', to: 'released' },
   {
     product: 'level-crossing',
     daysAgo: 76,
     by: 'Oona',
     to: 'released',
-    netMassG: 92,
     note: 'Salted half was hard before the white one.',
   },
-  { product: 'first-light', daysAgo: 70, by: 'Marit', to: 'released', netMassG: 88 },
-  { product: 'ticket-office', daysAgo: 66, by: 'Oona', to: 'released', netMassG: 88 },
+  { product: 'first-light', daysAgo: 70, by: 'Marit', to: 'released' },
+  { product: 'ticket-office', daysAgo: 66, by: 'Oona', to: 'released' },
   {
     product: 'snow-plough',
     daysAgo: 60,
     by: 'Marit',
     to: 'released',
-    netMassG: 88,
     off: { 'birch-syrup': 6 },
     note: 'The syrup ran; kept it cool on the step.',
   },
-  { product: 'night-mail', daysAgo: 55, by: 'Oona', to: 'released', netMassG: 86 },
+  { product: 'night-mail', daysAgo: 55, by: 'Oona', to: 'released' },
   { product: 'signal-red', daysAgo: 48, by: 'Oona', to: 'curing' },
   { product: 'first-light', daysAgo: 41, by: 'Oona', to: 'curing' },
   { product: 'lamp-room', daysAgo: 36, by: 'Oona', to: 'curing' },
@@ -71,8 +69,10 @@ const BATCHES: readonly DemoBatch[] = [
 ];
 
 /** Loss of a bar over its cure, and how fast it comes: bars of the made-up range lose about so much. */
-const LOSS = 0.115;
-const LOSS_DAYS = 8.5;
+const LOSS = { least: 0.125, more: 0.04 } as const;
+const LOSS_DAYS = { least: 6.5, more: 4 } as const;
+/** Damp and dry days move a bar's weight by about so much a day. */
+const WEATHER = 0.0008;
 const CUT_AFTER_HOURS = 26;
 const SALTED_CUT_HOURS = 3;
 const RELEASED_AFTER_DAYS = 35;
@@ -178,22 +178,40 @@ function cureAndSell(hand: Hand, { sheet, batch }: BatchDetail, demo: DemoBatch,
     trimmingsG: round(15 + hand.random() * 30),
   });
   if (demo.to === 'cut') return;
-  const startG = sheet.pourG / bars;
+  const { leftoverG, trimmingsG } = leftOut(hand.events);
+  const startG = (sheet.pourG - leftoverG - trimmingsG) / bars;
+  const loss = LOSS.least + LOSS.more * hand.random();
+  const days = LOSS_DAYS.least + LOSS_DAYS.more * hand.random();
+  const sizes = WEIGHED_BARS.map(() => 1 + (hand.random() - 0.5) * 0.05);
+  let weather = 0;
   for (const day of WEIGHED_ON_DAYS.filter((one) => one < demo.daysAgo)) {
-    for (const bar of WEIGHED_BARS) {
-      const size = 1 + (Number(bar) - 7) * 0.004;
-      const massG =
-        startG * size * (1 - LOSS * (1 - Math.exp(-day / LOSS_DAYS))) + (hand.random() - 0.5) * 0.3;
+    weather += WEATHER * 4 * (hand.random() - 0.5);
+    for (const [at, bar] of WEIGHED_BARS.entries()) {
+      const gone = loss * (1 - Math.exp(-(cutMin / 1440 + day) / days));
+      const massG = startG * sizes[at]! * (1 - gone) * (1 + weather) + (hand.random() - 0.5) * 0.2;
       hand.write('barWeighed', cutMin + day * 1440, { bar, massG: round(massG), readabilityG: 0.1 });
     }
   }
 }
 
+/** What of the pour became no bars. */
+function leftOut(events: readonly BatchEvent[]): { leftoverG: number; trimmingsG: number } {
+  let [leftoverG, trimmingsG] = [0, 0];
+  for (const event of events) {
+    if (event.type === 'poured') leftoverG = event.leftoverG;
+    if (event.type === 'cut') trimmingsG = event.trimmingsG;
+  }
+  return { leftoverG, trimmingsG };
+}
+
 /** Sold a few at a time on market days, or all of them. */
-function sell(hand: Hand, demo: DemoBatch, good: number, pouredMin: number): void {
+function sell(hand: Hand, demo: DemoBatch, batch: Batch, pouredMin: number): void {
+  const { good } = batch.bars;
+  const netMassG = Math.floor(Math.min(...lastWeights(batch).map(({ massG }) => massG)));
   const from = pouredMin + RELEASED_AFTER_DAYS * 1440;
-  hand.write('checked', from, { check: 'pH paper', outcome: 'good', value: '9' });
-  hand.write('released', from + 5, { bars: good, netMassG: demo.netMassG!, markets: ['EU', 'UK'] });
+  for (const { id } of usualChecks(materialsIn(batch)))
+    hand.write('checked', from, { check: id, outcome: 'good', ...(id === 'strip' ? { value: '9' } : {}) });
+  hand.write('released', from + 5, { bars: good, netMassG, markets: ['EU', 'UK'] });
   const sold = demo.to === 'soldOut' ? good - 1 : Math.floor(good * (0.2 + hand.random() * 0.5));
   hand.write('moved', from + 3 * 1440, { bars: 1, how: 'sample', to: 'Halt tea room' });
   if (sold > 0)
@@ -233,9 +251,9 @@ async function makeBatch(
   hand.write('rested', pouredMin + 5, { way: demo.product === 'snow-plough' ? 'chill' : 'warm' });
   if (demo.to === 'poured') return void (await flush());
   cureAndSell(hand, begun, demo, pouredMin);
-  const { bars } = await flush();
+  const cured = await flush();
   if (demo.to !== 'released' && demo.to !== 'soldOut') return;
-  sell(hand, demo, bars.good, pouredMin);
+  sell(hand, demo, cured, pouredMin);
   await flush();
 }
 

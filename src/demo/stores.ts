@@ -8,8 +8,8 @@ import { daysBefore } from './days';
 export const DEMO_MOULDS: readonly Mould[] = [
   { id: 'long-block', name: 'Long block', volumeMl: 1350, cavities: 14 },
   { id: 'slab', name: 'Slab', volumeMl: 2900, cavities: 30 },
-  { id: 'single', name: 'Single bars, sheet of 8', volumeMl: 760, cavities: 8 },
-  { id: 'sample', name: 'Samples, sheet of 12', volumeMl: 300, cavities: 12 },
+  { id: 'single', name: 'Single bars, sheet of 8', volumeMl: 760, cavities: 8, isSingle: true },
+  { id: 'sample', name: 'Samples, sheet of 12', volumeMl: 300, cavities: 12, isSingle: true },
 ];
 
 /** Mixes the makers keep: a scent blend, an oil with petals steeped in it, and brine. */

@@ -14,3 +14,9 @@ export function today(): string {
   const two = (value: number) => String(value).padStart(2, '0');
   return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
 }
+
+/** The moment the application takes as now: the machine's clock, on the day it takes as today where that is fixed. */
+export function moment(): string {
+  const now = new Date().toISOString();
+  return process.env.PROPORTIA_TODAY ? `${today()}${now.slice(10)}` : now;
+}

@@ -1,6 +1,6 @@
 /** What services work with: the store, and the day and moment they take for now. The clock is read here alone. */
 import type { Knex } from 'knex';
-import { today } from './config';
+import { moment, today } from './config';
 import { database } from './database';
 
 export interface House {
@@ -13,5 +13,5 @@ export interface House {
 
 /** The application's house at this moment. */
 export async function openHouse(): Promise<House> {
-  return { db: await database(), today: today(), now: new Date().toISOString() };
+  return { db: await database(), today: today(), now: moment() };
 }

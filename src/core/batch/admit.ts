@@ -106,7 +106,19 @@ function releaseFault({ isQuarantined, bars }: Batch, event: EventOf<'released'>
   return null;
 }
 
-function movedFault({ isQuarantined, bars, moved }: Batch, event: EventOf<'moved'>): Refusal | null {
+/** Why bars may not be sold in a market without a word; null where they were released for it, or none is named. */
+function marketFault({ released }: Batch, { market, despite, note }: EventOf<'moved'>): Refusal | null {
+  if (!market || despite || note || released.some(({ markets }) => markets.includes(market))) return null;
+  const markets = [...new Set(released.flatMap((one) => one.markets))].join(', ') || 'no market';
+  return refusal(
+    'market',
+    'not-released',
+    `This batch was released for ${markets}, not for ${market}. Sell it where it was released for, or say why with “despite”.`,
+  );
+}
+
+function movedFault(batch: Batch, event: EventOf<'moved'>): Refusal | null {
+  const { isQuarantined, bars, moved } = batch;
   if (event.how === 'sale') {
     if (isQuarantined) return notNow('It is in quarantine: nothing of it is sold. Decide first.');
     if (bars.released === 0)
@@ -114,6 +126,8 @@ function movedFault({ isQuarantined, bars, moved }: Batch, event: EventOf<'moved
     const sold = moved.reduce((sum, one) => sum + (one.how === 'sale' ? one.bars : 0), 0);
     if (event.bars > bars.released - sold)
       return refusal('bars', 'not-enough-bars', `Only ${bars.released - sold} released bars are left.`);
+    const elsewhere = marketFault(batch, event);
+    if (elsewhere) return elsewhere;
   }
   if (event.bars > bars.left) return refusal('bars', 'not-enough-bars', `Only ${bars.left} bars are left.`);
   return null;
@@ -129,8 +143,9 @@ const LOOKS: Looks = {
   skipped: weighable,
   added: (batch, event) =>
     weighable(batch, event) ?? (event.portion == null ? null : portionFault(batch, event.portion)),
-  corrected: ({ lines }, { event }) =>
-    lines.some(({ weighings }) => weighings.some((one) => one.event === event))
+  corrected: ({ lines, barWeighings }, { event }) =>
+    lines.some(({ weighings }) => weighings.some((one) => one.event === event)) ||
+    barWeighings.some((one) => one.event === event)
       ? null
       : refusal('event', 'unknown-event', 'There is no weighing of that id in this batch.'),
   split: splitFault,

@@ -87,7 +87,18 @@ function weigh(batch: Batch, event: EventOf<'weighed'> | EventOf<'guessed'>): vo
   line.skipped = null;
 }
 
-function correct({ lines }: Batch, { event, massG, reason }: EventOf<'corrected'>): void {
+/** A bar's weighing corrected to nothing is left out of the cure; to another mass, it counts as that. */
+function correctBar({ barWeighings }: Batch, { event, massG, reason }: EventOf<'corrected'>): void {
+  const weighing = barWeighings.find((one) => one.event === event);
+  if (!weighing) return;
+  weighing.leftOut = massG === 0 ? reason : null;
+  if (massG > 0) weighing.massG = massG;
+}
+
+function correct(batch: Batch, corrected: EventOf<'corrected'>): void {
+  const { event, massG, reason } = corrected;
+  correctBar(batch, corrected);
+  const { lines } = batch;
   const weighing = lines.flatMap(({ weighings }) => weighings).find((one) => one.event === event);
   if (!weighing) return;
   weighing.firstG ??= weighing.massG;
@@ -155,8 +166,8 @@ const APPLY: Apply = {
     batch.cut = { at, bars, seconds, trimmingsG };
     batch.state = 'cut';
   },
-  barWeighed: (batch, { bar, massG, readabilityG, at }) => {
-    batch.barWeighings.push({ bar, massG, readabilityG, at });
+  barWeighed: (batch, { id, bar, massG, readabilityG, at }) => {
+    batch.barWeighings.push({ event: id, bar, massG, readabilityG, at, leftOut: null });
     if (batch.state === 'cut') batch.state = 'curing';
   },
   checked: (batch, { check, outcome, value = null, note = null, at }) =>
@@ -166,8 +177,8 @@ const APPLY: Apply = {
     batch.isQuarantined = true;
   },
   decided: decide,
-  released: (batch, { at, bars, netMassG, markets }) => {
-    batch.released.push({ at, bars, netMassG, markets });
+  released: (batch, { at, bars, netMassG, markets, despite = null }) => {
+    batch.released.push({ at, bars, netMassG, markets, despite });
     batch.state = 'released';
   },
   moved: (batch, { at, bars, how, to = null, note = null, market = null }) =>

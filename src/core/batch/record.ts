@@ -110,7 +110,10 @@ function deviationsOf(batch: Batch, lines: readonly RecordLine[]): string[] {
   const quarantined = batch.quarantines.map(({ reason, decision, why }) =>
     decision === null ? `Quarantined: ${reason}` : `Quarantined: ${reason} Decided: ${decision} (${why}).`,
   );
-  return [...told, ...quarantined];
+  const early = batch.released.flatMap(({ bars, despite }) =>
+    despite === null ? [] : [`${bars} bars were released all the same (${despite}).`],
+  );
+  return [...told, ...quarantined, ...early];
 }
 
 /**

@@ -66,13 +66,16 @@ export interface EventFields {
   checked: { check: string; outcome: (typeof OUTCOMES)[number]; value?: string | null; note?: string | null };
   quarantined: { reason: string };
   decided: { decision: (typeof DECISIONS)[number]; reason: string };
-  released: { bars: number; netMassG: number; markets: Market[] };
+  /** `despite`: why it is released although something speaks against it. */
+  released: { bars: number; netMassG: number; markets: Market[]; despite?: string | null };
   moved: {
     bars: number;
     how: (typeof MOVED_HOW)[number];
     to?: string | null;
     note?: string | null;
     market?: Market | null;
+    /** Why it is sold where it was not released for. */
+    despite?: string | null;
   };
   noted: { text: string; for: (typeof NOTED_FOR)[number] };
 }
@@ -138,7 +141,15 @@ export interface Batch {
   rested: (typeof REST_WAYS)[number] | null;
   stopped: { at: string; reason: string } | null;
   cut: { at: string; bars: number; seconds: number; trimmingsG: number } | null;
-  barWeighings: { bar: string; massG: number; readabilityG: number; at: string }[];
+  barWeighings: {
+    event: string;
+    bar: string;
+    massG: number;
+    readabilityG: number;
+    at: string;
+    /** Why it was left out of the cure; null where it counts. */
+    leftOut: string | null;
+  }[];
   checks: { check: string; outcome: string; value: string | null; note: string | null; at: string }[];
   quarantines: {
     at: string;
@@ -147,7 +158,7 @@ export interface Batch {
     why: string | null;
     decidedAt: string | null;
   }[];
-  released: { at: string; bars: number; netMassG: number; markets: Market[] }[];
+  released: { at: string; bars: number; netMassG: number; markets: Market[]; despite: string | null }[];
   moved: {
     at: string;
     bars: number;

@@ -11,6 +11,8 @@ export interface Mould {
   volumeMl: number;
   /** Bars that come out of one mould. */
   cavities: number;
+  /** Every cavity holds a bar of its own, so that nothing is cut. */
+  isSingle?: boolean;
 }
 
 /**

@@ -37,7 +37,7 @@ async function fetchEvents(id: string): Promise<BatchEvent[] | null> {
 }
 
 /** A moment with this device's own offset, so that the day of a batch is the day of the bench. */
-function momentHere(): string {
+export function momentHere(): string {
   const date = new Date();
   const offset = -date.getTimezoneOffset();
   const two = (value: number) => String(Math.floor(Math.abs(value))).padStart(2, '0');

@@ -68,6 +68,18 @@ export function MouldList({ moulds, loaded, onChange }: Props) {
             </span>
             <button
               type="button"
+              className="ml-auto min-h-6 cursor-pointer text-ultra underline"
+              title="Whether its bars are cut, or each has a cavity of its own"
+              onClick={() =>
+                void keepAll(
+                  moulds.map((one) => (one.id === mould.id ? { ...one, isSingle: !one.isSingle } : one)),
+                )
+              }
+            >
+              {mould.isSingle ? 'single bars' : 'to be cut'}
+            </button>
+            <button
+              type="button"
               className="icon-action"
               aria-label={`Remove ${mould.name}`}
               onClick={() => void keepAll(moulds.filter(({ id }) => id !== mould.id))}

@@ -233,6 +233,7 @@ class ReleasedDoor extends EventDoor {
   @AtLeastOne() bars!: number;
   @NumberBetween(0.01, MOST_GRAMS) netMassG!: number;
   @Markets() markets!: string[];
+  @Optional() @Reason() despite?: string;
 }
 
 class MovedDoor extends EventDoor {
@@ -241,6 +242,7 @@ class MovedDoor extends EventDoor {
   @Optional() @Text(LONGEST.line) to?: string;
   @Optional() @Text() note?: string;
   @Optional() @OneOf(MARKETS) market?: string;
+  @Optional() @Reason() despite?: string;
 }
 
 class NotedDoor extends EventDoor {

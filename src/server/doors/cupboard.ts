@@ -17,6 +17,7 @@ import {
   Rule,
   Text,
   Values,
+  YesNo,
 } from './fields';
 import { FirstRevision, Revision } from './revision';
 
@@ -141,6 +142,7 @@ class MouldDoor {
   @Name('the mould') name!: string;
   @NumberBetween(1, 1e6) volumeMl!: number;
   @NumberBetween(1, 10_000) cavities!: number;
+  @Optional() @YesNo() isSingle?: boolean;
 }
 
 export class MouldsDoor {

@@ -63,7 +63,9 @@ export async function drawStock(
   event: BatchEvent,
 ): Promise<Refusal | null> {
   if (event.type === 'corrected') {
-    const line = batch.lines.find(({ weighings }) => weighings.some((one) => one.event === event.event))!;
+    const line = batch.lines.find(({ weighings }) => weighings.some((one) => one.event === event.event));
+    // A bar weighed on the rack draws nothing.
+    if (!line) return null;
     const weighing = line.weighings.find((one) => one.event === event.event)!;
     const { share: part } = share(batch, line.material);
     const massG = (event.massG - weighing.massG) * part;

@@ -3,6 +3,7 @@
  * takes its first job. Bundled by `scripts/workers.mjs`.
  */
 export { assessOnThread, overviews, sweepChunk } from '../../workers/reckon-jobs';
+export { cures } from '../../workers/cure-job';
 export { makeLabel } from '../labels/label-job';
 export { readLogo } from '../labels/logo';
 export { productSheetPdf } from '../labels/product-sheet';

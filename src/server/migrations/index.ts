@@ -4,6 +4,7 @@ import * as cupboard from './002-cupboard';
 import * as wraps from './003-wraps';
 import * as firmGround from './004-firm-ground';
 import * as batches from './005-batches';
+import * as rack from './006-rack';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
@@ -11,6 +12,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '003-wraps': wraps,
   '004-firm-ground': firmGround,
   '005-batches': batches,
+  '006-rack': rack,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

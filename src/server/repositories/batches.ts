@@ -81,24 +81,32 @@ export async function eventsOf(db: Knex, batch: string, after = 0): Promise<Stor
   return rows.map(({ seq, body }) => ({ seq, event: JSON.parse(body) as BatchEvent }));
 }
 
-/** Adds an event at a place of its batch. */
-export async function addEvent(
+/** Events taken at once; SQLite takes so many values in one statement and more. */
+const AT_ONCE = 500;
+const ADDED_AT_ONCE = 100;
+
+/** Adds events at their places of a batch. */
+export async function addEvents(
   trx: Knex,
   batch: string,
-  { seq, event }: StoredEvent,
+  events: readonly StoredEvent[],
   receivedAt: string,
 ): Promise<void> {
-  await trx('batch_events').insert({
+  const rows = events.map(({ seq, event }) => ({
     id: event.id,
     batch_id: batch,
     seq,
     body: JSON.stringify(event),
     received_at: receivedAt,
-  });
+  }));
+  for (let at = 0; at < rows.length; at += ADDED_AT_ONCE)
+    await trx('batch_events').insert(rows.slice(at, at + ADDED_AT_ONCE));
 }
 
-/** Events taken at once out of a list of ids; SQLite takes so many values in one statement and more. */
-const AT_ONCE = 500;
+/** Adds an event at a place of its batch. */
+export function addEvent(trx: Knex, batch: string, event: StoredEvent, receivedAt: string): Promise<void> {
+  return addEvents(trx, batch, [event], receivedAt);
+}
 
 /** The batches that events of these ids belong to. */
 export async function eventBatches(db: Knex, ids: readonly string[]): Promise<ReadonlyMap<string, string>> {

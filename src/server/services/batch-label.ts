@@ -1,7 +1,7 @@
 /** What a label of one batch is made from: what was weighed, under the papers of today, and its own bars. */
 import { assess } from '../../core/assess';
 import { batchRequest } from '../../core/batch/request';
-import type { Batch } from '../../core/batch/types';
+import { lastWeights } from '../../core/curing/batch-cure';
 import { MARKETS, type Market } from '../../core/formula/types';
 import type { Wrap } from '../../core/records/wrap';
 import type { House } from '../house';
@@ -16,11 +16,6 @@ export interface OfBatch {
   code: string;
   weighedG: number[];
   netMassG: number | null;
-}
-
-/** The last weight of every bar that was weighed. */
-function lastWeights({ barWeighings }: Batch): number[] {
-  return [...new Map(barWeighings.map(({ bar, massG }) => [bar, massG])).values()];
 }
 
 /** A bar as one of its batches was weighed, in every market; 404 and 422 as faults. */
@@ -54,7 +49,7 @@ export async function assessBatchEverywhere(
     ofBatch: {
       id: batchId,
       code: batch.code,
-      weighedG: lastWeights(batch),
+      weighedG: lastWeights(batch).map(({ massG }) => massG),
       netMassG: batch.released.at(-1)?.netMassG ?? null,
     },
   };

@@ -58,7 +58,8 @@ async function freeCode(trx: Knex, name: string, today: string): Promise<string>
   }
 }
 
-function summaryOf(id: string, seq: number, name: string, batch: Batch): BatchSummary {
+/** How a batch stands, without its events. */
+export function summaryOf(id: string, seq: number, name: string, batch: Batch): BatchSummary {
   return {
     id,
     seq,

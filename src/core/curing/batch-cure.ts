@@ -1,0 +1,134 @@
+/** A batch's own cure: what of its events the cure, the cut window and the release are reckoned from. */
+import { batchFormula } from '../batch/request';
+import type { Batch } from '../batch/types';
+import type { TraitMaterial } from '../formula/traits';
+import { isScent } from '../making/roles';
+import type { CureOptions, CureWeighing } from './cure-types';
+import { CUT_CHECK } from './window';
+
+export const MS_PER_HOUR = 3_600_000;
+export const MS_PER_DAY = 24 * MS_PER_HOUR;
+
+/** Days from the pour to a moment. */
+export const daysSince = (from: string, at: string): number =>
+  (Date.parse(at) - Date.parse(from)) / MS_PER_DAY;
+
+/** What of a pour became bars, grams: all that was weighed, less what was left over and trimmed. */
+export function barsMassG(batch: Batch): number | null {
+  const { poured, cut } = batch;
+  if (!poured || !cut) return null;
+  const { lines, alkali } = batchFormula(batch);
+  const linesG = lines.reduce((sum, { amount }) => sum + amount.value, 0);
+  const massG = linesG + (alkali.massG ?? 0) - poured.leftoverG - cut.trimmingsG;
+  return massG > 0 ? massG : null;
+}
+
+const median = (values: readonly number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? null;
+
+/** The weighings of a batch's bars, those left out aside, and what else is known of them. */
+export function cureInput(batch: Batch): { weighings: CureWeighing[]; options: CureOptions } {
+  const from = batch.poured?.at ?? batch.startedAt;
+  const counted = batch.barWeighings.filter(({ leftOut }) => leftOut === null);
+  return {
+    weighings: counted.map(({ bar, at, massG }) => ({ bar, day: daysSince(from, at), massG })),
+    options: {
+      readabilityG: median(counted.map(({ readabilityG }) => readabilityG).filter((step) => step > 0)) ?? 1,
+      pouredG: barsMassG(batch),
+      bars: batch.cut?.bars ?? null,
+    },
+  };
+}
+
+/** The last mass of every bar weighed, those left out aside, grams. */
+export function lastWeights({ barWeighings }: Batch): { bar: string; massG: number; at: string }[] {
+  const last = new Map<string, { bar: string; massG: number; at: string }>();
+  for (const { bar, massG, at, leftOut } of barWeighings) {
+    if (leftOut === null && (last.get(bar)?.at ?? '') <= at) last.set(bar, { bar, massG, at });
+  }
+  return [...last.values()];
+}
+
+/** Hours after the pour at which a cut was tried and put off. */
+export function putOffHours({ poured, checks, cut }: Batch): number[] {
+  if (!poured) return [];
+  return checks
+    .filter(
+      ({ check, at, outcome }) => check === CUT_CHECK && outcome !== 'good' && (cut === null || at < cut.at),
+    )
+    .map(({ at }) => (Date.parse(at) - Date.parse(poured.at)) / MS_PER_HOUR);
+}
+
+export interface ReleaseCheck {
+  id: string;
+  name: string;
+  how: string;
+  caution: string | null;
+}
+
+const STRIP: ReleaseCheck = {
+  id: 'strip',
+  name: 'Strip or tongue',
+  how: 'Wet a bar, lay a pH strip on the lather: 8 to 10 is usual. The tongue only afterwards, with the tip, for a moment.',
+  caution:
+    'Never put a fresh bar to the tongue: free alkali burns. Where the strip reads above 10, stop and keep the batch back.',
+};
+const ALWAYS: readonly ReleaseCheck[] = [
+  {
+    id: 'look',
+    name: 'Look',
+    how: 'Cracks, pockets of liquid, crumbling edges.',
+    caution: 'Liquid in a pocket may be lye: gloves.',
+  },
+  {
+    id: 'ash',
+    name: 'Ash',
+    how: 'A white bloom on the top: steam it, plane it off or leave it.',
+    caution: null,
+  },
+  { id: 'softSpots', name: 'Soft spots', how: 'Press faces and middle: none gives.', caution: null },
+  { id: 'lather', name: 'Lather', how: 'Wash with one bar, after the strip.', caution: null },
+];
+const ORANGE: ReleaseCheck = {
+  id: 'orangeSpots',
+  name: 'Orange spots',
+  how: 'Orange spots or a smell of old oil tell that soft fats turn.',
+  caution: null,
+};
+const SCENT: ReleaseCheck = {
+  id: 'scent',
+  name: 'Scent',
+  how: 'Did it survive the lye and the weeks?',
+  caution: null,
+};
+const COLOUR: ReleaseCheck = {
+  id: 'colour',
+  name: 'Colour',
+  how: 'Did it turn, brown or bleed?',
+  caution: null,
+};
+/** Polyunsaturated acids in a fat above which it turns early, percent (craft). */
+const TURNS_FROM_PCT = 15;
+const COLOURED: ReadonlySet<string> = new Set(['colourant', 'clay', 'botanical', 'milk', 'sugar']);
+
+/** The checks that are usual before a bar like this is sold (craft). */
+export function usualChecks(materials: readonly TraitMaterial[]): ReleaseCheck[] {
+  const some = (test: (material: TraitMaterial) => boolean) => materials.some(test);
+  const turns = some(
+    ({ kind, fattyAcids }) =>
+      kind === 'fat' && (fattyAcids?.linoleic ?? 0) + (fattyAcids?.linolenic ?? 0) > TURNS_FROM_PCT,
+  );
+  return [
+    STRIP,
+    ...ALWAYS,
+    ...(turns ? [ORANGE] : []),
+    ...(some(isScent) ? [SCENT] : []),
+    ...(some((material) => COLOURED.has(material.kind) || isScent(material)) ? [COLOUR] : []),
+  ];
+}
+
+/** The materials that really went into a batch, as far as they were copied when it was begun. */
+export function materialsIn({ materials, lines }: Batch): TraitMaterial[] {
+  const used = new Set(lines.filter(({ massG }) => massG > 0).map(({ material }) => material));
+  return materials.filter(({ id }) => used.has(id));
+}

@@ -1,0 +1,60 @@
+/** The rack as screens and server know it. */
+import type { Cure, Interval } from '../curing/cure-types';
+import type { NetWeight } from '../curing/net';
+import type { RackTask } from '../curing/rack';
+import type { CutWindow } from '../curing/window';
+import type { ReleaseCheck } from '../curing/batch-cure';
+import type { Market } from '../formula/types';
+import type { BatchDetail, BatchSummary } from './batch';
+
+/** How much of what a bar loses in all it has still to lose, 0 to 1, and the day it is ready. */
+export interface Drying {
+  leftShare: number;
+  /** From weighings; else from the formula's prediction. */
+  isMeasured: boolean;
+  readyOnDay: Interval | null;
+  settled: boolean;
+}
+
+export interface RackBatch extends BatchSummary {
+  ageDays: number;
+  tasks: RackTask[];
+  window: CutWindow | null;
+  drying: Drying | null;
+}
+
+export interface RackData {
+  at: string;
+  batches: RackBatch[];
+  /** Days a bar cures at least. */
+  minDays: number;
+}
+
+/** One batch on the rack, with all that its page shows. */
+export interface CureData {
+  detail: BatchDetail;
+  productName: string;
+  markets: Market[];
+  at: string;
+  ageDays: number;
+  window: CutWindow | null;
+  cure: Cure;
+  /** Cured over poured mass as the formula has it now, and what it was predicted to be. */
+  predictedRatio: number | null;
+  tasks: RackTask[];
+  checks: ReleaseCheck[];
+  /** What stands in the way of a release. */
+  against: string[];
+  net: { market: Market; net: NetWeight }[];
+  labels: { id: string; market: Market; issuedOn: string; netMassG: number; printed: number }[];
+  photos: { id: string; at: string; note: string }[];
+}
+
+/** Bars of a batch that can be sold. */
+export interface StockRow {
+  batch: string;
+  code: string;
+  productName: string;
+  left: number;
+  markets: Market[];
+}

@@ -1,0 +1,56 @@
+import type { CureData } from '../../core/records/rack';
+import type { NetWeight, UnderPlanned } from '../../core/curing/net';
+import { grams, MARKET_WORDS } from '../../ui/words';
+
+const range = ({ low, high }: UnderPlanned) =>
+  low === high ? String(low) : `${Math.floor(low)} to ${Math.ceil(high)}`;
+
+function More({ net }: { net: NetWeight }) {
+  if (!net.under || net.more.length === 0) return null;
+  const said = net.more.map(({ bars, under }) => `with ${bars} more weighed, ${range(under)}`);
+  return <p className="text-soft">If the others are like these: {said.join('; ')}.</p>;
+}
+
+/** The lightest bar counts: what may be declared where, and what the unweighed bars are likely to be. */
+export function NetPanel({ data }: { data: CureData }) {
+  const [first] = data.net;
+  if (!first) return null;
+  const { net } = first;
+  return (
+    <section aria-label="Net weight" className="sheet grid gap-1">
+      <h2 className="text-lg">Net weight</h2>
+      <p>
+        Lightest {grams(net.lightestG)}, heaviest {grams(net.heaviestG)}
+        {net.spreadG !== null && `, spread ${grams(net.spreadG)}`}.
+      </p>
+      <ul>
+        {data.net.map(({ market, net: { text } }) => (
+          <li key={market}>
+            {MARKET_WORDS[market]}: at most <strong>{text}</strong>
+          </li>
+        ))}
+      </ul>
+      {net.under ? (
+        <p>
+          Of the bars not weighed, {net.under.likely.toFixed(1)} are likely under {grams(net.plannedG)} (80 %:{' '}
+          {range(net.under)}
+          ). An estimate from the spread of those weighed.
+        </p>
+      ) : (
+        <p className="text-soft">Weigh at least two bars for an estimate of the others.</p>
+      )}
+      <More net={net} />
+      {net.below.length > 0 && (
+        <div className="border-l-4 border-madder bg-wash px-3">
+          <p className="font-medium">
+            {net.below.length} of those weighed lie under {grams(net.plannedG)}, the lowest by{' '}
+            {grams(Math.max(...net.below.map(({ shortG }) => shortG)))}.
+          </p>
+          {net.waysOut.map((words) => (
+            <p key={words}>{words}</p>
+          ))}
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,131 @@
+import { useState } from 'react';
+import type { CureData } from '../../core/records/rack';
+import { address } from '../../ui/api';
+import { dayInWords } from '../../ui/words';
+import type { Writing } from '../pour/writing';
+
+/** Longest side of a photograph that is kept, pixels; a telephone's own are four times that. */
+const LONGEST_SIDE = 1600;
+const QUALITY = 0.82;
+
+/** A photograph made smaller in the browser; throws where it cannot be drawn. */
+async function smaller(file: File): Promise<Blob> {
+  const bitmap = await createImageBitmap(file);
+  const scale = Math.min(1, LONGEST_SIDE / Math.max(bitmap.width, bitmap.height));
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.round(bitmap.width * scale);
+  canvas.height = Math.round(bitmap.height * scale);
+  canvas.getContext('2d')!.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(
+      (blob) => (blob ? resolve(blob) : reject(new Error('nothing drawn'))),
+      'image/jpeg',
+      QUALITY,
+    ),
+  );
+}
+
+function Photos({ data }: { data: CureData }) {
+  const { id, code } = data.detail;
+  const [photos, setPhotos] = useState(data.photos);
+  const [says, setSays] = useState<string | null>(null);
+  const add = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      const body = await smaller(file);
+      const answer = await fetch(
+        `${address('batches', id, 'photos')}?note=${encodeURIComponent(file.name.slice(0, 80))}`,
+        {
+          method: 'POST',
+          headers: { 'content-type': body.type },
+          body,
+        },
+      );
+      const kept = (await answer.json()) as {
+        id: string;
+        at: string;
+        note: string;
+        errors?: { message: string }[];
+      };
+      if (answer.ok) setPhotos((old) => [...old, kept]);
+      setSays(answer.ok ? null : (kept.errors?.[0]?.message ?? 'It was not kept. Try again.'));
+    } catch {
+      setSays('This picture cannot be opened. Take another.');
+    }
+  };
+  return (
+    <div>
+      <ul className="flex flex-wrap gap-2">
+        {photos.map((photo) => (
+          <li key={photo.id}>
+            <img
+              className="h-28 w-auto"
+              src={address('batches', id, 'photos', photo.id)}
+              alt={`${code}, ${dayInWords(photo.at.slice(0, 10))}${photo.note && `: ${photo.note}`}`}
+            />
+            <span className="font-narrow text-soft">{dayInWords(photo.at.slice(0, 10))}</span>
+          </li>
+        ))}
+      </ul>
+      <label className="action mt-1">
+        Add a photograph
+        <input
+          type="file"
+          accept="image/*"
+          className="sr-only"
+          onChange={(event) => {
+            void add(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      {says && <p role="alert">{says}</p>}
+    </div>
+  );
+}
+
+/** What was found out, for the record or for the next pour, and photographs: colours move over the weeks. */
+export function NotesPanel({ data, writing: { batch, write } }: { data: CureData; writing: Writing }) {
+  const [text, setText] = useState('');
+  const add = (purpose: 'record' | 'nextTime') => {
+    write('noted', { text: text.trim(), for: purpose });
+    setText('');
+  };
+  return (
+    <section id="notes" aria-label="Notes" className="sheet grid gap-2">
+      <h2 className="text-lg">Notes and photographs</h2>
+      <ul>
+        {batch.notes.map((note) => (
+          <li key={`${note.at} ${note.text}`}>
+            {dayInWords(note.at.slice(0, 10))}
+            {note.by && `, ${note.by}`}: {note.text}
+            {note.for === 'nextTime' && <span className="text-soft"> (for next time)</span>}
+          </li>
+        ))}
+      </ul>
+      <label>
+        <span className="eyebrow block">What was found out</span>
+        <textarea
+          className="field w-full"
+          rows={2}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </label>
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="action"
+          disabled={text.trim() === ''}
+          onClick={() => add('nextTime')}
+        >
+          For next time
+        </button>
+        <button type="button" className="action" disabled={text.trim() === ''} onClick={() => add('record')}>
+          For the record
+        </button>
+      </div>
+      <Photos data={data} />
+    </section>
+  );
+}

@@ -1,0 +1,235 @@
+import { useState } from 'react';
+import type { Market } from '../../core/formula/types';
+import { address, send, type Fault } from '../../ui/api';
+import { COLUMN_WORDS, COLUMNS, guessColumns, NEEDED, readSales, type Column, type Mapping } from './columns';
+import { TextField } from './fields';
+
+interface List {
+  name: string;
+  heads: string[];
+  rows: string[][];
+}
+
+interface Told {
+  kind: 'faults' | 'preview' | 'done';
+  words: string;
+  faults: { row: number | null; message: string }[];
+}
+
+async function readFile(file: File): Promise<List | string> {
+  const { default: Papa } = await import('papaparse');
+  const text = (await file.text()).replace(/^\uFEFF/, '');
+  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
+  const [heads, ...rows] = data;
+  if (!heads || rows.length === 0) return 'There are no rows in this file. Export it with one line of heads.';
+  return { name: file.name, heads, rows };
+}
+
+function Columns({
+  list,
+  mapping,
+  onChange,
+}: {
+  list: List;
+  mapping: Mapping;
+  onChange: (mapping: Mapping) => void;
+}) {
+  const choose = (column: Column, at: string) =>
+    onChange({ ...mapping, [column]: at === '' ? undefined : Number(at) });
+  return (
+    <fieldset className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+      <legend className="font-medium">Which column says what</legend>
+      {COLUMNS.map((column) => (
+        <label key={column}>
+          <span className="eyebrow block">
+            {COLUMN_WORDS[column]}
+            {NEEDED.includes(column) && ', needed'}
+          </span>
+          <select
+            className="field w-full"
+            value={mapping[column] ?? ''}
+            onChange={(event) => choose(column, event.target.value)}
+          >
+            <option value="">not in it</option>
+            {list.heads.map((head, at) => (
+              <option key={`${head} ${at}`} value={at}>
+                {head || `column ${at + 1}`}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function First({ list, mapping }: { list: List; mapping: Mapping }) {
+  const shown = COLUMNS.filter((column) => mapping[column] !== undefined);
+  return (
+    <table className="plain-table" aria-label="The first rows">
+      <thead>
+        <tr>
+          {shown.map((column) => (
+            <th key={column} scope="col">
+              {COLUMN_WORDS[column]}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {list.rows.slice(0, 4).map((row, at) => (
+          // Rows of a file have no name but their place.
+          <tr key={at}>
+            {shown.map((column) => (
+              <td key={column}>{row[mapping[column]!] ?? ''}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const rowOf = (path: string) => {
+  const found = /^rows\.(\d+)/.exec(path)?.[1];
+  return found === undefined ? null : Number(found);
+};
+const toldFaults = (faults: readonly Fault[]) =>
+  faults.map(({ path, message }) => ({ row: rowOf(path), message }));
+
+interface Wanted {
+  list: List;
+  mapping: Mapping;
+  usual: { to: string; market: Market | null };
+}
+
+async function sendRows({ list, mapping, usual }: Wanted, isPreview: boolean): Promise<Told> {
+  const { rows, faults } = readSales(list.rows, mapping, usual);
+  const many = (count: number) => `${count} ${count === 1 ? 'row' : 'rows'}`;
+  const nothing = 'Nothing was written down.';
+  if (faults.length > 0)
+    return { kind: 'faults', words: `${many(faults.length)} cannot be read. ${nothing}`, faults };
+  const by = localStorage.getItem('proportia.by');
+  const answer = await send<{ rows: number; known: number; bars: number }>('POST', address('sales'), {
+    rows,
+    preview: isPreview,
+    by,
+  });
+  if (!answer.ok)
+    return {
+      kind: 'faults',
+      words: `${many(answer.faults.length)} cannot be taken. ${nothing}`,
+      faults: toldFaults(answer.faults),
+    };
+  const { rows: fresh, known, bars } = answer.body;
+  const before = known > 0 ? ` ${many(known)} were known and change nothing.` : '';
+  return isPreview
+    ? { kind: 'preview', words: `${many(fresh)} would take ${bars} bars.${before}`, faults: [] }
+    : { kind: 'done', words: `${many(fresh)} written down, ${bars} bars.${before}`, faults: [] };
+}
+
+function Answer({ told }: { told: Told }) {
+  return (
+    <div role="status">
+      <p className="font-medium">{told.words}</p>
+      {told.faults.length > 0 && (
+        <ul
+          className="max-h-60 overflow-auto border-l-4 border-madder pl-3"
+          tabIndex={0}
+          aria-label="Faults by row"
+        >
+          {told.faults.map(({ row, message }, at) => (
+            <li key={`${row} ${at}`}>
+              {row !== null && `Row ${row + 2}: `}
+              {message}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+/** A list from a till or a shop as CSV: columns matched, looked over, then written down as a whole or not at all. */
+export function TillList({ markets }: { markets: Market[] }) {
+  const [list, setList] = useState<List | null>(null);
+  const [mapping, setMapping] = useState<Mapping>({});
+  const [to, setTo] = useState('');
+  const [market, setMarket] = useState<Market | ''>('');
+  const [told, setTold] = useState<Told | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const open = async (file: File | undefined) => {
+    if (!file) return;
+    const read = await readFile(file);
+    if (typeof read === 'string') return setTold({ kind: 'faults', words: read, faults: [] });
+    setTold(null);
+    setList(read);
+    setMapping(guessColumns(read.heads, read.rows));
+  };
+  const isFit = list !== null && NEEDED.every((column) => mapping[column] !== undefined);
+  const go = async (isPreview: boolean) => {
+    if (!list) return;
+    setBusy(true);
+    setTold(await sendRows({ list, mapping, usual: { to: to.trim(), market: market || null } }, isPreview));
+    setBusy(false);
+  };
+  return (
+    <section aria-label="A till’s list" className="sheet grid content-start gap-2">
+      <h2 className="text-lg">From a till or a shop</h2>
+      <label className="action justify-self-start">
+        {list ? list.name : 'Choose a CSV file'}
+        <input
+          type="file"
+          accept=".csv,.tsv,text/csv,text/plain"
+          className="sr-only"
+          onChange={(event) => {
+            void open(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      {list && (
+        <>
+          <p className="text-soft">{list.rows.length} rows.</p>
+          <Columns list={list} mapping={mapping} onChange={setMapping} />
+          <div className="grid grid-cols-2 gap-2">
+            <TextField label="Where, if no column says" value={to} onChange={setTo} />
+            <label>
+              <span className="eyebrow block">Market, if no column says</span>
+              <select
+                className="field w-full"
+                value={market}
+                onChange={(event) => setMarket(event.target.value as Market)}
+              >
+                <option value="">not said</option>
+                {markets.map((one) => (
+                  <option key={one}>{one}</option>
+                ))}
+              </select>
+            </label>
+          </div>
+          <First list={list} mapping={mapping} />
+          <div className="flex flex-wrap gap-2">
+            <button
+              type="button"
+              className="action"
+              disabled={!isFit || isBusy}
+              onClick={() => void go(true)}
+            >
+              Look it over
+            </button>
+            <button
+              type="button"
+              className="action action-strong"
+              disabled={!isFit || isBusy}
+              onClick={() => void go(false)}
+            >
+              Write it all down
+            </button>
+          </div>
+        </>
+      )}
+      {told && <Answer told={told} />}
+    </section>
+  );
+}

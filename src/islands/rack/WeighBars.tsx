@@ -1,0 +1,162 @@
+import { useEffect, useState } from 'react';
+import type { Batch } from '../../core/batch/types';
+import { readNumberOrNull } from '../../core/quantities/number';
+import { useStable } from '../../ui/latest';
+import type { Write } from '../pour/writing';
+import { usePan } from './pan';
+
+/** Bars proposed for the first weighing: from both ends and the middle of the block. */
+function firstBars(batch: Batch): string[] {
+  const count = batch.cut?.bars ?? 0;
+  if (count < 3) return Array.from({ length: Math.max(1, count) }, (_, at) => String(at + 1));
+  return ['1', String(Math.ceil(count / 2)), String(count)];
+}
+
+/** Bars weighed before, in the order of their first weighing; none yet, those proposed. */
+export function barsToWeigh(batch: Batch): string[] {
+  const known = [...new Set(batch.barWeighings.map(({ bar }) => bar))];
+  return known.length > 0 ? known : firstBars(batch);
+}
+
+const lastOf = ({ barWeighings }: Batch, bar: string) => barWeighings.filter((one) => one.bar === bar).at(-1);
+
+interface Props {
+  batch: Batch;
+  readabilityG: number;
+  write: Write;
+  /** Bench size: larger, for gloves. */
+  isBench?: boolean;
+}
+
+/** The bar that is weighed now, and the ways on: the scale takes it by itself when it rests. */
+function useRound({ batch, readabilityG, write }: Props) {
+  const [bars, setBars] = useState(() => barsToWeigh(batch));
+  const [at, setAt] = useState(0);
+  const [isOn, setOn] = useState(false);
+  const [taken, setTaken] = useState<Record<string, number>>({});
+  /** The pan has to be empty before the next bar counts. */
+  const [isClear, setClear] = useState(false);
+  const pan = usePan(readabilityG, isOn);
+  const bar = bars[at] ?? null;
+  const take = useStable((massG: number) => {
+    if (bar === null) return;
+    write('barWeighed', { bar, massG, readabilityG });
+    setTaken((old) => ({ ...old, [bar]: massG }));
+    setAt((now) => now + 1);
+    setClear(false);
+  });
+  const { restsG } = pan;
+  const settle = useStable((rests: number | null) => {
+    if (rests === 0) setClear(true);
+    else if (rests !== null && rests > 0 && isClear && bar !== null) take(Number(rests.toFixed(1)));
+  });
+  useEffect(() => {
+    // What the scale says comes from outside; taking it is the answer to that, not a state of this screen alone.
+    if (isOn) settle(restsG);
+  }, [isOn, restsG, settle]);
+  return { bars, setBars, at, setAt, bar, isOn, setOn, taken, isClear, pan, take };
+}
+
+function Typed({ bar, onTake, isBench }: { bar: string; onTake: (massG: number) => void; isBench: boolean }) {
+  const [text, setText] = useState('');
+  const massG = readNumberOrNull(text);
+  return (
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (massG === null || massG <= 0) return;
+        onTake(massG);
+        setText('');
+      }}
+    >
+      <label>
+        <span className="eyebrow block">Bar {bar}, g</span>
+        <input
+          className={isBench ? 'bench-field' : 'field w-24'}
+          inputMode="decimal"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </label>
+      <button
+        type="submit"
+        className={isBench ? 'bench-action' : 'action'}
+        disabled={massG === null || massG <= 0}
+      >
+        Take it
+      </button>
+    </form>
+  );
+}
+
+function Bars({ round, batch }: { round: ReturnType<typeof useRound>; batch: Batch }) {
+  const { bars, setBars, at, setAt, taken } = round;
+  return (
+    <ol className="flex flex-wrap gap-2" aria-label="Bars">
+      {bars.map((bar, index) => (
+        <li key={bar}>
+          <button
+            type="button"
+            className="action"
+            aria-current={index === at ? 'step' : undefined}
+            onClick={() => setAt(index)}
+          >
+            {index === at ? '▸ ' : ''}
+            {bar}:{' '}
+            {taken[bar] !== undefined
+              ? `${taken[bar]} g`
+              : (lastOf(batch, bar)?.massG.toFixed(1) ?? 'not yet')}
+          </button>
+        </li>
+      ))}
+      <li>
+        <button
+          type="button"
+          className="action"
+          onClick={() => {
+            const next = String(Math.max(0, ...bars.map((bar) => Number(bar) || 0)) + 1);
+            setBars([...bars, next]);
+            setAt(bars.length);
+          }}
+        >
+          One more bar
+        </button>
+      </li>
+    </ol>
+  );
+}
+
+/** Weighing for the cure, bar by bar, typed or by the scale. */
+export function WeighBars(props: Props) {
+  const { batch, isBench = false } = props;
+  const round = useRound(props);
+  const { bar, isOn, setOn, pan, isClear, take, taken } = round;
+  const action = isBench ? 'bench-action' : 'action';
+  return (
+    <div className="grid gap-2">
+      <Bars round={round} batch={batch} />
+      {isOn && (
+        <p className={isBench ? 'bench-reading' : 'text-4xl font-semibold tabular-nums'}>
+          {pan.shownG === null ? '–' : pan.shownG.toFixed(1)}
+          <span className={isBench ? 'bench-unit' : 'text-base'}> g</span>
+        </p>
+      )}
+      <p role="status">
+        {bar === null
+          ? `${Object.keys(taken).length} bars weighed.`
+          : isOn
+            ? isClear
+              ? `Lay bar ${bar} on; it is taken when the reading rests.`
+              : 'Take everything off the pan.'
+            : `Next: bar ${bar}.`}
+      </p>
+      <div className="flex flex-wrap items-end gap-2">
+        {bar !== null && <Typed key={bar} bar={bar} onTake={take} isBench={isBench} />}
+        <button type="button" className={action} onClick={() => setOn(!isOn)}>
+          {isOn ? 'Without the scale' : 'By the scale'}
+        </button>
+      </div>
+    </div>
+  );
+}

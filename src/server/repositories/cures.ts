@@ -1,0 +1,26 @@
+/** What was reckoned of batches' cures, kept until the batch has a newer event. */
+import type { Knex } from 'knex';
+import type { Cure } from '../../core/curing/cure-types';
+
+interface CureRow {
+  batch_id: string;
+  seq: number;
+  body: string;
+}
+
+/** The cures kept of some batches, with the place of the event each was reckoned at. */
+export async function keptCures(
+  db: Knex,
+  batches: readonly string[],
+): Promise<ReadonlyMap<string, { seq: number; cure: Cure }>> {
+  const rows: CureRow[] = await db('batch_cures').whereIn('batch_id', [...batches]);
+  return new Map(rows.map(({ batch_id, seq, body }) => [batch_id, { seq, cure: JSON.parse(body) as Cure }]));
+}
+
+/** Keeps a cure. */
+export async function keepCure(db: Knex, batch: string, seq: number, cure: Cure): Promise<void> {
+  await db('batch_cures')
+    .insert({ batch_id: batch, seq, body: JSON.stringify(cure) })
+    .onConflict('batch_id')
+    .merge();
+}

@@ -1,0 +1,145 @@
+/** What went out, row by row: all of a list or none of it; a row that is known changes nothing. */
+import { createHash } from 'node:crypto';
+import type { Knex } from 'knex';
+import { refusalOf } from '../../core/batch/admit';
+import { extendBatch, foldBatch } from '../../core/batch/fold';
+import type { BatchEvent, EventOf } from '../../core/batch/types';
+import type { RequestError } from '../../core/formula/types';
+import { allocateSale, type SalePart, type SaleRow, type SaleSource } from '../../core/stock/sales';
+import { tellBatch } from '../events/feed';
+import type { House } from '../house';
+import { HttpFault } from '../http';
+import {
+  addEvents as addStored,
+  allBatches,
+  eventBatches,
+  eventsOf,
+  putBatch,
+} from '../repositories/batches';
+import { writing } from '../store/writing';
+import { summaryOf } from './batches';
+
+export interface SalesAnswer {
+  /** Rows written down now, rows known from before, and bars that went. */
+  rows: number;
+  known: number;
+  bars: number;
+  /** Which batches every row takes its bars from. */
+  parts: SalePart[][];
+}
+
+interface Source extends SaleSource {
+  seq: number;
+  fresh: { seq: number; event: BatchEvent }[];
+}
+
+/** Every batch with bars, oldest first. */
+async function sourcesOf({ db, now }: House): Promise<Source[]> {
+  const summaries = (await allBatches(db)).filter(({ cutAt }) => cutAt !== null).reverse();
+  const sources: Source[] = [];
+  for (const { id, seq, product, productName } of summaries) {
+    const events = (await eventsOf(db, id)).map(({ event }) => event);
+    sources.push({ id, product, productName, seq, batch: foldBatch(events, now)!, fresh: [] });
+  }
+  return sources;
+}
+
+/** Ids of rows: the same row, the same id; rows that read alike are counted. */
+function rowIds(rows: readonly SaleRow[]): string[] {
+  const seen = new Map<string, number>();
+  return rows.map(({ day, what, bars, how, to, market, note, ref }) => {
+    const text = JSON.stringify([day, what.trim(), bars, how, to ?? '', market ?? '', note ?? '', ref ?? '']);
+    const count = (seen.get(text) ?? 0) + 1;
+    seen.set(text, count);
+    return `sale:${createHash('sha256').update(`${text} ${count}`).digest('hex').slice(0, 32)}`;
+  });
+}
+
+function eventOf(id: string, row: SaleRow, { bars }: SalePart, by: string | null): EventOf<'moved'> {
+  const { day, how, to, market, note, despite } = row;
+  return {
+    id,
+    type: 'moved',
+    at: `${day}T12:00:00.000Z`,
+    by,
+    bars,
+    how,
+    ...(to ? { to } : {}),
+    ...(market ? { market } : {}),
+    ...(note ? { note } : {}),
+    ...(despite ? { despite } : {}),
+  };
+}
+
+/** Takes one row's bars from its batches; what is wrong with it otherwise. */
+function take(
+  row: SaleRow,
+  id: string,
+  sources: Source[],
+  by: string | null,
+  now: string,
+): { parts: SalePart[] } | { fault: RequestError } {
+  const found = allocateSale(row, sources);
+  if (!found.ok) return { fault: { path: found.path, code: found.code, message: found.message } };
+  for (const [at, part] of found.parts.entries()) {
+    const source = sources.find((one) => one.id === part.batch)!;
+    const event = eventOf(at === 0 ? id : `${id}:${at}`, row, part, by);
+    const refused = refusalOf(source.batch, event);
+    if (refused) return { fault: refused };
+    extendBatch(source.batch, event, event.at > now ? event.at : now);
+    source.fresh.push({ seq: source.seq + source.fresh.length + 1, event });
+  }
+  return { parts: found.parts };
+}
+
+async function write(trx: Knex, sources: readonly Source[], now: string): Promise<void> {
+  for (const { id, seq, productName, batch, fresh } of sources) {
+    if (fresh.length === 0) continue;
+    await addStored(trx, id, fresh, now);
+    await putBatch(trx, summaryOf(id, seq + fresh.length, productName, batch));
+  }
+}
+
+/** Faults told at once; more would not be read. */
+const MOST_FAULTS = 200;
+
+/**
+ * Writes a list down, all or none: 422 with the fault of every row. With `isPreview`, nothing is written and the
+ * answer says what would be.
+ */
+export async function recordSales(
+  house: House,
+  rows: readonly SaleRow[],
+  { by, isPreview }: { by: string | null; isPreview: boolean },
+): Promise<SalesAnswer> {
+  const told: string[] = [];
+  const action = async (trx: Knex): Promise<SalesAnswer> => {
+    const sources = await sourcesOf({ ...house, db: trx });
+    const ids = rowIds(rows);
+    const known = await eventBatches(trx, ids);
+    const faults: RequestError[] = [];
+    const parts: SalePart[][] = [];
+    let bars = 0;
+    for (const [at, row] of rows.entries()) {
+      if (known.has(ids[at]!)) {
+        parts.push([]);
+        continue;
+      }
+      const taken = take(row, ids[at]!, sources, by, house.now);
+      if ('fault' in taken) faults.push({ ...taken.fault, path: `rows.${at}.${taken.fault.path}` });
+      parts.push('fault' in taken ? [] : taken.parts);
+      if (!('fault' in taken)) bars += row.bars;
+    }
+    if (faults.length > 0) throw new HttpFault(422, faults.slice(0, MOST_FAULTS));
+    if (!isPreview) await write(trx, sources, house.now);
+    for (const { id, seq, fresh } of sources) if (fresh.length > 0) told.push(`${id} ${seq + fresh.length}`);
+    return { rows: rows.length - known.size, known: known.size, bars, parts };
+  };
+  const done = isPreview ? await action(house.db) : await writing(house.db, action);
+  if (!isPreview)
+    for (const one of told) {
+      const [batch, seq] = one.split(' ');
+      tellBatch({ batch: batch!, seq: Number(seq) });
+    }
+  return done;
+}
