@@ -17,6 +17,8 @@ export interface Lot {
   /** Why nothing is to be taken of it; null where it is free. */
   quarantine: string | null;
   price: number | null;
+  /** The batch it was made from; absent or null for what was bought. */
+  ofBatch?: string | null;
   /** Counts every change; a change names the revision it was made from. */
   revision: number;
 }

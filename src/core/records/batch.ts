@@ -51,6 +51,8 @@ export interface Trace {
     takenG: number;
     leftG: number;
     quarantine: string | null;
+    /** The batch it was made from; null for what was bought. */
+    ofBatch: string | null;
   }[];
   batches: {
     id: string;
@@ -67,6 +69,15 @@ export interface Trace {
   }[];
 }
 
+/** A note of an earlier batch for whoever pours the bar next. */
+export interface NextTimeNote {
+  batch: string;
+  code: string;
+  at: string;
+  by: string | null;
+  text: string;
+}
+
 /** What a pour wants of one material, and what speaks against it. */
 export interface Needed {
   material: string;
@@ -81,6 +92,8 @@ export interface Needed {
 export interface PourPlan {
   sheet: RunSheet;
   needed: Needed[];
+  /** What was found out of earlier batches of this bar. */
+  notes: NextTimeNote[];
   verdict: Verdict | null;
 }
 

@@ -62,7 +62,7 @@ function usePlan(wish: Wish): { plan: PourPlan | null; faults: Fault[] } {
 }
 
 function Wants({ plan }: { plan: PourPlan }) {
-  const { sheet, needed, verdict } = plan;
+  const { sheet, needed, notes, verdict } = plan;
   const minded = needed.filter(({ warnings }) => warnings.length > 0);
   const hours = sheet.minutes / 60;
   return (
@@ -77,6 +77,15 @@ function Wants({ plan }: { plan: PourPlan }) {
       <p className="text-soft">
         Set out: {sheet.vessels.join(', ')}; goggles, gloves, long sleeves, closed shoes.
       </p>
+      {notes.length > 0 && (
+        <ul aria-label="Found out last time" className="border-l-4 border-ink pl-3">
+          {notes.map(({ batch, code, text }) => (
+            <li key={`${batch} ${text}`}>
+              {text} <span className="text-soft">({code})</span>
+            </li>
+          ))}
+        </ul>
+      )}
       {minded.length > 0 && (
         <>
           <h3 className="font-medium">Mind before anything is melted</h3>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
-import { MOVED_HOW } from '../../core/batch/types';
+import { MOVED_HOW, type Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
 import { dayInWords } from '../../ui/words';
 import { MOVED_WORDS } from '../pour/states';
@@ -8,6 +8,22 @@ import type { Writing } from '../pour/writing';
 import { TextField } from './fields';
 
 type How = (typeof MOVED_HOW)[number];
+
+/** Where the last bars went. */
+function Gone({ batch }: { batch: Batch }) {
+  if (batch.moved.length === 0) return null;
+  return (
+    <ul>
+      {batch.moved.slice(-8).map((one) => (
+        <li key={`${one.at} ${one.bars} ${one.to}`}>
+          {dayInWords(one.at.slice(0, 10))}: {one.bars} {MOVED_WORDS[one.how]}
+          {one.to && `, ${one.to}`}
+          {one.market && ` (${one.market})`}
+        </li>
+      ))}
+    </ul>
+  );
+}
 
 /** Bars that leave: how, how many, where and to whom. */
 export function OutPanel({ writing: { batch, write }, markets }: { writing: Writing; markets: Market[] }) {
@@ -81,17 +97,7 @@ export function OutPanel({ writing: { batch, write }, markets }: { writing: Writ
       >
         Write it down
       </button>
-      {batch.moved.length > 0 && (
-        <ul>
-          {batch.moved.slice(-8).map((one) => (
-            <li key={`${one.at} ${one.bars} ${one.to}`}>
-              {dayInWords(one.at.slice(0, 10))}: {one.bars} {MOVED_WORDS[one.how]}
-              {one.to && `, ${one.to}`}
-              {one.market && ` (${one.market})`}
-            </li>
-          ))}
-        </ul>
-      )}
+      <Gone batch={batch} />
     </section>
   );
 }

@@ -150,6 +150,23 @@ function Answer({ told }: { told: Told }) {
   );
 }
 
+function ChooseFile({ name, onFile }: { name: string | null; onFile: (file: File | undefined) => void }) {
+  return (
+    <label className="action justify-self-start">
+      {name ?? 'Choose a CSV file'}
+      <input
+        type="file"
+        accept=".csv,.tsv,text/csv,text/plain"
+        className="sr-only"
+        onChange={(event) => {
+          onFile(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+    </label>
+  );
+}
+
 /** A list from a till or a shop as CSV: columns matched, looked over, then written down as a whole or not at all. */
 export function TillList({ markets }: { markets: Market[] }) {
   const [list, setList] = useState<List | null>(null);
@@ -176,18 +193,7 @@ export function TillList({ markets }: { markets: Market[] }) {
   return (
     <section aria-label="A till’s list" className="sheet grid content-start gap-2">
       <h2 className="text-lg">From a till or a shop</h2>
-      <label className="action justify-self-start">
-        {list ? list.name : 'Choose a CSV file'}
-        <input
-          type="file"
-          accept=".csv,.tsv,text/csv,text/plain"
-          className="sr-only"
-          onChange={(event) => {
-            void open(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <ChooseFile name={list?.name ?? null} onFile={(file) => void open(file)} />
       {list && (
         <>
           <p className="text-soft">{list.rows.length} rows.</p>

@@ -8,6 +8,7 @@ export { makeLabel } from '../labels/label-job';
 export { readLogo } from '../labels/logo';
 export { productSheetPdf } from '../labels/product-sheet';
 export { recordPdf } from '../labels/record-pdf';
+export { withdrawalPdf } from '../labels/withdrawal-pdf';
 
 /** Answers after a moment, so that as many at once reach as many threads. */
 export function ready(ms: number): Promise<true> {

@@ -117,3 +117,11 @@ export async function movementsOf(db: Knex, lotId: string): Promise<Movement[]> 
     reason,
   }));
 }
+
+/** The lots that were made from a batch. */
+export async function lotsOfBatch(db: Knex, batch: string): Promise<string[]> {
+  const rows: { id: string }[] = await db('lots')
+    .whereRaw("json_extract(body, '$.ofBatch') = ?", [batch])
+    .select('id');
+  return rows.map(({ id }) => id);
+}

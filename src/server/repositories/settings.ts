@@ -4,6 +4,7 @@ import type { OwnPhrase } from '../../core/claims/types';
 import type { Lesson } from '../../core/paperwork/lessons';
 import type { Mould } from '../../core/making/size';
 import type { CraftFigures } from '../../core/records/cupboard';
+import type { NextPlans } from '../../core/records/next';
 import type { Maker } from '../../core/records/wrap';
 
 /** What is kept under which key, and what counts before it is set. */
@@ -14,6 +15,9 @@ interface Settings {
   currency: string;
   ownPhrases: OwnPhrase[];
   paperLessons: Lesson[];
+  /** Of the calendar's address; empty before there is one. */
+  calendarKey: string;
+  plans: NextPlans;
 }
 
 const BEFORE: Settings = {
@@ -23,6 +27,8 @@ const BEFORE: Settings = {
   currency: 'EUR',
   ownPhrases: [],
   paperLessons: [],
+  calendarKey: '',
+  plans: { wanted: [], planned: [] },
 };
 
 export interface Setting<T> {

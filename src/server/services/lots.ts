@@ -74,7 +74,15 @@ export function changeLot(
     checkLot(lot);
     if (known.revision !== revision) return 'stale';
     const quarantine = lot.quarantine === undefined ? known.quarantine : lot.quarantine;
-    await putLot(trx, { ...lot, id: lotId, material: materialId, quarantine, revision: revision + 1 });
+    const { ofBatch } = known;
+    await putLot(trx, {
+      ...lot,
+      id: lotId,
+      material: materialId,
+      quarantine,
+      ofBatch,
+      revision: revision + 1,
+    });
     const stillG = lot.quantityG - (known.quantityG - known.leftG);
     await countShelf(trx, house, lotId, stillG, lot.leftG, 'Counted on the shelf');
     return 'changed';

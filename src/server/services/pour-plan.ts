@@ -9,6 +9,7 @@ import type { NewBatch } from '../doors/batch';
 import type { House } from '../house';
 import { allLots } from '../repositories/lots';
 import type { StoreSnapshot } from '../store/snapshot';
+import { notesForNextTime } from './batch-notes';
 import { planSheet } from './batches';
 import { papersStanding } from './materials';
 
@@ -96,6 +97,7 @@ export async function planPour(house: House, wanted: Omit<NewBatch, 'by'>): Prom
   const result = assess(request, snapshot);
   return {
     sheet,
+    notes: await notesForNextTime(house, product.id),
     needed: neededOf(sheet, lots, snapshot, house.today),
     verdict: result.ok ? result.assessment.verdict : null,
   };

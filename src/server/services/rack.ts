@@ -27,7 +27,6 @@ import { keepCure, keptCures } from '../repositories/cures';
 import { photosOf } from '../repositories/photos';
 import { findSetting } from '../repositories/settings';
 import { issuedLabels } from '../repositories/wraps';
-import { snapshotOf } from '../store/snapshot';
 import { listBatches, requireBatch } from './batches';
 import { requireProduct } from './products';
 

@@ -5,7 +5,7 @@ import type { Trace } from '../../core/records/batch';
 import type { House } from '../house';
 import { fault } from '../http';
 import { batchesDrawing, eventsOf, findBatch, findBatchByCode } from '../repositories/batches';
-import { findLot } from '../repositories/lots';
+import { findLot, lotsOfBatch } from '../repositories/lots';
 import { issuedLabels } from '../repositories/wraps';
 import { snapshotOf } from '../store/snapshot';
 
@@ -60,30 +60,87 @@ async function tracedLots(
   for (const id of ids) {
     const lot = await findLot(db, id);
     if (!lot) continue;
-    const { code, material, supplier, leftG, quarantine } = lot;
+    const { code, material, supplier, leftG, quarantine, ofBatch = null } = lot;
     const drawn = batches.flatMap((batch) => batch.drawn.filter((one) => one.lot === id));
     const takenG = drawn.reduce((sum, { massG }) => sum + massG, 0);
     const name = snapshot.material(material)?.name ?? material;
-    lots.push({ id, code, material, name, supplier, takenG, leftG, quarantine });
+    lots.push({ id, code, material, name, supplier, takenG, leftG, quarantine, ofBatch });
   }
   return lots;
 }
 
-/** From a lot: every batch that drew from it, its bars, where they went, its labels. 404 where there is no such lot. */
-export async function traceLot(house: House, id: string): Promise<Trace> {
-  if (!(await findLot(house.db, id))) throw fault(404, 'unknown-lot', `There is no lot "${id}".`, 'id');
-  const ids = await batchesDrawing(house.db, id);
-  const batches = [];
-  for (const batch of ids) batches.push(await tracedBatch(house, batch));
-  return { lots: await tracedLots(house, batches, [id]), batches };
+/** What is followed from a lot or a batch: forward to where it went, back to where it came from. */
+class Trail {
+  readonly lots = new Set<string>();
+  readonly batches = new Map<string, TracedBatch>();
+
+  constructor(private readonly house: House) {}
+
+  private async batch(id: string): Promise<TracedBatch | null> {
+    if (this.batches.has(id)) return null;
+    const traced = await tracedBatch(this.house, id);
+    this.batches.set(id, traced);
+    return traced;
+  }
+
+  /** Every batch a lot went into, and on through what was made of those. */
+  async forwardFromLot(lot: string): Promise<void> {
+    if (this.lots.has(lot)) return;
+    this.lots.add(lot);
+    for (const batch of await batchesDrawing(this.house.db, lot)) await this.forwardFromBatch(batch);
+  }
+
+  async forwardFromBatch(id: string): Promise<void> {
+    if (!(await this.batch(id))) return;
+    for (const lot of await lotsOfBatch(this.house.db, id)) await this.forwardFromLot(lot);
+  }
+
+  /** Every lot that went into a batch, and back through those that were made here. */
+  async backFromBatch(id: string): Promise<void> {
+    const traced = await this.batch(id);
+    for (const lot of new Set((traced ?? this.batches.get(id)!).drawn.map((one) => one.lot))) {
+      if (this.lots.has(lot)) continue;
+      this.lots.add(lot);
+      const { ofBatch } = (await findLot(this.house.db, lot)) ?? {};
+      if (ofBatch) await this.backFromBatch(ofBatch);
+    }
+  }
+
+  async told(): Promise<Trace> {
+    const batches = [...this.batches.values()];
+    return { lots: await tracedLots(this.house, batches, [...this.lots]), batches };
+  }
 }
 
-/** From a batch: every lot that went in, its bars and where they went. 404 where there is none. */
+/**
+ * From a lot: every batch that drew from it, its bars, where they went, its labels, and the same of what was made of
+ * those batches. 404 where there is no such lot.
+ */
+export async function traceLot(house: House, id: string): Promise<Trace> {
+  if (!(await findLot(house.db, id))) throw fault(404, 'unknown-lot', `There is no lot "${id}".`, 'id');
+  const trail = new Trail(house);
+  await trail.forwardFromLot(id);
+  return trail.told();
+}
+
+/**
+ * From a batch: every lot that went in, back through those made here, its bars and where they went, and the batches
+ * that its own parts went into. 404 where there is none.
+ */
 export async function traceBatch(house: House, id: string): Promise<Trace> {
   if (!(await findBatch(house.db, id))) throw fault(404, 'unknown-batch', `There is no batch "${id}".`, 'id');
-  const batch = await tracedBatch(house, id);
-  const lots = [...new Set(batch.drawn.map(({ lot }) => lot))];
-  return { lots: await tracedLots(house, [batch], lots), batches: [batch] };
+  const trail = new Trail(house);
+  await trail.backFromBatch(id);
+  for (const lot of await lotsOfBatch(house.db, id)) await trail.forwardFromLot(lot);
+  return trail.told();
+}
+
+/** From a batch forward alone: its bars, and the batches that its parts went into. 404 where there is none. */
+export async function traceForward(house: House, id: string): Promise<Trace> {
+  if (!(await findBatch(house.db, id))) throw fault(404, 'unknown-batch', `There is no batch "${id}".`, 'id');
+  const trail = new Trail(house);
+  await trail.forwardFromBatch(id);
+  return trail.told();
 }
 
 /** From a code as it stands on a bar: the batch's, or that with the bar's number behind it. */

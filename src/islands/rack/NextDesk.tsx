@@ -1,0 +1,256 @@
+import { useRef, useState, type KeyboardEvent } from 'react';
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useDraggable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import type { NextBar, NextData, PlannedPour } from '../../core/records/next';
+import { dayAfter, daysBetween } from '../../core/stock/pace';
+import { address, send, type Fault } from '../../ui/api';
+import { Faults } from '../../ui/Faults';
+import { guarded } from '../../ui/Guarded';
+import { dayInWords, grams } from '../../ui/words';
+import { WantedForm } from './WantedForm';
+
+/** Days that the line shows. */
+const LINE_DAYS = 112;
+
+export type Plans = Pick<NextData, 'wanted' | 'planned'>;
+
+/** What is planned, kept at once and reckoned anew. */
+function useNext(first: NextData) {
+  const [data, setData] = useState(first);
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const keep = async ({ wanted, planned }: Plans) => {
+    setData((old) => ({ ...old, wanted, planned }));
+    const answer = await send<NextData>('PUT', address('next'), { revision: data.revision, wanted, planned });
+    if (!answer.ok) return setFaults(answer.faults);
+    setData(answer.body);
+    const stale = {
+      path: '',
+      message: 'Another window changed the plan meanwhile; that one is shown. Do yours again.',
+    };
+    setFaults(answer.status === 409 ? [stale] : []);
+  };
+  return { data, faults, keep };
+}
+
+const placeOf = (today: string, day: string) =>
+  `${(100 * Math.min(LINE_DAYS, Math.max(0, daysBetween(today, day)))) / LINE_DAYS}%`;
+
+function Pour({
+  pour,
+  today,
+  onMove,
+  onRemove,
+}: {
+  pour: PlannedPour;
+  today: string;
+  onMove: (days: number) => void;
+  onRemove: () => void;
+}) {
+  const { setNodeRef, listeners, attributes, transform } = useDraggable({ id: pour.id });
+  const onKey = (event: KeyboardEvent) => {
+    const step = { ArrowLeft: -1, ArrowRight: 1, PageUp: -7, PageDown: 7 }[event.key];
+    if (step !== undefined) {
+      event.preventDefault();
+      onMove(step);
+    } else if (event.key === 'Delete') onRemove();
+  };
+  const shift = transform ? `translateX(${transform.x}px)` : undefined;
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      className="next-pour"
+      style={{ left: placeOf(today, pour.day), transform: shift }}
+      {...attributes}
+      {...listeners}
+      onKeyDown={onKey}
+      aria-label={`Pour of ${pour.bars} bars on ${dayInWords(pour.day)}; arrow keys move it by a day, Delete takes it away`}
+    >
+      {pour.bars}
+    </button>
+  );
+}
+
+function Marks({ bar, today }: { bar: NextBar; today: string }) {
+  const { endsOn, endsEarlyOn, startBy } = bar.next;
+  return (
+    <>
+      {endsOn && endsEarlyOn && (
+        <span
+          className="next-doubt"
+          style={{ left: placeOf(today, endsEarlyOn), right: `calc(100% - ${placeOf(today, endsOn)})` }}
+        />
+      )}
+      {bar.curing.map((batch) => (
+        <span
+          key={batch.batch}
+          className="next-ready"
+          style={{ left: placeOf(today, batch.readyOn) }}
+          title={`${batch.code}: ${batch.bars} bars`}
+        >
+          +{batch.bars}
+        </span>
+      ))}
+      {startBy && <span className="next-start" style={{ left: placeOf(today, startBy) }} />}
+      {endsOn && <span className="next-end" style={{ left: placeOf(today, endsOn) }} />}
+    </>
+  );
+}
+
+function paceWords({ pace }: NextBar): string {
+  if (!pace.perWeek) return 'nothing sold yet';
+  const { low, likely, high } = pace.perWeek;
+  return `${likely.toFixed(1)} a week (${low.toFixed(1)} to ${high.toFixed(1)})`;
+}
+
+function nextWords({ next, missing, ready, curing }: NextBar, today: string): string {
+  const stock = `${ready} ready, ${curing.reduce((sum, { bars }) => sum + bars, 0)} curing`;
+  if (!next.startBy) return `${stock}.`;
+  const late = next.startBy < today;
+  const start = late
+    ? `should have been poured by ${dayInWords(next.startBy)}`
+    : `pour by ${dayInWords(next.startBy)}`;
+  const order = missing.length > 0 ? '; order first what is missing' : '; all for it is there';
+  return `${stock}; ${start}: ${next.why}${order}.`;
+}
+
+interface RowProps {
+  bar: NextBar;
+  data: NextData;
+  keep: (plans: Plans) => void;
+}
+
+function Line({ bar, data, keep }: RowProps) {
+  const track = useRef<HTMLDivElement>(null);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { keyboardCodes: { start: [], cancel: [], end: [] } }),
+  );
+  const { today, planned, wanted } = data;
+  const move = (id: string, days: number) => {
+    if (days === 0) return;
+    const moved = (pour: PlannedPour) => {
+      const day = dayAfter(pour.day, days);
+      return { ...pour, day: day < today ? today : day };
+    };
+    keep({ wanted, planned: planned.map((pour) => (pour.id === id ? moved(pour) : pour)) });
+  };
+  return (
+    <DndContext
+      sensors={sensors}
+      onDragEnd={({ active, delta }) => {
+        const width = track.current?.clientWidth ?? 1;
+        move(String(active.id), Math.round((delta.x / width) * LINE_DAYS));
+      }}
+    >
+      <div ref={track} className="next-line">
+        <Marks bar={bar} today={today} />
+        {planned
+          .filter(({ product }) => product === bar.id)
+          .map((pour) => (
+            <Pour
+              key={pour.id}
+              pour={pour}
+              today={today}
+              onMove={(days) => move(pour.id, days)}
+              onRemove={() => keep({ wanted, planned: planned.filter(({ id }) => id !== pour.id) })}
+            />
+          ))}
+      </div>
+    </DndContext>
+  );
+}
+
+function Row({ bar, data, keep }: RowProps) {
+  const { today, planned, wanted } = data;
+  const plan = () => {
+    const day = bar.next.startBy && bar.next.startBy > today ? bar.next.startBy : today;
+    const pour = { id: crypto.randomUUID(), product: bar.id, day, bars: bar.barsAPour ?? 12 };
+    keep({ wanted, planned: [...planned, pour] });
+  };
+  return (
+    <li className="next-row">
+      <div className="leading-tight">
+        <a className="font-medium text-ultra underline" href={`/bars/${bar.id}`}>
+          {bar.name}
+        </a>
+        <span className="block font-narrow text-soft">{paceWords(bar)}</span>
+      </div>
+      <Line bar={bar} data={data} keep={keep} />
+      <button type="button" className="action py-0" onClick={plan}>
+        Plan a pour
+      </button>
+      <p className="next-words">
+        {nextWords(bar, today)}
+        {bar.missing.length > 0 && (
+          <span className="text-soft">
+            {' '}
+            Missing for one pour:{' '}
+            {bar.missing
+              .map(({ name, neededG, freeG }) => `${name} ${grams(Math.max(0, neededG - freeG))}`)
+              .join(', ')}
+            {bar.next.startBy &&
+              `; have it by ${dayInWords(bar.next.startBy < today ? today : bar.next.startBy)}`}
+            .
+          </span>
+        )}
+      </p>
+    </li>
+  );
+}
+
+function Days({ today }: { today: string }) {
+  const weeks = Array.from({ length: LINE_DAYS / 14 + 1 }, (_, at) => at * 14);
+  return (
+    <div className="next-row" aria-hidden="true">
+      <span />
+      <div className="rail-days">
+        {weeks.map((days) => (
+          <span key={days} style={{ left: `${(100 * days) / LINE_DAYS}%` }}>
+            {dayInWords(dayAfter(today, days)).replace(/ \d{4}$/, '')}
+          </span>
+        ))}
+      </div>
+      <span />
+    </div>
+  );
+}
+
+/** What to pour next: pace, stock and what is wanted, on a line of days on which pours are planned. */
+function NextDeskIsland({ first }: { first: NextData }) {
+  const { data, faults, keep } = useNext(first);
+  const today = data.bars.filter(({ missing, barsAPour }) => missing.length === 0 && barsAPour !== null);
+  if (data.bars.length === 0)
+    return <p className="text-soft">There is no bar yet. Make one on the range first.</p>;
+  return (
+    <div className="grid gap-4">
+      <p>
+        {today.length > 0
+          ? `Can be poured today from what is there: ${today.map(({ name }) => name).join(', ')}.`
+          : 'Nothing can be poured today from what is there.'}{' '}
+        <span className="text-soft">
+          Solid mark: the stock ends at the likely pace, hatched from the fast end. Open mark: pour by then,{' '}
+          {data.cureDays} days before.
+        </span>
+      </p>
+      <Faults faults={faults} />
+      <section aria-label="Bars">
+        <Days today={data.today} />
+        <ul>
+          {data.bars.map((bar) => (
+            <Row key={bar.id} bar={bar} data={data} keep={(plans) => void keep(plans)} />
+          ))}
+        </ul>
+      </section>
+      <WantedForm data={data} keep={(plans) => void keep(plans)} />
+    </div>
+  );
+}
+
+export const NextDesk = guarded('What to pour next', NextDeskIsland);

@@ -1,0 +1,120 @@
+/** What to pour next: the pace of every bar, what is ready and curing, what is wanted by a day, and what is missing. */
+import type { Batch } from '../../core/batch/types';
+import { groupBy } from '../../core/group';
+import type { BatchSummary } from '../../core/records/batch';
+import type { NextBar, NextData, NextPlans } from '../../core/records/next';
+import { dayAfter, nextPour, paceOf, type SoldOn, type Supply } from '../../core/stock/pace';
+import type { House } from '../house';
+import { HttpFault } from '../http';
+import { allBatches } from '../repositories/batches';
+import { findSetting, putSetting } from '../repositories/settings';
+import { writing } from '../store/writing';
+import { requireBatch } from './batches';
+import { planPour } from './pour-plan';
+import { comparables } from './products';
+
+/** Days from the pour until bars can be sold: cut, cure and a look (craft). */
+export const CURE_DAYS = 42;
+
+const soldOf = (batch: Batch): SoldOn[] =>
+  batch.moved.filter(({ how }) => how === 'sale').map(({ at, bars }) => ({ day: at.slice(0, 10), bars }));
+
+interface Made {
+  summary: BatchSummary;
+  batch: Batch;
+}
+
+function curingOf(made: readonly Made[], today: string): NextBar['curing'] {
+  return made
+    .filter(({ batch }) => ['poured', 'cut', 'curing'].includes(batch.state) && !batch.isQuarantined)
+    .map(({ summary, batch }) => {
+      const bars = batch.cut ? batch.bars.good : (batch.sheet.bars ?? 0);
+      const ready = dayAfter((batch.poured?.at ?? batch.startedAt).slice(0, 10), CURE_DAYS);
+      return { batch: summary.id, code: summary.code, bars, readyOn: ready < today ? today : ready };
+    });
+}
+
+/** What is missing for one pour of a bar as its formula stands; null where it does not reckon. */
+async function wantingOf(house: House, product: string) {
+  try {
+    const { needed, sheet } = await planPour(house, { product });
+    const missing = needed
+      .filter(({ neededG, freeG, material }) => freeG < neededG && material !== 'water')
+      .map(({ material, name, neededG, freeG }) => ({ material, name, neededG, freeG }));
+    return { missing, bars: sheet.bars };
+  } catch (error) {
+    if (error instanceof HttpFault) return null;
+    throw error;
+  }
+}
+
+async function barOf(
+  house: House,
+  { id, name }: { id: string; name: string },
+  made: readonly Made[],
+  plans: NextPlans,
+): Promise<NextBar> {
+  const { today } = house;
+  const released = made.flatMap(({ batch }) => batch.released.map(({ at }) => at.slice(0, 10))).sort();
+  const pace = paceOf(
+    made.flatMap(({ batch }) => soldOf(batch)),
+    released[0] ?? today,
+    today,
+  );
+  const ready = made
+    .filter(({ batch }) => batch.state === 'released' && !batch.isQuarantined)
+    .reduce((sum, { batch }) => sum + batch.bars.left, 0);
+  const curing = curingOf(made, today);
+  const planned = plans.planned
+    .filter((one) => one.product === id && one.day >= today)
+    .map((one) => ({ batch: one.id, bars: one.bars, readyOn: dayAfter(one.day, CURE_DAYS) }));
+  const supply: Supply = { ready, curing: [...curing, ...planned] };
+  const needs = plans.wanted.filter(({ product }) => product === id);
+  const found = await wantingOf(house, id);
+  return {
+    id,
+    name,
+    pace,
+    ready,
+    curing,
+    next: nextPour(pace, supply, needs, today, CURE_DAYS),
+    barsAPour: found?.bars ?? null,
+    missing: found?.missing ?? [],
+  };
+}
+
+/** Bars with the most pressing first. */
+export async function nextData(house: House): Promise<NextData> {
+  const { value: plans, revision } = await findSetting(house.db, 'plans');
+  const byProduct = groupBy(await allBatches(house.db), ({ product }) => product);
+  const bars: NextBar[] = [];
+  for (const bar of await comparables(house)) {
+    const made: Made[] = [];
+    for (const summary of byProduct.get(bar.id) ?? [])
+      made.push({ summary, batch: (await requireBatch(house, summary.id)).batch });
+    bars.push(await barOf(house, bar, made, plans));
+  }
+  const late = ({ next }: NextBar) => next.startBy ?? '9999';
+  return {
+    today: house.today,
+    cureDays: CURE_DAYS,
+    bars: bars.sort((a, b) => late(a).localeCompare(late(b)) || a.name.localeCompare(b.name)),
+    ...plans,
+    revision,
+  };
+}
+
+/** Keeps what is wanted and planned; the newer one comes back where it was changed in between. */
+export async function keepPlans(
+  house: House,
+  revision: number,
+  plans: NextPlans,
+): Promise<{ data: NextData; isStale: boolean }> {
+  const isStale = await writing(house.db, async (trx) => {
+    const known = await findSetting(trx, 'plans');
+    if (known.revision !== revision) return true;
+    await putSetting(trx, 'plans', plans);
+    return false;
+  });
+  return { data: await nextData(house), isStale };
+}
