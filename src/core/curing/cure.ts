@@ -192,7 +192,7 @@ function needsOf(
   if (now < minDays) needs.push(`Wait ${days(minDays - now)} more: the bars cure at least ${days(minDays)}.`);
   if (found.loss && found.loss.high >= SETTLED_PCT_PER_DAY)
     needs.push(
-      `Go on weighing: a bar may still lose up to ${found.loss.high.toFixed(2)} % of its mass a day; settled is under ${SETTLED_PCT_PER_DAY} %${found.ready ? `, likely by day ${Math.ceil(found.ready.likely)}` : ''}.`,
+      `Go on weighing: a bar may still lose up to ${found.loss.high.toFixed(3)} % of its mass a day; settled is under ${SETTLED_PCT_PER_DAY} %${found.ready && found.ready.likely > now ? `, likely by day ${Math.ceil(found.ready.likely)}` : ''}.`,
     );
   return needs;
 }

@@ -1,6 +1,6 @@
 /** What a batch on the rack waits for: cutting in its window, turning, weighing, checking, release (cure page; craft). */
 import type { Batch } from '../batch/types';
-import { cureInput, daysSince, materialsIn, MS_PER_DAY, MS_PER_HOUR, usualChecks } from './batch-cure';
+import { daysSince, materialsIn, MS_PER_DAY, MS_PER_HOUR, usualChecks } from './batch-cure';
 import { USUAL_MIN_DAYS } from './cure';
 import type { Cure } from './cure-types';
 import type { CutWindow, PortionWindow } from './window';
@@ -162,6 +162,3 @@ export function rackTasks(batch: Batch, at: string, window: CutWindow | null, cu
 export function byUrgency(a: RackTask, b: RackTask): number {
   return URGENCIES.indexOf(a.urgency) - URGENCIES.indexOf(b.urgency) || a.from.localeCompare(b.from);
 }
-
-/** Whether anything is to be reckoned of a batch's cure. */
-export const hasWeighings = (batch: Batch): boolean => cureInput(batch).weighings.length > 0;

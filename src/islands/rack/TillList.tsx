@@ -193,6 +193,13 @@ export function TillList({ markets }: { markets: Market[] }) {
   return (
     <section aria-label="A till’s list" className="sheet grid content-start gap-2">
       <h2 className="text-lg">From a till or a shop</h2>
+      {!list && (
+        <p className="text-soft">
+          Any list with a day, a bar or a batch code and a number. Which column says what is guessed from its
+          head and can be put right. A row that is taken twice counts once; with a fault in any row, nothing
+          is written.
+        </p>
+      )}
       <ChooseFile name={list?.name ?? null} onFile={(file) => void open(file)} />
       {list && (
         <>

@@ -90,7 +90,13 @@ function Typed({ bar, onTake, isBench }: { bar: string; onTake: (massG: number) 
   );
 }
 
-function Bars({ round, batch }: { round: ReturnType<typeof useRound>; batch: Batch }) {
+interface BarsProps {
+  round: ReturnType<typeof useRound>;
+  batch: Batch;
+  action: string;
+}
+
+function Bars({ round, batch, action }: BarsProps) {
   const { bars, setBars, at, setAt, taken } = round;
   return (
     <ol className="flex flex-wrap gap-2" aria-label="Bars">
@@ -98,7 +104,7 @@ function Bars({ round, batch }: { round: ReturnType<typeof useRound>; batch: Bat
         <li key={bar}>
           <button
             type="button"
-            className="action"
+            className={action}
             aria-current={index === at ? 'step' : undefined}
             onClick={() => setAt(index)}
           >
@@ -113,7 +119,7 @@ function Bars({ round, batch }: { round: ReturnType<typeof useRound>; batch: Bat
       <li>
         <button
           type="button"
-          className="action"
+          className={action}
           onClick={() => {
             const next = String(Math.max(0, ...bars.map((bar) => Number(bar) || 0)) + 1);
             setBars([...bars, next]);
@@ -135,7 +141,7 @@ export function WeighBars(props: Props) {
   const action = isBench ? 'bench-action' : 'action';
   return (
     <div className="grid gap-2">
-      <Bars round={round} batch={batch} />
+      <Bars round={round} batch={batch} action={action} />
       {isOn && (
         <p className={isBench ? 'bench-reading' : 'text-4xl font-semibold tabular-nums'}>
           {pan.shownG === null ? '–' : pan.shownG.toFixed(1)}
