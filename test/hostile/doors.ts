@@ -68,6 +68,18 @@ const EVENTS = [
     despite: 'z',
   },
 ];
+const SALE = {
+  day: '2026-11-20',
+  what: 'First Light',
+  bars: 1,
+  how: 'sale',
+  to: 'x',
+  market: 'EU',
+  note: 'y',
+  ref: '1',
+  despite: 'z',
+};
+const WANTED = { id: 'w', product: 'first-light', name: 'Fair', day: '2027-01-01', bars: 3 };
 const MAKER = { name: 'Signalbox Soap', addressLines: ['The Box', 'Tollen Halt'] };
 
 /** Every door over the demo. `read` gets a JSON answer of the running application. */
@@ -153,6 +165,19 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: `batches/${batch}/trace` },
     { method: 'GET', path: `batches/${batch}/follow` },
     { method: 'POST', path: `batches/${batch}/events`, body: { after: null, events: EVENTS } },
+    { method: 'GET', path: 'rack' },
+    { method: 'GET', path: 'rack/calendar' },
+    { method: 'POST', path: 'rack/calendar' },
+    { method: 'GET', path: 'rack/calendar/none.ics' },
+    { method: 'GET', path: `batches/${batch}/cure` },
+    { method: 'GET', path: `batches/${batch}/photos` },
+    { method: 'POST', path: `batches/${batch}/photos?note=x`, body: 'no picture' },
+    { method: 'GET', path: `batches/${batch}/photos/none` },
+    { method: 'POST', path: `batches/${batch}/parts`, body: { what: 'trimmings', name: 'Ends', massG: 20 } },
+    { method: 'POST', path: 'sales', body: { rows: [SALE], preview: true, by: null } },
+    { method: 'GET', path: `withdrawal?batch=${batch}&as=csv` },
+    { method: 'GET', path: 'next' },
+    { method: 'PUT', path: 'next', body: { revision: 0, wanted: [WANTED], planned: [] } },
     { method: 'GET', path: `lots/${lot}` },
     { method: 'GET', path: `lots/${lot}/trace` },
     { method: 'GET', path: 'trace?code=FL-1' },

@@ -106,6 +106,8 @@ export interface NextPour {
 }
 
 const YEARS_AHEAD_DAYS = 730;
+/** What sums of parts of a bar leave. */
+const NOTHING = 1e-9;
 
 /** The day on which so many bars a week have emptied what is ready and what comes ready. */
 function endOf(
@@ -122,7 +124,7 @@ function endOf(
       if (batch.readyOn === on || (day === 0 && batch.readyOn < on)) stock += batch.bars;
     for (const need of needs) if (need.day === on) stock -= need.bars;
     if (day > 0) stock -= perWeek / DAYS_A_WEEK;
-    if (stock < 0) return on;
+    if (stock < -NOTHING) return on;
   }
   return null;
 }

@@ -1,5 +1,6 @@
 /** What went out, row by row: all of a list or none of it; a row that is known changes nothing. */
 import { createHash } from 'node:crypto';
+import { setImmediate as breath } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import { refusalOf } from '../../core/batch/admit';
 import { extendBatch, foldBatch } from '../../core/batch/fold';
@@ -100,6 +101,9 @@ async function write(trx: Knex, sources: readonly Source[], now: string): Promis
   }
 }
 
+/** Rows taken between two breaths, so that a long list lets other requests through. */
+const ROWS_A_BREATH = 50;
+
 /** Faults told at once; more would not be read. */
 const MOST_FAULTS = 200;
 
@@ -121,6 +125,7 @@ export async function recordSales(
     const parts: SalePart[][] = [];
     let bars = 0;
     for (const [at, row] of rows.entries()) {
+      if (at % ROWS_A_BREATH === ROWS_A_BREATH - 1) await breath();
       if (known.has(ids[at]!)) {
         parts.push([]);
         continue;
