@@ -13,6 +13,16 @@ const SCREENS = [
   '/cupboard/papers',
   '/scent?blend=sidings',
   '/compare?left=night-mail&right=lamp-room',
+  '/pour',
+  '/rack',
+  '/rack/fl-261014',
+  '/rack/fl-261014/weigh',
+  '/rack/fl-261123',
+  '/rack/out',
+  '/rack/next',
+  '/rack/compare',
+  '/rack/calendar',
+  '/pour/trace?code=FL-260915',
   '/nowhere',
 ];
 

@@ -167,7 +167,7 @@ export function StallEvening({
     <section aria-label="The stall’s evening" className="sheet grid content-start gap-2">
       <h2 className="text-lg">The stall’s evening</h2>
       <div className="grid gap-2 sm:grid-cols-3">
-        <DayField label="Day" value={evening.day} onChange={(day) => setEvening({ ...evening, day })} />
+        <DayField label="Sold on" value={evening.day} onChange={(day) => setEvening({ ...evening, day })} />
         <TextField label="Where" value={evening.to} onChange={(to) => setEvening({ ...evening, to })} />
         <label>
           <span className="eyebrow block">Market</span>
