@@ -189,10 +189,11 @@ function needsOf(
     needs.push(
       `Weigh again in ${days(SETTLED_OVER_DAYS - overDays)}: the weighings have to span seven days.`,
     );
-  if (now < minDays) needs.push(`Wait ${days(minDays - now)} more: the bars cure at least ${days(minDays)}.`);
+  if (now < minDays)
+    needs.push(`Weigh again from day ${Math.ceil(minDays)} on: the bars cure at least ${days(minDays)}.`);
   if (found.loss && found.loss.high >= SETTLED_PCT_PER_DAY)
     needs.push(
-      `Go on weighing: a bar may still lose up to ${found.loss.high.toFixed(3)} % of its mass a day; settled is under ${SETTLED_PCT_PER_DAY} %${found.ready && found.ready.likely > now ? `, likely by day ${Math.ceil(found.ready.likely)}` : ''}.`,
+      `Go on weighing: a bar may still lose up to ${found.loss.high.toFixed(3)}\u00a0% of its mass a day; settled is under ${SETTLED_PCT_PER_DAY}\u00a0%${found.ready && found.ready.likely > now ? `, likely by day ${Math.ceil(found.ready.likely)}` : ''}.`,
     );
   return needs;
 }
