@@ -48,6 +48,8 @@ export interface BatchRecord {
   superfatPct: number | null;
   /** The ingredient lists of what was weighed, by market and school. */
   lists: { market: Market; school: string; text: string }[];
+  /** What it really cost in materials, in the maker's currency; null where nothing has a price. */
+  cost: { currency: string; total: number; perBar: number | null; unpriced: string[] } | null;
   events: readonly BatchEvent[];
 }
 
@@ -128,12 +130,14 @@ export function batchRecord({
   batch,
   events,
   verdicts,
+  cost = null,
 }: {
   id: string;
   productName: string;
   batch: Batch;
   events: readonly BatchEvent[];
   verdicts: RecordVerdicts | null;
+  cost?: BatchRecord['cost'];
 }): BatchRecord {
   const lines = batch.lines.filter(({ plannedG, weighings }) => (plannedG ?? 0) > 0 || weighings.length > 0);
 
@@ -173,6 +177,7 @@ export function batchRecord({
       school,
       text,
     })),
+    cost,
     events,
   };
 }

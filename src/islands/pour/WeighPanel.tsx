@@ -1,8 +1,9 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Lot } from '../../core/making/cost';
 import type { Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
 import { lastingDoubtG } from '../../core/weighing/tare';
+import { useStable } from '../../ui/latest';
 import { Straightedge } from '../../ui/Straightedge';
 import { readNumber } from '../../core/quantities/number';
 import { Overshoot } from './Overshoot';
@@ -230,6 +231,41 @@ function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Want
   );
 }
 
+const BY_ITSELF_KEY = 'proportia.takes-by-itself';
+
+/** Takes a reading by itself once it rests on what is wanted; whether it does is kept on this device. */
+function useTakenByItself(isReady: boolean, take: () => void) {
+  const [isOn, setOn] = useState(() => localStorage.getItem(BY_ITSELF_KEY) === 'yes');
+  const taken = useStable(take);
+  useEffect(() => {
+    if (!isOn || !isReady) return;
+    const timer = setTimeout(taken, RESTS_MS);
+    return () => clearTimeout(timer);
+  }, [isOn, isReady, taken]);
+  const set = (next: boolean) => {
+    localStorage.setItem(BY_ITSELF_KEY, next ? 'yes' : 'no');
+    setOn(next);
+  };
+  return [isOn, set] as const;
+}
+
+/** A reading on the mark is left so long before it is taken by itself: a last drop may still come. */
+const RESTS_MS = 1500;
+
+function ByItself({ isOn, set }: { isOn: boolean; set: (isOn: boolean) => void }) {
+  return (
+    <label className="flex min-h-14 items-center gap-3">
+      <input
+        type="checkbox"
+        className="accent-ultra"
+        checked={isOn}
+        onChange={(event) => set(event.target.checked)}
+      />
+      Take it by itself when it rests on the mark
+    </label>
+  );
+}
+
 /** One thing to weigh: the reading, what is still to come, from which lot, and the ways without a scale. */
 export function WeighPanel({ batchId, batch, markets, wanted, lots, readabilityG, write }: Props) {
   const scale = useScale(`${batchId} ${wanted.line} ${wanted.portion ?? ''}`, readabilityG);
@@ -250,6 +286,11 @@ export function WeighPanel({ batchId, batch, markets, wanted, lots, readabilityG
     scale.tare();
   };
   const canTake = scale.isBegun && following.settled && takeG > 0;
+  const isOnMark =
+    takeG + wanted.doneG >= wanted.massG - wanted.underG &&
+    takeG + wanted.doneG <= wanted.massG + wanted.overG;
+  const isBlocked = following.question !== null || (asksDespite && despite.trim() === '');
+  const [takesByItself, setTakesByItself] = useTakenByItself(canTake && isOnMark && !isBlocked, take);
   const words = STATE_WORDS[state];
   const lostG = scale.isBegun ? lastingDoubtG(following) : null;
   return (
@@ -275,6 +316,7 @@ export function WeighPanel({ batchId, batch, markets, wanted, lots, readabilityG
           Begin at zero
         </button>
       </div>
+      <ByItself isOn={takesByItself} set={setTakesByItself} />
       {lots.length > 0 && <Lots lots={lots} lot={lot} onLot={setLot} today={today} />}
       {asksDespite && (
         <label className="block">

@@ -18,6 +18,15 @@ function drawLines(document: Document, { lines }: BatchRecord): void {
   rows(document, [50, 210, 275, 340, 390], [['Material', 'Planned', 'Weighed', 'Off', 'How, lots'], ...said]);
 }
 
+function drawCost(document: Document, { cost }: BatchRecord): void {
+  if (!cost) return;
+  const { currency, total, perBar, unpriced } = cost;
+  const bar = perBar === null ? '' : `, ${perBar.toFixed(2)} a good bar`;
+  const without = unpriced.length > 0 ? ` Without a price: ${unpriced.join(', ')}.` : '';
+  heading(document, 'Cost in materials');
+  rows(document, [50], [[`${total.toFixed(2)} ${currency}${bar}.${without}`]]);
+}
+
 function draw(document: Document, record: BatchRecord): void {
   const {
     productName,
@@ -69,6 +78,7 @@ function draw(document: Document, record: BatchRecord): void {
       ...notes.map(({ at, text }) => [moment(at), text]),
     ],
   );
+  drawCost(document, record);
   heading(document, 'Ingredients as weighed');
   rows(
     document,
