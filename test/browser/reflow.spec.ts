@@ -22,6 +22,7 @@ const SCREENS = [
   '/rack/next',
   '/rack/compare',
   '/rack/calendar',
+  '/cupboard/shelf',
   '/pour/trace?code=FL-260915',
   '/nowhere',
 ];

@@ -178,6 +178,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: `withdrawal?batch=${batch}&as=csv` },
     { method: 'GET', path: 'next' },
     { method: 'PUT', path: 'next', body: { revision: 0, wanted: [WANTED], planned: [] } },
+    { method: 'POST', path: 'lots/count', body: { rows: [{ lot, leftG: 3 }], reason: 'counted' } },
     { method: 'GET', path: `lots/${lot}` },
     { method: 'GET', path: `lots/${lot}/trace` },
     { method: 'GET', path: 'trace?code=FL-1' },

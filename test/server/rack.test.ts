@@ -21,6 +21,8 @@ const ROUTES = {
   sales: () => import('../../src/pages/api/v1/sales'),
   withdrawal: () => import('../../src/pages/api/v1/withdrawal'),
   next: () => import('../../src/pages/api/v1/next'),
+  count: () => import('../../src/pages/api/v1/lots/count'),
+  lot: () => import('../../src/pages/api/v1/lots/[lot]'),
   assess: () => import('../../src/pages/api/v1/assess'),
 };
 async function go<T = Record<string, unknown>>(
@@ -69,7 +71,7 @@ async function released(
 }
 
 describe('the rack over HTTP', () => {
-  useDemo();
+  const demo = useDemo();
 
   it('says what waits for hands, and keeps what it reckoned', async () => {
     const { body } = await go<RackData>('rack', 'GET');
@@ -246,6 +248,42 @@ describe('the rack over HTTP', () => {
       (await go<Trace>('trace', 'GET', { params: { id: of } })).body.batches.map((one) => one.code);
     expect(await trace(id)).to.include(next.body.code);
     expect(await trace(next.body.id)).to.include(code);
+  });
+
+  it('counts the shelf, all lots or none, as entries of the ledger', async () => {
+    const shelf = (
+      await go<{ lots: { id: string; leftG: number }[] }>('count', 'POST', {
+        body: { rows: [], reason: 'x' },
+      })
+    ).status;
+    expect(shelf).to.equal(422);
+    const { db } = demo;
+    const lots: { id: string }[] = await db('lots').select('id').limit(2);
+    const [one, two] = lots.map(({ id }) => id) as [string, string];
+    const ledger = async (id: string) =>
+      (
+        await go<{ leftG: number; movements: { massG: number; reason: string | null }[] }>('lot', 'GET', {
+          params: { lot: id },
+        })
+      ).body;
+    const before = await ledger(one);
+    const count = (rows: object[]) => go('count', 'POST', { body: { rows, reason: 'Counted in November' } });
+    expect(
+      (
+        await count([
+          { lot: one, leftG: 1 },
+          { lot: two, leftG: 1e6 },
+        ])
+      ).status,
+    ).to.equal(422);
+    expect(await ledger(one)).to.deep.equal(before);
+    expect((await count([{ lot: one, leftG: before.leftG - 3 }])).status).to.equal(200);
+    const after = await ledger(one);
+    expect(after.leftG).to.be.closeTo(before.leftG - 3, 1e-6);
+    expect(after.movements.find(({ reason }) => reason === 'Counted in November')!.massG).to.be.closeTo(
+      3,
+      1e-6,
+    );
   });
 
   it('gives the calendar to who knows its address, and to nobody after it was changed', async () => {

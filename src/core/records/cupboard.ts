@@ -69,3 +69,11 @@ export interface FoundMaterial {
   /** Whether it stands in the maker's own cupboard, or only in the starter library. */
   isOwn: boolean;
 }
+
+/** A lot on the shelf as it is counted. */
+export interface CountedLot {
+  id: string;
+  code: string;
+  name: string;
+  leftG: number;
+}

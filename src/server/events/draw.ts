@@ -5,7 +5,7 @@ import type { Batch, BatchEvent, Refusal } from '../../core/batch/types';
 import type { Lot } from '../../core/making/cost';
 import { ALKALI_MATERIAL } from '../../core/making/cost';
 import { LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
-import { addMovement, findLot } from '../repositories/lots';
+import { addMovement, findLot, touchLot } from '../repositories/lots';
 
 const refusal = (path: string, code: string, message: string): Refusal => ({ path, code, message });
 const grams = (massG: number) => `${plainNumber(massG, 1)} g`;
@@ -52,7 +52,7 @@ function lotFault(lot: Lot, massG: number, day: string): Refusal | null {
 async function move(trx: Knex, id: string, event: BatchEvent, lot: string, massG: number): Promise<void> {
   await addMovement(trx, { lot, massG, at: event.at, batch: id, event: event.id, reason: null });
   // Whoever counts the shelf from an older look is told.
-  await trx('lots').where('id', lot).increment('revision');
+  await touchLot(trx, lot);
 }
 
 /** Draws what an event takes, or evens out what it corrects. Answers why not, and then has changed nothing. */

@@ -60,6 +60,11 @@ export async function putLot(db: Knex, lot: Lot): Promise<void> {
   await db('lots').where('id', lot.id).update(toRow(lot));
 }
 
+/** Counts a lot's revision up: what is left of it has changed. */
+export async function touchLot(db: Knex, id: string): Promise<void> {
+  await db('lots').where('id', id).increment('revision');
+}
+
 /** The lot of that id, or null. */
 export async function findLot(db: Knex, id: string): Promise<Lot | null> {
   return (await lotRows(db, { 'lots.id': id }))[0] ?? null;

@@ -1,20 +1,24 @@
 /** Lots: taken down, changed, counted; the ledger alone says what is left of them. */
 import type { Knex } from 'knex';
 import type { Lot } from '../../core/making/cost';
-import type { CupboardEntry, StatedLot } from '../../core/records/cupboard';
+import type { CountedLot, CupboardEntry, StatedLot } from '../../core/records/cupboard';
+import type { ShelfCounted } from '../doors/shelf';
 import type { House } from '../house';
 import { fault } from '../http';
 import { batchesDrawing } from '../repositories/batches';
 import {
   addLot,
   addMovement,
+  allLots,
   findLot,
   movementsOf,
   putLot,
   removeLot,
+  touchLot,
   type Movement,
 } from '../repositories/lots';
-import { takenIds } from '../store/writing';
+import { snapshotOf } from '../store/snapshot';
+import { once, takenIds, writing } from '../store/writing';
 import { freeId } from './ids';
 import { changing, changingFrom, requireMaterial, type Changed } from './materials';
 
@@ -110,4 +114,46 @@ export async function lotLedger(
   const lot = await findLot(db, id);
   if (!lot) throw fault(404, 'unknown-lot', `There is no lot "${id}".`, 'id');
   return { lot, leftG: lot.leftG, movements: await movementsOf(db, id) };
+}
+
+/** Every lot that the ledger says something is left of, by material's name. */
+export async function lotsOnShelf({ db, today }: House): Promise<CountedLot[]> {
+  const snapshot = await snapshotOf(db, today);
+  return (await allLots(db))
+    .filter(({ leftG }) => leftG !== 0)
+    .map(({ id, code, material, leftG }) => ({
+      id,
+      code,
+      leftG,
+      name: snapshot.material(material)?.name ?? material,
+    }))
+    .sort((a, b) => a.name.localeCompare(b.name) || a.code.localeCompare(b.code));
+}
+
+/** Brings the ledger to what was counted, all lots or none: 422 with the place of the one that cannot be. */
+export async function countLots(
+  house: House,
+  { rows, reason }: ShelfCounted,
+  key: string | null = null,
+): Promise<CountedLot[]> {
+  await writing(house.db, (trx) =>
+    once(trx, key, 'count', house.now, async () => {
+      for (const [at, { lot: id, leftG }] of rows.entries()) {
+        const lot = await findLot(trx, id);
+        if (!lot) throw fault(422, 'unknown-lot', `There is no lot "${id}".`, `rows.${at}.lot`);
+        if (leftG > lot.quantityG)
+          throw fault(
+            422,
+            'more-left-than-bought',
+            `Of lot ${lot.code} no more can be left than was bought.`,
+            `rows.${at}.leftG`,
+          );
+        await countShelf(trx, house, id, lot.leftG, leftG, reason);
+        // Whoever changes the lot from an older look is told.
+        await touchLot(trx, id);
+      }
+      return rows.length;
+    }),
+  );
+  return lotsOnShelf(house);
 }
