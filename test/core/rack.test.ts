@@ -5,6 +5,7 @@ import { declareNet } from '../../src/core/curing/net';
 import { rackTasks } from '../../src/core/curing/rack';
 import { CRUMBLED, CUT_CHECK, cutWindow, TOO_SOFT, type PastCut } from '../../src/core/curing/window';
 import { foldBatch } from '../../src/core/batch/fold';
+import { batchRecord } from '../../src/core/batch/record';
 import type { BatchEvent } from '../../src/core/batch/types';
 import type { Formula, Stage } from '../../src/core/formula/types';
 import { runSheet } from '../../src/core/making/run-sheet';
@@ -260,6 +261,34 @@ describe('the rack', () => {
     expect(tasks([...cut, event('quarantined', 27, { reason: 'odd smell' })], 30)).to.deep.equal([
       'decide late',
     ]);
+  });
+
+  it('tells in the record of a release before the least days, with why', () => {
+    const early = [
+      ...poured,
+      event('cut', 26, { bars: 12, seconds: 0, trimmingsG: 0 }),
+      event('released', 50, { bars: 12, netMassG: 90, markets: ['EU'], despite: 'a gift' }),
+    ];
+    const record = batchRecord({
+      id: 'p',
+      productName: 'P',
+      batch: batchAt(early, 51),
+      events: [],
+      verdicts: null,
+    });
+    expect(record.deviations).to.include('12 bars were released after 2 days, before the usual 28 (a gift).');
+    const ripe = [
+      ...early.slice(0, -1),
+      event('released', 29 * 24, { bars: 12, netMassG: 90, markets: ['EU'] }),
+    ];
+    const later = batchRecord({
+      id: 'p',
+      productName: 'P',
+      batch: batchAt(ripe, 700),
+      events: [],
+      verdicts: null,
+    });
+    expect(later.deviations.join(' ')).not.to.match(/released/);
   });
 
   it('leaves a bar’s weighing out when it is corrected to nothing, with its reason', () => {

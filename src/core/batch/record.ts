@@ -62,6 +62,9 @@ export interface RecordVerdicts {
 /** Lines that are no material of the formula. */
 const NAMES: Record<string, string> = { [ALKALI_LINE]: 'Sodium hydroxide', [LYE_STOCK_LINE]: 'Lye stock' };
 
+const MS_PER_DAY = 24 * 3600 * 1000;
+/** Days that a bar usually cures at least (craft; cure page). */
+const LEAST_CURE_DAYS = 28;
 /** Weighings off the plan by more than this are told, percent. */
 const TOLD_OFF_PCT = 2;
 const grams = (massG: number) => `${plainNumber(massG, 1)} g`;
@@ -112,9 +115,13 @@ function deviationsOf(batch: Batch, lines: readonly RecordLine[]): string[] {
   const quarantined = batch.quarantines.map(({ reason, decision, why }) =>
     decision === null ? `Quarantined: ${reason}` : `Quarantined: ${reason} Decided: ${decision} (${why}).`,
   );
-  const early = batch.released.flatMap(({ bars, despite }) =>
-    despite === null ? [] : [`${bars} bars were released all the same (${despite}).`],
-  );
+  const early = batch.released.flatMap(({ at, bars, despite }) => {
+    const days = Math.floor((Date.parse(at) - Date.parse(batch.poured?.at ?? batch.startedAt)) / MS_PER_DAY);
+    const why = despite === null ? '' : ` (${despite})`;
+    if (days < LEAST_CURE_DAYS)
+      return [`${bars} bars were released after ${days} days, before the usual ${LEAST_CURE_DAYS}${why}.`];
+    return despite === null ? [] : [`${bars} bars were released all the same${why}.`];
+  });
   return [...told, ...quarantined, ...early];
 }
 

@@ -104,9 +104,9 @@ export function Overshoot({ batch, markets, wanted, write }: Props) {
           </button>
         )}
         <button type="button" className="bench-action" onClick={scale}>
-          Scale what is still to come by {factor.toFixed(3)}: fats {Math.round(sheet.fatsG * factor)} g, pour{' '}
-          {Math.round(sheet.pourG * factor)} g, more than the moulds were set out for by{' '}
-          {Math.round(sheet.pourG * (factor - 1))} g
+          Scale what is still to come by {factor.toFixed(3)}: fats {Math.round(sheet.fatsG * factor)} g, lye{' '}
+          {Math.round(sheet.alkaliG * factor)} g, pour {Math.round(sheet.pourG * factor)} g, more than the
+          moulds were set out for by {Math.round(sheet.pourG * (factor - 1))} g
         </button>
         <button
           type="button"

@@ -14,7 +14,7 @@ function OutDeskIsland({ stock, markets, today }: Props) {
   return (
     <div className="grid gap-5 lg:grid-cols-2">
       <StallEvening stock={stock} markets={markets} today={today} />
-      <TillList markets={markets} />
+      <TillList markets={markets} names={stock.flatMap(({ code, productName }) => [code, productName])} />
     </div>
   );
 }

@@ -61,7 +61,7 @@ function Effect({ trial: { before, after } }: { trial: Trial }) {
           </tr>
         </thead>
         <tbody>
-          {rows.slice(0, 12).map(({ row, was }) => (
+          {rows.map(({ row, was }) => (
             <tr key={`${row.id} ${row.market}`}>
               <th scope="row">
                 {row.subject.id} ({row.market})

@@ -167,8 +167,14 @@ function ChooseFile({ name, onFile }: { name: string | null; onFile: (file: File
   );
 }
 
+/** Whether a cell names a bar or a batch there is. */
+function isNamed(names: readonly string[]): (text: string) => boolean {
+  const known = new Set(names.map((name) => name.toLowerCase()));
+  return (text) => known.has(text.toLowerCase()) || known.has(text.split('/')[0]!.toLowerCase());
+}
+
 /** A list from a till or a shop as CSV: columns matched, looked over, then written down as a whole or not at all. */
-export function TillList({ markets }: { markets: Market[] }) {
+export function TillList({ markets, names }: { markets: Market[]; names: readonly string[] }) {
   const [list, setList] = useState<List | null>(null);
   const [mapping, setMapping] = useState<Mapping>({});
   const [to, setTo] = useState('');
@@ -181,7 +187,7 @@ export function TillList({ markets }: { markets: Market[] }) {
     if (typeof read === 'string') return setTold({ kind: 'faults', words: read, faults: [] });
     setTold(null);
     setList(read);
-    setMapping(guessColumns(read.heads, read.rows));
+    setMapping(guessColumns(read.heads, read.rows, isNamed(names)));
   };
   const isFit = list !== null && NEEDED.every((column) => mapping[column] !== undefined);
   const go = async (isPreview: boolean) => {

@@ -21,54 +21,104 @@ export const COLUMN_WORDS: Record<Column, string> = {
 /** Without these a row says nothing. */
 export const NEEDED: readonly Column[] = ['day', 'what', 'bars'];
 
-const HEADS: Record<Column, RegExp> = {
-  day: /\b(?:day|date|datum|sold on|when|created|fecha)\b/i,
-  what: /\b(?:product|bar|item|article|artikel|sku|batch|name|description|lot|what)\b/i,
-  bars: /\b(?:qty|quantity|count|bars|units|anzahl|menge|pieces|pcs|number sold|sold|how many)\b/i,
-  to: /\b(?:customer|buyer|to|place|channel|location|shop|where|kunde|stall|store)\b/i,
-  market: /\b(?:market|country|land|region)\b/i,
-  how: /\b(?:how|type|kind|reason)\b/i,
-  ref: /\b(?:order|receipt|ref|reference|number|no|id|invoice|transaction)\b/i,
-  note: /\b(?:note|remark|comment|memo)\b/i,
+type Heads = readonly [strong: RegExp, weak: RegExp];
+const NEVER = /(?!)/;
+
+/** Heads by column, in the tongues tills speak; held against text without accents. */
+const HEADS: Record<Column, Heads> = {
+  day: [
+    /\b(?:day|date|datum|data|fecha|tag|jour|verkoopdatum|verkaufsdatum)\b/,
+    /\b(?:sold on|when|created|time|zeit|heure)\b/,
+  ],
+  what: [
+    /\b(?:product|produkt|produit|producto|prodotto|bar|article|artikel|articulo|articolo|item|lineitem name|batch|charge|lot)\b/,
+    /\b(?:sku|name|description|omschrijving|bezeichnung|what)\b/,
+  ],
+  bars: [
+    /\b(?:qty|quantity|quantite|quantita|cantidad|menge|anzahl|aantal|pieces|pcs|stuck|units|how many|(?:items|number|units|bars) sold)\b/,
+    /\b(?:count|sold|bars|number)\b/,
+  ],
+  to: [
+    /\b(?:customer|buyer|client|cliente|kunde|klant|channel|location|place|stall|shop|store|where|kanal|ort)\b/,
+    /\b(?:to|who|whom)\b/,
+  ],
+  market: [/\b(?:market|country|pays|pais|paese|land|staat)\b/, /\bregion\b/],
+  how: [/\b(?:how it went|type|kind|art|tipo)\b/, /\b(?:how|reason|grund)\b/],
+  ref: [
+    /\b(?:order|receipt|transaction|invoice|beleg|bon|ticket|factura|facture)\b/,
+    /\b(?:ref|reference|no|nr|id)\b/,
+  ],
+  note: [/\b(?:note|remark|comment|memo|bemerkung|notiz|nota)\b/, NEVER],
 };
+/** Heads that name money, or a person where a bar is looked for, are never what a column seems to be. */
+const MONEY =
+  /\b(?:price|preis|prix|prezzo|prijs|precio|total|totale|amount|betrag|importe|net sales|tax|currency)\b/;
+const PERSON = /\b(?:customer|client|cliente|kunde|klant|buyer)\b/;
+
+const STRONG = 3;
+const WEAK = 1.5;
+const LEAST_SCORE = 1;
+/** Rows that are looked at to tell what a column holds. */
+const LOOKED_AT = 50;
 
 export type Mapping = Partial<Record<Column, number>>;
 
-/** The columns by guess: heads first, then what the cells hold. Every column is taken once. */
-export function guessColumns(heads: readonly string[], rows: readonly (readonly string[])[]): Mapping {
+const bare = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().trim();
+
+function headScore(column: Column, head: string): number {
+  if (MONEY.test(head) || (column === 'what' && PERSON.test(head))) return -STRONG;
+  const [strong, weak] = HEADS[column];
+  return strong.test(head) ? STRONG : weak.test(head) ? WEAK : 0;
+}
+
+/** What the cells of a column add to a guess: shares are of the cells that hold something. */
+function cellScore(column: Column, cells: readonly string[], isBar: (text: string) => boolean): number {
+  const share = (test: (text: string) => boolean) => cells.filter(test).length / Math.max(1, cells.length);
+  const isCount = (text: string) => /^\d{1,4}(?:[.,]0+)?$/.test(text);
+  switch (column) {
+    case 'day':
+      return share((text) => findDay(text) !== null) > 0.8 ? 2 : -STRONG * 2;
+    case 'bars':
+      return share(isCount) > 0.5 ? 1.2 : -STRONG * 2;
+    case 'what':
+      return 4 * share(isBar) + (share((text) => /\p{L}{2}/u.test(text)) > 0.8 ? LEAST_SCORE : -STRONG);
+    case 'market':
+      return share((text) => marketOf(text) !== null) > 0.5 ? 2 : -STRONG;
+    case 'to':
+    case 'how':
+    case 'note':
+    case 'ref':
+      return 0;
+  }
+}
+
+/**
+ * The columns by guess: by their heads, and by what stands in them. Every column is taken once, the surest first.
+ * `isBar` knows the names and codes there are.
+ */
+export function guessColumns(
+  heads: readonly string[],
+  rows: readonly (readonly string[])[],
+  isBar: (text: string) => boolean = () => false,
+): Mapping {
+  const scores = heads.flatMap((head, at) => {
+    const cells = rows
+      .slice(0, LOOKED_AT)
+      .map((row) => (row[at] ?? '').trim())
+      .filter(Boolean);
+    return COLUMNS.map((column) => ({
+      column,
+      at,
+      score: headScore(column, bare(head)) + cellScore(column, cells, isBar),
+    }));
+  });
   const mapping: Mapping = {};
   const taken = new Set<number>();
-  const give = (column: Column, at: number) => {
-    if (at < 0 || taken.has(at) || mapping[column] !== undefined) return;
+  for (const { column, at, score } of scores.sort((a, b) => b.score - a.score)) {
+    if (score < LEAST_SCORE || mapping[column] !== undefined || taken.has(at)) continue;
     mapping[column] = at;
     taken.add(at);
-  };
-  for (const column of COLUMNS)
-    give(
-      column,
-      heads.findIndex((head, at) => !taken.has(at) && HEADS[column].test(head)),
-    );
-  const share = (at: number, test: (text: string) => boolean) => {
-    const cells = rows.slice(0, 50).map((row) => row[at] ?? '');
-    return cells.filter(test).length / Math.max(1, cells.length);
-  };
-  const best = (test: (text: string) => boolean) =>
-    heads.findIndex((_, at) => !taken.has(at) && share(at, test) > 0.8);
-  if (mapping.day === undefined)
-    give(
-      'day',
-      best((text) => findDay(text) !== null),
-    );
-  if (mapping.bars === undefined)
-    give(
-      'bars',
-      best((text) => /^\s*\d{1,4}(?:[.,]0+)?\s*$/.test(text)),
-    );
-  if (mapping.what === undefined)
-    give(
-      'what',
-      best((text) => /\p{L}{3}/u.test(text)),
-    );
+  }
   return mapping;
 }
 
@@ -78,15 +128,15 @@ const COUNTRIES: readonly (readonly [RegExp, Market])[] = [
   [/^(?:ca|canada)$/i, 'CA'],
   [/^(?:au|australia)$/i, 'AU'],
   [
-    /^(?:eu|at|be|bg|hr|cy|cz|dk|ee|fi|fr|de|gr|hu|ie|it|lv|lt|lu|mt|nl|pl|pt|ro|sk|si|es|se|germany|france|ireland|italy|spain|netherlands|austria|belgium|denmark|sweden|finland|portugal|poland|deutschland)$/i,
+    /^(?:eu|at|be|bg|hr|cy|cz|dk|ee|fi|fr|de|gr|hu|ie|it|lv|lt|lu|mt|nl|pl|pt|ro|sk|si|es|se|germany|france|ireland|italy|spain|netherlands|austria|belgium|denmark|sweden|finland|portugal|poland|greece|czechia|deutschland|frankreich|osterreich|italien|spanien|niederlande|belgien|allemagne|belgique|espagne|italie|irlande|pays-bas|autriche|espana|francia|alemania|italia|germania|duitsland|frankrijk|nederland|belgie|oostenrijk)$/i,
     'EU',
   ],
 ];
 
-const marketOf = (text: string): Market | null =>
-  MARKETS.find((market) => market === text.toUpperCase()) ??
-  COUNTRIES.find(([pattern]) => pattern.test(text))?.[1] ??
-  null;
+function marketOf(text: string): Market | null {
+  const found = COUNTRIES.find(([pattern]) => pattern.test(bare(text)));
+  return MARKETS.find((market) => market === text.toUpperCase()) ?? found?.[1] ?? null;
+}
 
 const HOWS: readonly (readonly [RegExp, SaleRow['how']])[] = [
   [/sample|gift|free|muster/i, 'sample'],

@@ -164,7 +164,7 @@ export async function cureData(house: House, id: string): Promise<CureData> {
   const window = await windowOf(house, detail);
   const weights = lastWeights(batch).map(({ massG }) => massG);
   const others = Math.max(0, batch.bars.good - weights.length);
-  const planned = batch.released.at(-1)?.netMassG ?? null;
+  const planned = batch.released.at(-1)?.netMassG ?? product.netMassG;
   const printed = groupBy(labelPrinter().jobs(), ({ label }) => label);
   const labels = (await issuedLabels(house.db, batch.product)).filter(
     ({ batchCode }) => batchCode === batch.code,
