@@ -149,3 +149,55 @@ test('two windows on a bar’s details, a material and a lot: the second is told
     await one.waitForTimeout(600);
   });
 });
+
+test('two windows on moulds and on phrases: the second is told, sees the other’s, and adds to them', async ({
+  page,
+}) => {
+  const other = await page.context().newPage();
+  const moulds = async (one: Page) => {
+    await open(one, application, '/bars/first-light');
+    await tab(one, 'Size');
+    await one.getByText('My moulds').click();
+  };
+  const addMould = async (one: Page, name: string) => {
+    const form = one.getByRole('form', { name: 'A mould' });
+    await form.getByLabel('Name').fill(name);
+    await form.getByLabel('Holds, mL').fill('500');
+    await form.getByRole('button', { name: 'Add' }).click();
+  };
+  await moulds(page);
+  await moulds(other);
+  await addMould(other, 'Theirs');
+  await expect(other.getByRole('button', { name: 'Remove Theirs' })).toBeVisible();
+  await addMould(page, 'Mine');
+  await expect(page.getByText(/changed in another window|another window/i).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Remove Theirs' })).toBeVisible();
+  await page.getByRole('form', { name: 'A mould' }).getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByRole('button', { name: 'Remove Mine' })).toBeVisible();
+  const kept = (await (await fetch(`${application.url}/api/v1/moulds`)).json()) as {
+    moulds: { name: string }[];
+  };
+  expect(kept.moulds.map(({ name }) => name)).toEqual(expect.arrayContaining(['Theirs', 'Mine', 'Slab']));
+
+  const phrases = async (one: Page) => {
+    await open(one, application, '/wrap/lamp-room');
+    await expect(one.getByRole('region', { name: 'Label' })).toBeVisible();
+    await one.getByText('My own phrases').click();
+  };
+  const addPhrase = async (one: Page, words: string) => {
+    await one.getByLabel('Words, in order').fill(words);
+    await one.getByRole('button', { name: 'Add', exact: true }).click();
+  };
+  await phrases(page);
+  await phrases(other);
+  await addPhrase(other, 'their shine');
+  await expect(other.getByRole('button', { name: 'Remove their shine' })).toBeVisible();
+  await addPhrase(page, 'my shine');
+  await expect(page.getByRole('button', { name: 'Remove their shine' })).toBeVisible();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Remove my shine' })).toBeVisible();
+  const words = (await (await fetch(`${application.url}/api/v1/phrases`)).json()) as {
+    phrases: { say: string }[];
+  };
+  expect(words.phrases.map(({ say }) => say)).toEqual(expect.arrayContaining(['their shine', 'my shine']));
+});

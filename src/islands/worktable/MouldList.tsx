@@ -36,7 +36,10 @@ export function MouldList({ moulds, loaded, onChange }: Props) {
   const record = useRecordForm<Draft, StoredMoulds>({
     defaults: { name: '', volumeMl: '', cavities: '1' },
     fieldOf,
-    onStale: (newer) => setRevision(newer.revision),
+    onStale: (newer) => {
+      setRevision(newer.revision);
+      onChange(newer.moulds);
+    },
   });
   const { busy, keep } = record.keeping;
   const keepAll = async (next: Mould[]) => {

@@ -30,7 +30,10 @@ export function OwnPhrases() {
   const record = useRecordForm<Draft, StoredPhrases>({
     defaults: { say: '', class: 'cosmetic', language: 'en' },
     fieldOf,
-    onStale: (newer) => setRevision(newer.revision),
+    onStale: (newer) => {
+      setRevision(newer.revision);
+      setOwnPhrases(newer.phrases);
+    },
   });
   const { busy, keep } = record.keeping;
   const keepAll = async (phrases: OwnPhrase[]) => {
