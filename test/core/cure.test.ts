@@ -132,6 +132,27 @@ describe('the cure', () => {
     expect(kept.high - kept.low).to.be.above(plain.massRatio!.high - plain.massRatio!.low);
   });
 
+  it('takes bars weighed one after the other as one round, and stays bounded however much was weighed', () => {
+    const round = (minutes: number) =>
+      DRYING.flatMap(({ day, massG }) =>
+        ['1', '2', '3'].map((bar, at) => ({ bar, day: day + (at * minutes) / 1440, massG: massG + at })),
+      );
+    const [at, after] = [cure(round(0), { readabilityG: 0.1 }), cure(round(2), { readabilityG: 0.1 })];
+    expect(after.massRatio!.typical).to.be.closeTo(at.massRatio!.typical, 0.004);
+    const many = Array.from({ length: 2000 }, (_, bar) =>
+      DRYING.slice(0, 4).map((one) => ({ ...one, bar: `b${bar}` })),
+    ).flat();
+    const found = cure(many, { readabilityG: 0.1 });
+    expect(found.bars).to.have.length(2000);
+    expect(found.bars.filter(({ settledG }) => settledG !== null)).to.have.length(30);
+    const often = Array.from({ length: 3000 }, (_, step) => ({
+      bar: '1',
+      day: 2 + step / 50,
+      massG: 88 + 12 * Math.exp(-(2 + step / 50) / 9),
+    }));
+    expect(cure(often, { readabilityG: 0.1 }).massRatio!.typical).to.be.within(0.86, 0.9);
+  });
+
   it('reckons with what can be reckoned with', () => {
     const odd = [
       ...DRYING,

@@ -71,6 +71,37 @@ function seedOf(weighings: readonly CureWeighing[]): number {
   );
 }
 
+/** Bars and rounds that the fit takes in; more of either add work and hardly anything else. */
+const MOST_BARS = 30;
+const MOST_ROUNDS = 60;
+
+/** The bars weighed most, and of very many rounds an even choice that keeps the first and the last. */
+function bounded(weighings: readonly CureWeighing[]): CureWeighing[] {
+  const times = new Map<string, number>();
+  for (const { bar } of weighings) times.set(bar, (times.get(bar) ?? 0) + 1);
+  const bars = new Set(
+    [...times]
+      .sort((a, b) => b[1] - a[1])
+      .slice(0, MOST_BARS)
+      .map(([bar]) => bar),
+  );
+  const days = [
+    ...new Set(weighings.filter(({ bar }) => bars.has(bar)).map(({ day }) => Math.floor(day * 8))),
+  ].sort((a, b) => a - b);
+  const step = Math.max(1, (days.length - 1) / (MOST_ROUNDS - 1));
+  const chosen = new Set(
+    Array.from({ length: Math.min(days.length, MOST_ROUNDS) }, (_, at) => days[Math.round(at * step)]!),
+  );
+  const seen = new Set<string>();
+  return weighings.filter(({ bar, day }) => {
+    const round = Math.floor(day * 8);
+    const key = `${bar} ${round}`;
+    if (!bars.has(bar) || !chosen.has(round) || (days.length > MOST_ROUNDS && seen.has(key))) return false;
+    seen.add(key);
+    return true;
+  });
+}
+
 function fit(weighings: readonly CureWeighing[], options: CureOptions, readabilityG: number): Fitted {
   const sightings = sight(weighings, pouredBar(weighings, options));
   const evidences = NOISES.flatMap(([steps, noise]) =>
@@ -240,7 +271,7 @@ export function cure(weighings: readonly CureWeighing[], options: CureOptions = 
       curve: [],
     };
   }
-  const fitted = fit(kept, options, readabilityG);
+  const fitted = fit(bounded(kept), options, readabilityG);
   const { particles } = fitted;
   const now = Math.max(...kept.map(({ day }) => day));
   const loss = interval(particles.map((one) => lossPerDayPct(one, now)));
@@ -249,7 +280,10 @@ export function cure(weighings: readonly CureWeighing[], options: CureOptions = 
   const settledBars = particles.map((one, p) => masses[p]!.map((massG) => massG * (1 - one.loss)));
   const ratio = interval(particles.map(({ loss: gone }) => 1 - gone));
   return {
-    bars: bars.map((bar, at) => ({ ...bar, settledG: interval(settledBars.map((of) => of[at]!)) })),
+    bars: bars.map((bar) => {
+      const at = fitted.sightings.bars.indexOf(bar.bar);
+      return { ...bar, settledG: at < 0 ? null : interval(settledBars.map((of) => of[at]!)) };
+    }),
     lossPerDayPct: loss,
     settled: overDays >= SETTLED_OVER_DAYS && now >= minDays && loss.high < SETTLED_PCT_PER_DAY,
     settledG: interval(particles.map((one, p) => wholeOf(1 - one.loss, settledBars[p]!, options))),

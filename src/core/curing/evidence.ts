@@ -33,8 +33,21 @@ export interface Sightings {
 
 const NEARLY_AT_ONCE_DAYS = 1e-6;
 
+/** Weighings so close together share their weather and count as of one day, days. */
+const ONE_ROUND_DAYS = 0.1;
+
+/** Rounds of weighing: the day of the first of each. */
+function roundsOf(weighings: readonly CureWeighing[]): (day: number) => number {
+  const rounds: number[] = [];
+  for (const day of weighings.map((one) => one.day).sort((a, b) => a - b))
+    if (rounds.length === 0 || day - rounds.at(-1)! > ONE_ROUND_DAYS) rounds.push(day);
+  return (day) => rounds.findLast((round) => round <= day)!;
+}
+
 /** Weighings by their places among the days and bars. */
-export function sight(weighings: readonly CureWeighing[], poured: PouredBar | null): Sightings {
+export function sight(given: readonly CureWeighing[], poured: PouredBar | null): Sightings {
+  const roundOf = roundsOf(given);
+  const weighings = given.map((one) => ({ ...one, day: roundOf(one.day) }));
   const days = [...new Set([...(poured ? [0] : []), ...weighings.map(({ day }) => day)])].sort(
     (a, b) => a - b,
   );

@@ -7,7 +7,7 @@ import type { House } from '../house';
 import { onThread } from '../jobs/threads';
 import { sharedSetting } from '../store/shared';
 import { snapshotOf } from '../store/snapshot';
-import { told } from './wrap';
+import { told } from '../jobs/told';
 
 /** Lines, materials, rules and portions above which a request is reckoned on a thread. */
 const LARGE = 150;

@@ -10,6 +10,7 @@ import { findBatch } from '../repositories/batches';
 import { allLots } from '../repositories/lots';
 import { findCurrency } from '../repositories/settings';
 import { onThread } from '../jobs/threads';
+import { told } from '../jobs/told';
 import { assessBatch, requireBatch } from './batches';
 
 /** What it cost, at the prices of the lots it was weighed from. */
@@ -36,8 +37,12 @@ export async function recordOf(house: House, id: string): Promise<BatchRecord> {
   return batchRecord({ id, productName, batch, events, verdicts, cost: await costOfBatch(house, batch) });
 }
 
-/** The same as a PDF. */
+/** A record runs over as many pages as the day was long. */
+const PDF_LIMIT_MS = 1900;
+
+/** The same as a PDF; 422 where it is too long to be set. */
 export async function recordAsPdf(house: House, id: string): Promise<{ bytes: Uint8Array; code: string }> {
   const record = await recordOf(house, id);
-  return { bytes: await onThread('recordPdf', record), code: record.code };
+  const pdf = onThread('recordPdf', record, { limitMs: PDF_LIMIT_MS });
+  return { bytes: await told(pdf, 'as'), code: record.code };
 }

@@ -10,7 +10,8 @@ import { addIssued, issuedPdf } from '../repositories/wraps';
 import { once, takenIds, writing } from '../store/writing';
 import { wrapOfBatch } from './batch-label';
 import { freeId } from './ids';
-import { labelFor, netOf, papersFor, printableLabel, standingOf, told } from './wrap';
+import { labelFor, netOf, papersFor, printableLabel, standingOf } from './wrap';
+import { told } from '../jobs/told';
 
 export type LabelAs = 'pdf' | 'a4' | 'letter' | 'svg' | 'text' | 'html' | 'sheet' | 'sheet-ranges';
 

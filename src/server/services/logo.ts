@@ -4,7 +4,7 @@ import { fault } from '../http';
 import { onThread } from '../jobs/threads';
 import { findLogo, putLogo, type Logo } from '../repositories/wraps';
 import { writing } from '../store/writing';
-import { told } from './wrap';
+import { told } from '../jobs/told';
 
 /** The picture on file, or null. */
 export function currentLogo({ db }: House): Promise<Logo | null> {

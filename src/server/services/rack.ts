@@ -22,6 +22,7 @@ import type { CureData, Drying, RackBatch, RackData, StockRow } from '../../core
 import { labelPrinter } from '../devices/printer';
 import type { House } from '../house';
 import { onThread } from '../jobs/threads';
+import { told } from '../jobs/told';
 import { allBatches, findBatch } from '../repositories/batches';
 import { keepCure, keptCures } from '../repositories/cures';
 import { photosOf } from '../repositories/photos';
@@ -55,7 +56,7 @@ async function curesOf({ db }: House, details: readonly BatchDetail[]): Promise<
   await Promise.all(
     chunks.map(async (chunk) => {
       const tasks = chunk.map(({ batch }) => cureInput(batch));
-      const cures = await onThread('cures', { tasks }, { limitMs: LIMIT_MS });
+      const cures = await told(onThread('cures', { tasks }, { limitMs: LIMIT_MS }), 'id');
       for (const [at, { id, seq }] of chunk.entries()) {
         found.set(id, cures[at]!);
         await keep(db, id, seq, cures[at]!);

@@ -5,6 +5,7 @@ import type { Withdrawal } from '../../core/records/withdrawal';
 import type { House } from '../house';
 import { fault } from '../http';
 import { onThread } from '../jobs/threads';
+import { told } from '../jobs/told';
 import { findMaker } from '../repositories/settings';
 import { traceForward, traceLot } from './trace';
 
@@ -93,5 +94,5 @@ export function withdrawalCsv({ went }: Withdrawal): string {
 
 /** The same on paper, with the letter. */
 export function withdrawalPdf(list: Withdrawal): Promise<Uint8Array> {
-  return onThread('withdrawalPdf', list);
+  return told(onThread('withdrawalPdf', list), 'as');
 }

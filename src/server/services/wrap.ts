@@ -14,8 +14,9 @@ import { claimPatterns } from '../../rulebook/claims';
 import { marketRules } from '../../rulebook/markets';
 import { rulebook } from '../../rulebook';
 import type { House } from '../house';
-import { fault, HttpFault } from '../http';
-import { JobEnded, onThread } from '../jobs/threads';
+import { HttpFault } from '../http';
+import { onThread } from '../jobs/threads';
+import { told } from '../jobs/told';
 import type { LabelForm, MadeLabel } from '../labels/label-job';
 import { findMaker, findSetting } from '../repositories/settings';
 import { findLogo, findWrap, issuedLabels, putWrap } from '../repositories/wraps';
@@ -132,25 +133,6 @@ function contentOf(
     responsible: maker ? [maker.name, ...maker.addressLines] : [],
     batchCode: wrap.batchCode,
     durability: wrap.durability,
-  });
-}
-
-/** What to say of a job that was ended, by why. */
-const ENDED: Record<JobEnded['reason'], { status: number; message: string }> = {
-  time: {
-    status: 422,
-    message: 'This takes too long to lay out. Shorten its texts, or take a simpler picture.',
-  },
-  memory: { status: 422, message: 'This is too large to lay out. Take a simpler picture.' },
-  crowd: { status: 429, message: 'Too much is asked for at once. Try again in a moment.' },
-};
-
-/** Waits for a job; one that was ended becomes a fault in words. */
-export function told<T>(job: Promise<T>, path: string): Promise<T> {
-  return job.catch((error: unknown) => {
-    if (!(error instanceof JobEnded)) throw error;
-    const { status, message } = ENDED[error.reason];
-    throw fault(status, 'too-much', message, path);
   });
 }
 
