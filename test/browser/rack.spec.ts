@@ -213,6 +213,13 @@ test('a pour is planned on the line of days, moved by keys, and what follows is 
   await pour.focus();
   await page.keyboard.press('PageDown');
   await expect.poll(dayOf).not.toBe(first);
+  const before = await dayOf();
+  for (let press = 0; press < 6; press++) await page.keyboard.press('ArrowRight');
+  const six = (day: string) => Math.round((Date.parse(day) - Date.parse(before)) / 86_400_000);
+  await expect.poll(async () => six(await dayOf())).toBe(6);
+  await page.waitForTimeout(1500);
+  await expect(page.getByText('Another window changed the plan')).toHaveCount(0);
+  expect(six(await dayOf())).toBe(6);
   const box = (await pour.boundingBox())!;
   const moved = await dayOf();
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);

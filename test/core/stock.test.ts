@@ -114,6 +114,9 @@ describe('a row of what went out', () => {
     expect(partsOf({ bars: 9 })).to.equal('not-enough-bars');
     expect(partsOf({ what: 'Nightmail' })).to.equal('unknown-bar');
     expect(partsOf({ market: 'US' })).to.equal('not-released');
+    // A note about something else is no word on why it is sold there.
+    expect(partsOf({ market: 'US', note: 'paid in cash' })).to.equal('not-released');
+    expect(partsOf({ market: 'US', despite: 'sent to a friend' })).to.deep.equal(['nm-1 3', 'nm-2 1']);
     expect(partsOf({ day: '2026-10-01' })).to.equal('not-released');
   });
 });

@@ -279,18 +279,19 @@ export function cure(weighings: readonly CureWeighing[], options: CureOptions = 
   const masses = pouredMasses(fitted);
   const settledBars = particles.map((one, p) => masses[p]!.map((massG) => massG * (1 - one.loss)));
   const ratio = interval(particles.map(({ loss: gone }) => 1 - gone));
+  const settled = overDays >= SETTLED_OVER_DAYS && now >= minDays && loss.high < SETTLED_PCT_PER_DAY;
   return {
     bars: bars.map((bar) => {
       const at = fitted.sightings.bars.indexOf(bar.bar);
       return { ...bar, settledG: at < 0 ? null : interval(settledBars.map((of) => of[at]!)) };
     }),
     lossPerDayPct: loss,
-    settled: overDays >= SETTLED_OVER_DAYS && now >= minDays && loss.high < SETTLED_PCT_PER_DAY,
+    settled,
     settledG: interval(particles.map((one, p) => wholeOf(1 - one.loss, settledBars[p]!, options))),
     readyOnDay: ready,
     massRatio: { low: ratio.low, typical: ratio.likely, high: ratio.high },
     isWide,
-    needs: needsOf(kept, minDays, { loss, isWide, ready }),
+    needs: settled ? [] : needsOf(kept, minDays, { loss, isWide, ready }),
     doubts,
     curve: curveOf(fitted, masses, ready.high),
   };

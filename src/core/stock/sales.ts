@@ -59,13 +59,13 @@ function freeOf({ batch }: SaleSource, how: SaleRow['how']): number {
   return how === 'sale' ? Math.max(0, Math.min(left, released - soldOf(batch))) : Math.max(0, left);
 }
 
-function fits({ batch }: SaleSource, { how, day, market, despite, note }: SaleRow): boolean {
+function fits({ batch }: SaleSource, { how, day, market, despite }: SaleRow): boolean {
   if (!batch.cut || batch.state === 'discarded') return false;
   if (how !== 'sale') return true;
   if (batch.isQuarantined) return false;
   const released = batch.released.filter(({ at }) => at.slice(0, 10) <= day);
   if (released.length === 0) return false;
-  return !market || Boolean(despite ?? note) || released.some(({ markets }) => markets.includes(market));
+  return !market || Boolean(despite) || released.some(({ markets }) => markets.includes(market));
 }
 
 /**
