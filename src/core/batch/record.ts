@@ -1,4 +1,6 @@
 /** The record of a batch: planned beside actual, what differed and why, and what it leads to. */
+import { daysSince } from '../curing/batch-cure';
+import { USUAL_MIN_DAYS } from '../curing/cure';
 import { plainNumber } from '../quantities/amount';
 import type { Assessment, Verdict } from '../formula/answer';
 import type { Market } from '../formula/types';
@@ -62,9 +64,6 @@ export interface RecordVerdicts {
 /** Lines that are no material of the formula. */
 const NAMES: Record<string, string> = { [ALKALI_LINE]: 'Sodium hydroxide', [LYE_STOCK_LINE]: 'Lye stock' };
 
-const MS_PER_DAY = 24 * 3600 * 1000;
-/** Days that a bar usually cures at least (craft; cure page). */
-const LEAST_CURE_DAYS = 28;
 /** Weighings off the plan by more than this are told, percent. */
 const TOLD_OFF_PCT = 2;
 const grams = (massG: number) => `${plainNumber(massG, 1)} g`;
@@ -116,10 +115,10 @@ function deviationsOf(batch: Batch, lines: readonly RecordLine[]): string[] {
     decision === null ? `Quarantined: ${reason}` : `Quarantined: ${reason} Decided: ${decision} (${why}).`,
   );
   const early = batch.released.flatMap(({ at, bars, despite }) => {
-    const days = Math.floor((Date.parse(at) - Date.parse(batch.poured?.at ?? batch.startedAt)) / MS_PER_DAY);
+    const days = Math.floor(daysSince(batch.poured?.at ?? batch.startedAt, at));
     const why = despite === null ? '' : ` (${despite})`;
-    if (days < LEAST_CURE_DAYS)
-      return [`${bars} bars were released after ${days} days, before the usual ${LEAST_CURE_DAYS}${why}.`];
+    if (days < USUAL_MIN_DAYS)
+      return [`${bars} bars were released after ${days} days, before the usual ${USUAL_MIN_DAYS}${why}.`];
     return despite === null ? [] : [`${bars} bars were released all the same${why}.`];
   });
   return [...told, ...quarantined, ...early];

@@ -35,30 +35,14 @@ function lotWarnings(
   return { freeG, warnings };
 }
 
-/** The number in an edition as papers name it ("51st"); 0 where there is none. */
-const editionNumber = (edition: string | null) => Number(/\d+/.exec(edition ?? '')?.[0] ?? 0);
-
-/** The newest edition of the standard that any certificate on file follows. */
-function newestEdition({ stored, onDate }: StoreSnapshot): string | null {
-  const editions = stored
-    .flatMap(({ documents }) => documents)
-    .filter(({ type, issuedOn, edition }) => type === 'certificate' && edition !== null && issuedOn <= onDate)
-    .map(({ edition }) => edition);
-  return editions.reduce((a, b) => (editionNumber(b) > editionNumber(a) ? b : a), null);
-}
-
-/** Papers of a scent: none, or behind the newest edition on file. */
+/** Papers of a scent: none, or one that a newer has to be asked for. */
 function paperWarnings(id: string, snapshot: StoreSnapshot): string[] {
   const kind = snapshot.material(id)?.kind;
   if (kind !== 'fragrance' && kind !== 'essentialOil' && kind !== 'isolate') return [];
   const documents = snapshot.stored.find(({ material }) => material.id === id)?.documents ?? [];
   const { certificate } = papersStanding(documents, snapshot.onDate);
   if (!certificate) return ['No certificate is on file.'];
-  const { number, edition } = certificate.paper;
-  const newest = newestEdition(snapshot);
-  if (editionNumber(edition) >= editionNumber(newest)) return [];
-  const follows = edition ? `the ${edition}` : 'no edition it names';
-  return [`Certificate ${number} follows ${follows}; others on file already follow the ${newest}.`];
+  return certificate.ask ? [`Certificate ${certificate.paper.number}: ${certificate.ask}`] : [];
 }
 
 function neededOf(
