@@ -6,7 +6,9 @@ export default defineConfig({
   outputDir: 'test-results/browser',
   workers: 1,
   retries: 0,
-  timeout: 60_000,
+  timeout: 120_000,
+  // A machine that checks a change is busier than the one it was made on.
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },

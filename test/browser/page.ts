@@ -7,6 +7,16 @@ import type { Application } from './application';
 export async function open(page: Page, application: Application, path: string): Promise<void> {
   await page.goto(application.url + path);
   await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await page.waitForFunction(isAwake);
+}
+
+/** Whether React has taken every island over: Astro drops `ssr` a moment earlier, and what is done in between is lost. */
+function isAwake(): boolean {
+  const isTaken = (element: Element) => Object.keys(element).some((key) => key.startsWith('__reactProps'));
+  return [...document.querySelectorAll('astro-island')].every((island) => {
+    const inside = [...island.querySelectorAll('*')];
+    return inside.length === 0 || inside.some(isTaken);
+  });
 }
 
 /** The worktable's verdict. */
