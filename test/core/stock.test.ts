@@ -48,6 +48,11 @@ describe('the ledger of bars', () => {
         how: fc.constantFrom('sale', 'sample', 'loss', 'own'),
         market: fc.constantFrom('EU', 'UK', null),
       }),
+      fc.record({
+        type: fc.constant('sorted'),
+        bars: fc.integer({ min: 1, max: 6 }),
+        reason: fc.constant('too light'),
+      }),
       fc.record({ type: fc.constant('quarantined'), reason: fc.constant('odd') }),
       fc.record({
         type: fc.constant('decided'),
@@ -73,7 +78,8 @@ describe('the ledger of bars', () => {
           expect(again.bars).to.deep.equal(batch.bars);
           const sum = (how: string[]) =>
             batch.moved.filter((one) => how.includes(one.how)).reduce((total, one) => total + one.bars, 0);
-          expect(batch.bars.good).to.equal(bars - Math.min(seconds, bars));
+          const sorted = batch.sorted.reduce((total, one) => total + one.bars, 0);
+          expect(batch.bars.good).to.equal(bars - Math.min(seconds, bars) - sorted);
           expect(batch.bars.left + sum(['sale', 'sample', 'loss', 'own'])).to.equal(batch.bars.good);
           expect(batch.bars.left).to.be.at.least(0);
           expect(sum(['sale'])).to.be.at.most(batch.bars.released);

@@ -9,6 +9,7 @@ import { DAY, useDemo } from './database';
 
 const ROUTES = {
   rack: () => import('../../src/pages/api/v1/rack'),
+  days: () => import('../../src/pages/api/v1/rack/days'),
   calendar: () => import('../../src/pages/api/v1/rack/calendar'),
   feed: () => import('../../src/pages/api/v1/rack/calendar/[key]'),
   batches: () => import('../../src/pages/api/v1/batches'),
@@ -248,6 +249,47 @@ describe('the rack over HTTP', () => {
       (await go<Trace>('trace', 'GET', { params: { id: of } })).body.batches.map((one) => one.code);
     expect(await trace(id)).to.include(next.body.code);
     expect(await trace(next.body.id)).to.include(code);
+
+    // Held back, the batch holds back what was made of it, and no longer once that is decided.
+    const more = {
+      material: material.id,
+      stage: 'trace',
+      massG: 1,
+      how: 'typed',
+      readabilityG: 0.1,
+      lot,
+    };
+    const takes = async () =>
+      (
+        await go<{ errors?: { code: string; message: string }[] }>('events', 'POST', {
+          params: { id: next.body.id },
+          body: { events: [event('added', more)] },
+        })
+      ).body.errors ?? [];
+    await write(id, [event('quarantined', { reason: 'Smells odd.' })]);
+    const [refused] = await takes();
+    expect(refused?.code).to.equal('lot-quarantined');
+    expect(refused?.message).to.contain(`Batch ${code}`);
+    await write(id, [event('decided', { decision: 'release', reason: 'It was the cloth.' })]);
+    expect(await takes()).to.deep.equal([]);
+  });
+
+  it('reckons with the days the maker sets, once they are set, and refuses what are none', async () => {
+    const { body } = await go<RackData>('rack', 'GET');
+    expect(body.days).to.deep.equal({ least: 28, usual: 42 });
+    const set = (more: object) =>
+      go<RackData>('days', 'PUT', { body: { revision: body.revision, least: 60, usual: 90, ...more } });
+    expect((await set({ least: 0 })).status).to.equal(422);
+    const before = (await go<CureData>('cure', 'GET', { params: { id: 'fl-261014' } })).body;
+    const done = await set({});
+    expect(done.body.days).to.deep.equal({ least: 60, usual: 90 });
+    expect((await set({ least: 5 })).status).to.equal(409);
+    const after = (await go<CureData>('cure', 'GET', { params: { id: 'fl-261014' } })).body;
+    expect(before.against.join()).not.to.contain('of at least 60 days');
+    expect(after.against.join()).to.contain('of at least 60 days');
+    expect(after.cure.readyOnDay!.low).to.be.at.least(60);
+    expect((await go<NextData>('next', 'GET')).body.cureDays).to.equal(90);
+    await set({ revision: done.body.revision, least: 28, usual: 42 });
   });
 
   it('counts the shelf, all lots or none, as entries of the ledger', async () => {
@@ -316,7 +358,11 @@ describe('the rack over HTTP', () => {
     expect(new Uint8Array(shown.body as unknown as ArrayBuffer)).to.deep.equal(png);
     expect((await send(new TextEncoder().encode('<svg onload="x"/>'), 'image/svg+xml')).status).to.equal(422);
     expect((await send(png, 'text/plain')).status).to.equal(415);
-    expect((await go('photo', 'GET', { params: { id: 'sp-261121', photo: id } })).status).to.equal(404);
+    const at = (batch: string) => ({ params: { id: batch, photo: id } });
+    expect((await go('photo', 'GET', at('sp-261121'))).status).to.equal(404);
+    expect((await go('photo', 'DELETE', at('sp-261121'))).status).to.equal(404);
+    expect((await go('photo', 'DELETE', at('fl-261014'))).status).to.equal(200);
+    expect((await go('photo', 'GET', at('fl-261014'))).status).to.equal(404);
   });
 
   it('says what to pour next, and reckons anew what is wanted and planned', async () => {

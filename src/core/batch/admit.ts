@@ -22,6 +22,7 @@ const WHEN: Record<EventType, readonly BatchState[]> = {
   rested: ['poured'],
   stopped: ['pouring', 'poured'],
   cut: ['poured'],
+  sorted: MADE,
   barWeighed: MADE,
   checked: ALIVE,
   quarantined: ALIVE,
@@ -117,6 +118,13 @@ function marketFault({ released }: Batch, { market, despite, note }: EventOf<'mo
   );
 }
 
+function sortedFault({ bars }: Batch, event: EventOf<'sorted'>): Refusal | null {
+  const most = Math.max(0, Math.min(bars.good - bars.released, bars.left));
+  return event.bars <= most
+    ? null
+    : refusal('bars', 'not-enough-bars', `Only ${most} bars are here that are not released.`);
+}
+
 function movedFault(batch: Batch, event: EventOf<'moved'>): Refusal | null {
   const { isQuarantined, bars, moved } = batch;
   if (event.how === 'sale') {
@@ -151,6 +159,7 @@ const LOOKS: Looks = {
   split: splitFault,
   cut: (_, { bars, seconds }) =>
     seconds <= bars ? null : refusal('seconds', 'not-enough-bars', 'There cannot be more seconds than bars.'),
+  sorted: sortedFault,
   decided: ({ isQuarantined }) =>
     isQuarantined ? null : notNow('It is not in quarantine; there is nothing to decide.'),
   released: releaseFault,

@@ -58,6 +58,7 @@ function begun(event: EventOf<'started'>): Batch {
     quarantines: [],
     released: [],
     moved: [],
+    sorted: [],
     notes: [],
     bars: { good: 0, released: 0, gone: 0, left: 0 },
   };
@@ -166,6 +167,7 @@ const APPLY: Apply = {
     batch.cut = { at, bars, seconds, trimmingsG };
     batch.state = 'cut';
   },
+  sorted: (batch, { at, bars, reason }) => batch.sorted.push({ at, bars, reason }),
   barWeighed: (batch, { id, bar, massG, readabilityG, at }) => {
     batch.barWeighings.push({ event: id, bar, massG, readabilityG, at, leftOut: null });
     if (batch.state === 'cut') batch.state = 'curing';
@@ -188,7 +190,7 @@ const APPLY: Apply = {
 
 function count(batch: Batch): void {
   const sum = (rows: readonly { bars: number }[]) => rows.reduce((total, { bars }) => total + bars, 0);
-  const good = batch.cut ? batch.cut.bars - batch.cut.seconds : 0;
+  const good = batch.cut ? batch.cut.bars - batch.cut.seconds - sum(batch.sorted) : 0;
   const [released, gone] = [sum(batch.released), sum(batch.moved)];
   batch.bars = { good, released, gone, left: good - gone };
   if (batch.state === 'released' && batch.cut && good - gone <= 0) batch.state = 'soldOut';

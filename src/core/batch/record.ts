@@ -121,7 +121,10 @@ function deviationsOf(batch: Batch, lines: readonly RecordLine[]): string[] {
       return [`${bars} bars were released after ${days} days, before the usual ${USUAL_MIN_DAYS}${why}.`];
     return despite === null ? [] : [`${bars} bars were released all the same${why}.`];
   });
-  return [...told, ...quarantined, ...early];
+  const sorted = batch.sorted.map(
+    ({ bars, reason }) => `${bars} bars became seconds after the cut (${reason}).`,
+  );
+  return [...told, ...sorted, ...quarantined, ...early];
 }
 
 /**

@@ -62,6 +62,8 @@ export interface EventFields {
   rested: { way: (typeof REST_WAYS)[number] };
   stopped: { reason: string };
   cut: { bars: number; seconds: number; trimmingsG: number };
+  /** Good bars that are seconds after all. */
+  sorted: { bars: number; reason: string };
   barWeighed: { bar: string; massG: number; readabilityG: number };
   checked: { check: string; outcome: (typeof OUTCOMES)[number]; value?: string | null; note?: string | null };
   quarantined: { reason: string };
@@ -141,6 +143,7 @@ export interface Batch {
   rested: (typeof REST_WAYS)[number] | null;
   stopped: { at: string; reason: string } | null;
   cut: { at: string; bars: number; seconds: number; trimmingsG: number } | null;
+  sorted: { at: string; bars: number; reason: string }[];
   barWeighings: {
     event: string;
     bar: string;

@@ -27,7 +27,10 @@ const median = (values: readonly number[]) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? null;
 
 /** The weighings of a batch's bars, those left out aside, and what else is known of them. */
-export function cureInput(batch: Batch): { weighings: CureWeighing[]; options: CureOptions } {
+export function cureInput(
+  batch: Batch,
+  minDays?: number,
+): { weighings: CureWeighing[]; options: CureOptions } {
   const from = batch.poured?.at ?? batch.startedAt;
   const counted = batch.barWeighings.filter(({ leftOut }) => leftOut === null);
   return {
@@ -36,6 +39,7 @@ export function cureInput(batch: Batch): { weighings: CureWeighing[]; options: C
       readabilityG: median(counted.map(({ readabilityG }) => readabilityG).filter((step) => step > 0)) ?? 1,
       pouredG: barsMassG(batch),
       bars: batch.cut?.bars ?? null,
+      ...(minDays === undefined ? {} : { minDays }),
     },
   };
 }

@@ -117,11 +117,11 @@ export function againstRelease(
   ];
 }
 
-function releaseTasks(batch: Batch, at: string, cure: Cure | null): RackTask[] {
+function releaseTasks(batch: Batch, at: string, cure: Cure | null, minDays: number): RackTask[] {
   const { cut, bars, checks } = batch;
   if (!cut || bars.good - bars.released <= 0) return [];
-  const against = againstRelease(batch, at, cure);
-  const from = after(batch.poured?.at ?? cut.at, USUAL_MIN_DAYS * MS_PER_DAY);
+  const against = againstRelease(batch, at, cure, minDays);
+  const from = after(batch.poured?.at ?? cut.at, minDays * MS_PER_DAY);
   const task = (kind: 'check' | 'release', words: string): RackTask => ({
     kind,
     portion: null,
@@ -139,8 +139,14 @@ function releaseTasks(batch: Batch, at: string, cure: Cure | null): RackTask[] {
   return isRipe && !isChecked ? [task('check', 'Settled: look it over before it is released.')] : [];
 }
 
-/** Everything a batch waits for at a moment, most urgent first. */
-export function rackTasks(batch: Batch, at: string, window: CutWindow | null, cure: Cure | null): RackTask[] {
+/** Everything a batch waits for at a moment, most urgent first; `minDays` is how long it cures at least. */
+export function rackTasks(
+  batch: Batch,
+  at: string,
+  window: CutWindow | null,
+  cure: Cure | null,
+  minDays = USUAL_MIN_DAYS,
+): RackTask[] {
   const { state, poured, isQuarantined } = batch;
   if (isQuarantined) {
     const since = batch.quarantines.at(-1)?.at ?? at;
@@ -152,7 +158,7 @@ export function rackTasks(batch: Batch, at: string, window: CutWindow | null, cu
   if (state !== 'cut' && state !== 'curing' && state !== 'released') return [];
   const isCuring = state !== 'released';
   return [
-    ...releaseTasks(batch, at, cure),
+    ...releaseTasks(batch, at, cure, minDays),
     ...(isCuring ? weighTask(batch, at, cure) : []),
     ...(isCuring ? turnTask(batch, at) : []),
   ].sort(byUrgency);

@@ -23,11 +23,18 @@ export interface RackBatch extends BatchSummary {
   drying: Drying | null;
 }
 
+/** The maker's own days: how long a bar cures at least, and how long from the pour to sale as a rule. */
+export interface CuringDays {
+  least: number;
+  usual: number;
+}
+
 export interface RackData {
   at: string;
   batches: RackBatch[];
-  /** Days a bar cures at least. */
-  minDays: number;
+  days: CuringDays;
+  /** Of the days. */
+  revision: number;
 }
 
 /** One batch on the rack, with all that its page shows. */
@@ -37,6 +44,7 @@ export interface CureData {
   markets: Market[];
   at: string;
   ageDays: number;
+  days: CuringDays;
   window: CutWindow | null;
   cure: Cure;
   /** Cured over poured mass as the formula has it now, and what it was predicted to be. */

@@ -5,6 +5,9 @@
 import { quantile, seededRandom, type Random } from '../curing/random';
 import type { Interval } from '../curing/cure-types';
 
+/** Days from the pour until bars can be sold: cut, cure and a look (craft). */
+export const USUAL_SALE_DAYS = 42;
+
 export interface SoldOn {
   /** YYYY-MM-DD. */
   day: string;

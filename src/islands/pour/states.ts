@@ -41,6 +41,7 @@ const EVENT_WORDS: Record<EventType, string> = {
   rested: 'put it to rest',
   stopped: 'gave the batch up',
   cut: 'cut the bars',
+  sorted: 'sorted out seconds',
   barWeighed: 'weighed a bar',
   checked: 'looked it over',
   quarantined: 'put it in quarantine',

@@ -8,7 +8,7 @@ import { useWriting, type Writing } from '../pour/writing';
 import { Curve } from './Curve';
 import { CutPanel } from './CutPanel';
 import { TextField } from './fields';
-import { NetPanel } from './NetPanel';
+import { NetPanel, SortPanel } from './NetPanel';
 import { NotesPanel } from './NotesPanel';
 import { OutPanel } from './OutPanel';
 import { PartsPanel } from './PartsPanel';
@@ -172,6 +172,7 @@ function CureDeskIsland({ first }: { first: CureData }) {
       <div className="grid content-start gap-3">
         <Weigh data={data} writing={writing} />
         <NetPanel data={data} />
+        <SortPanel writing={writing} />
         <ChecksPanel data={data} writing={writing} />
         <ReleasePanel key={`release ${data.detail.seq}`} data={data} writing={writing} />
         <OutPanel writing={writing} markets={data.markets} />

@@ -69,8 +69,6 @@ function Figures({ data }: { data: CureData }) {
   );
 }
 
-const LEAST_DAYS = 28;
-
 /** The curve of weight with what it says, what is still wanted, and the weighings that fit no cure. */
 export function Curve({ data, writing }: { data: CureData; writing: Writing }) {
   const { cure } = data;
@@ -86,7 +84,7 @@ export function Curve({ data, writing }: { data: CureData; writing: Writing }) {
       {cure.curve.length > 0 && (
         <div role="img" aria-label="Weight over the days, with its band">
           <Suspense fallback={<p className="text-soft">The curve is being drawn…</p>}>
-            <CureChart data={data} minDays={LEAST_DAYS} />
+            <CureChart data={data} minDays={data.days.least} />
           </Suspense>
         </div>
       )}

@@ -1,6 +1,10 @@
+import { useState } from 'react';
+import { readNumberOrNull } from '../../core/quantities/number';
 import type { CureData } from '../../core/records/rack';
 import type { NetWeight, UnderPlanned } from '../../core/curing/net';
 import { grams, MARKET_WORDS } from '../../ui/words';
+import type { Writing } from '../pour/writing';
+import { TextField } from './fields';
 
 const range = ({ low, high }: UnderPlanned) =>
   low === high ? String(low) : `${Math.floor(low)} to ${Math.ceil(high)}`;
@@ -9,6 +13,38 @@ function More({ net }: { net: NetWeight }) {
   if (!net.under || net.more.length === 0) return null;
   const said = net.more.map(({ bars, under }) => `with ${bars} more weighed, ${range(under)}`);
   return <p className="text-soft">If the others are like these: {said.join('; ')}.</p>;
+}
+
+/** Bars that are seconds after all: too light, spotted, warped. */
+export function SortPanel({ writing: { batch, write } }: { writing: Writing }) {
+  const [bars, setBars] = useState('1');
+  const [reason, setReason] = useState('');
+  const count = readNumberOrNull(bars);
+  const most = Math.min(batch.bars.good - batch.bars.released, batch.bars.left);
+  if (!batch.cut || most <= 0) return null;
+  return (
+    <details className="sheet">
+      <summary className="cursor-pointer text-ultra">Sort out seconds</summary>
+      <div className="grid grid-cols-[6rem_minmax(0,1fr)] gap-2">
+        <TextField label="Bars" value={bars} onChange={setBars} isNumber />
+        <TextField label="Why they are seconds" value={reason} onChange={setReason} />
+      </div>
+      <button
+        type="button"
+        className="action mt-1"
+        disabled={count === null || count < 1 || count > most || reason.trim() === ''}
+        onClick={() => {
+          write('sorted', { bars: Math.round(count!), reason: reason.trim() });
+          setReason('');
+        }}
+      >
+        They are seconds
+      </button>
+      <p className="text-soft">
+        Up to {most} that are not released. Seconds can be made a material below, or go out as your own.
+      </p>
+    </details>
+  );
 }
 
 /** The lightest bar counts: what may be declared where, and what the unweighed bars are likely to be. */

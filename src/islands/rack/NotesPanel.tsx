@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { CureData } from '../../core/records/rack';
-import { address } from '../../ui/api';
+import { address, send } from '../../ui/api';
 import { dayInWords } from '../../ui/words';
 import type { Writing } from '../pour/writing';
 
@@ -53,6 +53,11 @@ function Photos({ data }: { data: CureData }) {
       setSays('This picture cannot be opened. Take another.');
     }
   };
+  const drop = async (photo: string) => {
+    const answer = await send('DELETE', address('batches', id, 'photos', photo));
+    if (answer.ok) setPhotos((old) => old.filter((one) => one.id !== photo));
+    else setSays('It is still there. Try again.');
+  };
   return (
     <div>
       <ul className="flex flex-wrap gap-2">
@@ -63,7 +68,10 @@ function Photos({ data }: { data: CureData }) {
               src={address('batches', id, 'photos', photo.id)}
               alt={`${code}, ${dayInWords(photo.at.slice(0, 10))}${photo.note && `: ${photo.note}`}`}
             />
-            <span className="font-narrow text-soft">{dayInWords(photo.at.slice(0, 10))}</span>
+            <span className="font-narrow text-soft">{dayInWords(photo.at.slice(0, 10))}</span>{' '}
+            <button type="button" className="text-ultra underline" onClick={() => void drop(photo.id)}>
+              Take away
+            </button>
           </li>
         ))}
       </ul>

@@ -6,6 +6,7 @@ import { guarded } from '../../ui/Guarded';
 import { useStable } from '../../ui/latest';
 import { stateWords } from '../pour/states';
 import { CutHours, CutRail, Drying, RailDays } from './Drying';
+import { OwnDays } from './OwnDays';
 import { Notices, useNotices } from './Notices';
 import { days, TASK_WORDS, URGENCY_WORDS } from './words';
 import { PutOff } from './PutOff';
@@ -41,7 +42,7 @@ function useRack(first: RackData) {
       document.removeEventListener('visibilitychange', seen);
     };
   }, [refresh]);
-  return { data, refresh };
+  return { data, refresh, take: setData };
 }
 
 function DueRow({ due: { batch, task }, onDone }: { due: Due; onDone: () => void }) {
@@ -172,7 +173,7 @@ function Ready({ batches }: { batches: RackBatch[] }) {
 
 /** What to do now, and every batch along its way from the pour to ready. */
 function RackIsland({ first }: { first: RackData }) {
-  const { data, refresh } = useRack(first);
+  const { data, refresh, take } = useRack(first);
   const due = dueOf(data);
   useNotices(due);
   const oldest = (a: RackBatch, b: RackBatch) => b.ageDays - a.ageDays;
@@ -193,16 +194,17 @@ function RackIsland({ first }: { first: RackData }) {
       <Shelf
         title="To be cut"
         batches={of(isUncut)}
-        minDays={data.minDays}
+        minDays={data.days.least}
         empty="Nothing waits for the knife."
       />
       <Shelf
         title="Curing"
         batches={of((batch) => !isReady(batch) && !isUncut(batch))}
-        minDays={data.minDays}
+        minDays={data.days.least}
         empty="Nothing cures."
       />
       <Ready batches={of(isReady)} />
+      <OwnDays data={data} onSet={take} />
     </>
   );
 }

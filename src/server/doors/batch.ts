@@ -123,6 +123,7 @@ class EventDoor {
       'rested',
       'stopped',
       'cut',
+      'sorted',
       'barWeighed',
       'checked',
       'quarantined',
@@ -211,6 +212,11 @@ class CutDoor extends EventDoor {
   @Grams() trimmingsG!: number;
 }
 
+class SortedDoor extends EventDoor {
+  @AtLeastOne() bars!: number;
+  @Reason() reason!: string;
+}
+
 class BarWeighedDoor extends EventDoor {
   @Id() bar!: string;
   @NumberBetween(0.01, MOST_GRAMS) massG!: number;
@@ -264,6 +270,7 @@ const DOORS: Partial<Record<EventType, Door>> = {
   rested: RestedDoor,
   stopped: ReasonDoor,
   cut: CutDoor,
+  sorted: SortedDoor,
   barWeighed: BarWeighedDoor,
   checked: CheckedDoor,
   quarantined: ReasonDoor,

@@ -17,6 +17,11 @@ export async function keptCures(
   return new Map(rows.map(({ batch_id, seq, body }) => [batch_id, { seq, cure: JSON.parse(body) as Cure }]));
 }
 
+/** Forgets all cures: they were reckoned with other days. */
+export async function dropCures(trx: Knex): Promise<void> {
+  await trx('batch_cures').delete();
+}
+
 /** Keeps a cure. */
 export async function keepCure(db: Knex, batch: string, seq: number, cure: Cure): Promise<void> {
   await db('batch_cures')

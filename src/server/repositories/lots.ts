@@ -6,6 +6,8 @@ interface LotRow {
   body: string;
   revision: number;
   gone: number | null;
+  /** The code of the batch it was made of, while that is in quarantine or after it was discarded. */
+  held: string | null;
 }
 
 /** What a lot's row holds; what is left of it follows from the ledger. */
@@ -14,17 +16,23 @@ type KeptLot = Omit<Lot, 'revision' | 'leftG'>;
 /** Sums of many weighings carry noise of the machine far below any scale. */
 const rounded = (massG: number) => Math.round(massG * 1e6) / 1e6;
 
-function fromRow({ body, revision, gone }: LotRow): Lot {
+/** What speaks against a lot while the batch it was made of, named by its code, is held back. */
+const heldWords = (code: string) => `Batch ${code}, which it was made of, is in quarantine or discarded.`;
+
+function fromRow({ body, revision, gone, held }: LotRow): Lot {
   const lot = JSON.parse(body) as KeptLot;
   return {
     ...lot,
-    quarantine: lot.quarantine ?? null,
+    quarantine: lot.quarantine ?? (held === null ? null : heldWords(held)),
     leftG: rounded(lot.quantityG - (gone ?? 0)),
     revision,
   };
 }
 
-/** Lots with what went out of them; of one material or one lot where asked. */
+const HELD = `select batches.code from batches where batches.id = json_extract(lots.body, '$.ofBatch')
+  and (batches.quarantined = 1 or batches.state = 'discarded')`;
+
+/** Lots with what went out of them and what holds them back; of one material or one lot where asked. */
 async function lotRows(
   db: Knex,
   where: { 'lots.material_id'?: string; 'lots.id'?: string } = {},
@@ -34,7 +42,12 @@ async function lotRows(
     .where(where)
     .groupBy('lots.id')
     .orderBy('lots.received_on')
-    .select<LotRow[]>('lots.body', 'lots.revision', db.raw('sum(stock_movements.mass_g) as gone'));
+    .select<LotRow[]>(
+      'lots.body',
+      'lots.revision',
+      db.raw('sum(stock_movements.mass_g) as gone'),
+      db.raw(`(${HELD}) as held`),
+    );
   return rows.map(fromRow);
 }
 
@@ -57,7 +70,13 @@ export async function addLot(db: Knex, lot: Lot): Promise<void> {
 
 /** Changes a lot; what is left of it is changed by movements only. */
 export async function putLot(db: Knex, lot: Lot): Promise<void> {
-  await db('lots').where('id', lot.id).update(toRow(lot));
+  const { body }: { body: string } = await db('lots').where('id', lot.id).select('body').first();
+  const isOwn = lot.quarantine === null || lot.quarantine !== (await findLot(db, lot.id))!.quarantine;
+  const { quarantine: own } = JSON.parse(body) as KeptLot;
+  // What the form shows of the batch's quarantine is not the lot's own word.
+  await db('lots')
+    .where('id', lot.id)
+    .update(toRow(isOwn ? lot : { ...lot, quarantine: own ?? null }));
 }
 
 /** Counts a lot's revision up: what is left of it has changed. */

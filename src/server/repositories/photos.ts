@@ -31,6 +31,11 @@ export async function photoBytes(
   return row ? { mime: row.mime, bytes: row.bytes } : null;
 }
 
+/** Takes a photograph away; true where there was one. */
+export async function removePhoto(trx: Knex, batch: string, id: string): Promise<boolean> {
+  return (await trx('batch_photos').where({ id, batch_id: batch }).delete()) > 0;
+}
+
 /** Adds a photograph. */
 export async function addPhoto(
   trx: Knex,

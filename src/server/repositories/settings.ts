@@ -4,6 +4,9 @@ import type { OwnPhrase } from '../../core/claims/types';
 import type { Lesson } from '../../core/paperwork/lessons';
 import type { Mould } from '../../core/making/size';
 import type { CraftFigures } from '../../core/records/cupboard';
+import { USUAL_MIN_DAYS } from '../../core/curing/cure';
+import { USUAL_SALE_DAYS } from '../../core/stock/pace';
+import type { CuringDays } from '../../core/records/rack';
 import type { NextPlans } from '../../core/records/next';
 import type { Maker } from '../../core/records/wrap';
 
@@ -18,6 +21,7 @@ interface Settings {
   /** Of the calendar's address; empty before there is one. */
   calendarKey: string;
   plans: NextPlans;
+  curingDays: CuringDays;
 }
 
 const BEFORE: Settings = {
@@ -29,6 +33,7 @@ const BEFORE: Settings = {
   paperLessons: [],
   calendarKey: '',
   plans: { wanted: [], planned: [] },
+  curingDays: { least: USUAL_MIN_DAYS, usual: USUAL_SALE_DAYS },
 };
 
 export interface Setting<T> {

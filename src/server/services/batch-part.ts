@@ -46,7 +46,7 @@ export async function makePart(
       bestBefore: null,
       quantityG: massG,
       leftG: massG,
-      quarantine: batch.isQuarantined ? `Its batch ${batch.code} is in quarantine.` : null,
+      quarantine: null,
       price: null,
       ofBatch: id,
       revision: 1,

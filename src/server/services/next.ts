@@ -13,9 +13,6 @@ import { requireBatch } from './batches';
 import { planPour } from './pour-plan';
 import { comparables } from './products';
 
-/** Days from the pour until bars can be sold: cut, cure and a look (craft). */
-export const CURE_DAYS = 42;
-
 const soldOf = (batch: Batch): SoldOn[] =>
   batch.moved.filter(({ how }) => how === 'sale').map(({ at, bars }) => ({ day: at.slice(0, 10), bars }));
 
@@ -24,12 +21,12 @@ interface Made {
   batch: Batch;
 }
 
-function curingOf(made: readonly Made[], today: string): NextBar['curing'] {
+function curingOf(made: readonly Made[], today: string, cureDays: number): NextBar['curing'] {
   return made
     .filter(({ batch }) => ['poured', 'cut', 'curing'].includes(batch.state) && !batch.isQuarantined)
     .map(({ summary, batch }) => {
       const bars = batch.cut ? batch.bars.good : (batch.sheet.bars ?? 0);
-      const ready = dayAfter((batch.poured?.at ?? batch.startedAt).slice(0, 10), CURE_DAYS);
+      const ready = dayAfter((batch.poured?.at ?? batch.startedAt).slice(0, 10), cureDays);
       return { batch: summary.id, code: summary.code, bars, readyOn: ready < today ? today : ready };
     });
 }
@@ -53,6 +50,7 @@ async function barOf(
   { id, name }: { id: string; name: string },
   made: readonly Made[],
   plans: NextPlans,
+  cureDays: number,
 ): Promise<NextBar> {
   const { today } = house;
   const released = made.flatMap(({ batch }) => batch.released.map(({ at }) => at.slice(0, 10))).sort();
@@ -64,10 +62,10 @@ async function barOf(
   const ready = made
     .filter(({ batch }) => batch.state === 'released' && !batch.isQuarantined)
     .reduce((sum, { batch }) => sum + batch.bars.left, 0);
-  const curing = curingOf(made, today);
+  const curing = curingOf(made, today, cureDays);
   const planned = plans.planned
     .filter((one) => one.product === id && one.day >= today)
-    .map((one) => ({ batch: one.id, bars: one.bars, readyOn: dayAfter(one.day, CURE_DAYS) }));
+    .map((one) => ({ batch: one.id, bars: one.bars, readyOn: dayAfter(one.day, cureDays) }));
   const supply: Supply = { ready, curing: [...curing, ...planned] };
   const needs = plans.wanted.filter(({ product }) => product === id);
   const found = await wantingOf(house, id);
@@ -77,7 +75,7 @@ async function barOf(
     pace,
     ready,
     curing,
-    next: nextPour(pace, supply, needs, today, CURE_DAYS),
+    next: nextPour(pace, supply, needs, today, cureDays),
     barsAPour: found?.bars ?? null,
     missing: found?.missing ?? [],
   };
@@ -86,18 +84,20 @@ async function barOf(
 /** Bars with the most pressing first. */
 export async function nextData(house: House): Promise<NextData> {
   const { value: plans, revision } = await findSetting(house.db, 'plans');
+  const { value: days } = await findSetting(house.db, 'curingDays');
+  const cureDays = days.usual;
   const byProduct = groupBy(await allBatches(house.db), ({ product }) => product);
   const bars: NextBar[] = [];
   for (const bar of await comparables(house)) {
     const made: Made[] = [];
     for (const summary of byProduct.get(bar.id) ?? [])
       made.push({ summary, batch: (await requireBatch(house, summary.id)).batch });
-    bars.push(await barOf(house, bar, made, plans));
+    bars.push(await barOf(house, bar, made, plans, cureDays));
   }
   const late = ({ next }: NextBar) => next.startBy ?? '9999';
   return {
     today: house.today,
-    cureDays: CURE_DAYS,
+    cureDays,
     bars: bars.sort((a, b) => late(a).localeCompare(late(b)) || a.name.localeCompare(b.name)),
     ...plans,
     revision,

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { House } from '../house';
 import { fault } from '../http';
 import { findBatch } from '../repositories/batches';
-import { addPhoto, photoBytes, photosOf, type BatchPhoto } from '../repositories/photos';
+import { addPhoto, photoBytes, removePhoto, photosOf, type BatchPhoto } from '../repositories/photos';
 import { writing } from '../store/writing';
 
 const LARGEST_BYTES = 4 * 1024 * 1024;
@@ -20,6 +20,8 @@ function mimeOf(bytes: Uint8Array): string | null {
   if (startsWith(bytes, 0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return 'image/png';
   return letters(bytes, 0, 4) === 'RIFF' && letters(bytes, 8, 12) === 'WEBP' ? 'image/webp' : null;
 }
+
+const unknownPhoto = () => fault(404, 'unknown-photo', 'There is no such photograph of this batch.', 'photo');
 
 async function requireKnown({ db }: House, id: string): Promise<void> {
   if (!(await findBatch(db, id))) throw fault(404, 'unknown-batch', `There is no batch "${id}".`, 'id');
@@ -55,6 +57,11 @@ export async function keepPhoto(
   });
 }
 
+/** Takes a photograph away; 404 where there is none. */
+export async function dropPhoto({ db }: House, batch: string, id: string): Promise<void> {
+  if (!(await writing(db, (trx) => removePhoto(trx, batch, id)))) throw unknownPhoto();
+}
+
 /** A photograph's bytes; 404 where there is none. */
 export async function photoOf(
   house: House,
@@ -62,6 +69,6 @@ export async function photoOf(
   id: string,
 ): Promise<{ mime: string; bytes: Uint8Array }> {
   const photo = await photoBytes(house.db, batch, id);
-  if (!photo) throw fault(404, 'unknown-photo', 'There is no such photograph of this batch.', 'photo');
+  if (!photo) throw unknownPhoto();
   return photo;
 }

@@ -11,24 +11,24 @@ import {
   putOffHours,
   usualChecks,
 } from '../../core/curing/batch-cure';
-import { USUAL_MIN_DAYS } from '../../core/curing/cure';
 import type { Cure } from '../../core/curing/cure-types';
 import { declareNet } from '../../core/curing/net';
 import { againstRelease, rackTasks } from '../../core/curing/rack';
 import { cutWindow, type CutWindow, type PastCut } from '../../core/curing/window';
 import { groupBy } from '../../core/group';
 import type { BatchDetail, BatchSummary } from '../../core/records/batch';
-import type { CureData, Drying, RackBatch, RackData, StockRow } from '../../core/records/rack';
+import type { CureData, CuringDays, Drying, RackBatch, RackData, StockRow } from '../../core/records/rack';
 import { labelPrinter } from '../devices/printer';
 import type { House } from '../house';
 import { onThread } from '../jobs/threads';
 import { told } from '../jobs/told';
 import { allBatches, findBatch } from '../repositories/batches';
-import { keepCure, keptCures } from '../repositories/cures';
+import { dropCures, keepCure, keptCures } from '../repositories/cures';
 import { photosOf } from '../repositories/photos';
-import { findSetting } from '../repositories/settings';
+import { findSetting, putSetting } from '../repositories/settings';
 import { issuedLabels } from '../repositories/wraps';
 import { listBatches, requireBatch } from './batches';
+import { writing } from '../store/writing';
 import { requireProduct } from './products';
 
 /** Cures reckoned in one job: about half a second of a thread's time. */
@@ -38,7 +38,11 @@ const LIMIT_MS = 30_000;
 const MOST_PAST = 12;
 
 /** The cures of some batches: kept where nothing happened since, reckoned on threads where it did. */
-async function curesOf({ db }: House, details: readonly BatchDetail[]): Promise<ReadonlyMap<string, Cure>> {
+async function curesOf(
+  { db }: House,
+  details: readonly BatchDetail[],
+  minDays: number,
+): Promise<ReadonlyMap<string, Cure>> {
   const kept = await keptCures(
     db,
     details.map(({ id }) => id),
@@ -55,7 +59,7 @@ async function curesOf({ db }: House, details: readonly BatchDetail[]): Promise<
   );
   await Promise.all(
     chunks.map(async (chunk) => {
-      const tasks = chunk.map(({ batch }) => cureInput(batch));
+      const tasks = chunk.map(({ batch }) => cureInput(batch, minDays));
       const cures = await told(onThread('cures', { tasks }, { limitMs: LIMIT_MS }), 'id');
       for (const [at, { id, seq }] of chunk.entries()) {
         found.set(id, cures[at]!);
@@ -138,7 +142,8 @@ export async function rackNow(house: House): Promise<RackData> {
   const details: BatchDetail[] = [];
   for (const { id } of summaries) details.push(await requireBatch(house, id));
   const curing = details.filter(({ batch }) => batch.cut !== null && batch.state !== 'released');
-  const cures = await curesOf(house, curing);
+  const { value: days, revision } = await findSetting(house.db, 'curingDays');
+  const cures = await curesOf(house, curing, days.least);
   const batches: RackBatch[] = [];
   for (const [at, summary] of summaries.entries()) {
     const detail = details[at]!;
@@ -148,11 +153,26 @@ export async function rackNow(house: House): Promise<RackData> {
       ...summary,
       ageDays: ageOf(detail.batch, house.now),
       window,
-      tasks: rackTasks(detail.batch, house.now, window, cure),
+      tasks: rackTasks(detail.batch, house.now, window, cure, days.least),
       drying: dryingOf(detail.batch, house.now, cure),
     });
   }
-  return { at: house.now, batches, minDays: USUAL_MIN_DAYS };
+  return { at: house.now, batches, days, revision };
+}
+
+/** Changes the maker's own days, and what was reckoned with the old ones; the newer come back where they were changed in between. */
+export async function setCuringDays(
+  house: House,
+  revision: number,
+  days: CuringDays,
+): Promise<{ data: RackData; isStale: boolean }> {
+  const isStale = await writing(house.db, async (trx) => {
+    if ((await findSetting(trx, 'curingDays')).revision !== revision) return true;
+    await putSetting(trx, 'curingDays', days);
+    await dropCures(trx);
+    return false;
+  });
+  return { data: await rackNow(house), isStale };
 }
 
 /** One batch on the rack; 404 where there is none. */
@@ -161,7 +181,8 @@ export async function cureData(house: House, id: string): Promise<CureData> {
   const { batch } = detail;
   const { productName } = (await findBatch(house.db, id))!;
   const { product } = await requireProduct(house.db, batch.product);
-  const cure = (await curesOf(house, [detail])).get(id)!;
+  const { value: days } = await findSetting(house.db, 'curingDays');
+  const cure = (await curesOf(house, [detail], days.least)).get(id)!;
   const window = await windowOf(house, detail);
   const weights = lastWeights(batch).map(({ massG }) => massG);
   const others = Math.max(0, batch.bars.good - weights.length);
@@ -176,12 +197,13 @@ export async function cureData(house: House, id: string): Promise<CureData> {
     markets: product.markets,
     at: house.now,
     ageDays: ageOf(batch, house.now),
+    days,
     window,
     cure,
     predictedRatio: predictedRatio(batch, product.markets, house.today),
-    tasks: rackTasks(batch, house.now, window, cure),
+    tasks: rackTasks(batch, house.now, window, cure, days.least),
     checks: usualChecks(materialsIn(batch)),
-    against: againstRelease(batch, house.now, cure),
+    against: againstRelease(batch, house.now, cure, days.least),
     net: product.markets.flatMap((market) => {
       const net = declareNet(weights, market, others, planned);
       return net ? [{ market, net }] : [];

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../../server/house';
-import { endpoint, onlyMethods } from '../../../../../../server/http';
-import { photoOf } from '../../../../../../server/services/photos';
+import { answerJson, endpoint, onlyMethods } from '../../../../../../server/http';
+import { dropPhoto, photoOf } from '../../../../../../server/services/photos';
 
 export const GET = endpoint(async ({ params }) => {
   const { mime, bytes } = await photoOf(await openHouse(), params.id ?? '', params.photo ?? '');
@@ -13,4 +13,9 @@ export const GET = endpoint(async ({ params }) => {
   });
 });
 
-export const ALL = onlyMethods('GET');
+export const DELETE = endpoint(async ({ params }) => {
+  await dropPhoto(await openHouse(), params.id ?? '', params.photo ?? '');
+  return answerJson({});
+});
+
+export const ALL = onlyMethods('GET', 'DELETE');
