@@ -2,7 +2,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { barLogs, evidence, logLikely, sight } from '../../src/core/curing/evidence';
-import { invert, zeros, type Matrix } from '../../src/core/curing/linear';
+import { invert, zeros, type Matrix } from '../../src/core/numerics/linear';
 import { goneBy, lossPerDayPct } from '../../src/core/curing/model';
 
 interface Row {

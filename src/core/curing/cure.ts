@@ -6,7 +6,7 @@ import type { CureOptions, CureWeighing, Cure, CuredBar, Interval } from './cure
 import { cureDoubts } from './doubts';
 import { barLogs, evidence, sight, type Evidence, type PouredBar, type Sightings } from './evidence';
 import { fitCourses, goneBy, lossPerDayPct, type Particle } from './model';
-import { quantile, seededRandom, type Random } from './random';
+import { quantile, seededRandom, type Random } from '../numerics/random';
 
 /** Days a bar cures at least where nothing else is said (craft; cure page). */
 export const USUAL_MIN_DAYS = 28;

@@ -3,7 +3,7 @@
  * the common course, plus the weather (a random walk that all bars of a day share), plus what the scale adds. Bars'
  * masses and weather are integrated out, so that a course is judged by a small quadratic form over the days.
  */
-import { invert, zeros, type Matrix } from './linear';
+import { invert, zeros, type Matrix } from '../numerics/linear';
 import type { CureWeighing } from './cure-types';
 
 /** What is known of the mean bar at the pour: its logarithm, and how unsure that is. */

@@ -4,7 +4,7 @@
  * (tempered sequential sampling); what is told is read off the crowd.
  */
 import { logLikely, type Evidence } from './evidence';
-import { seededRandom, type Random } from './random';
+import { seededRandom, type Random } from '../numerics/random';
 
 export interface Course {
   /** Share of the poured mass that goes in the end. */

@@ -4,7 +4,7 @@
  */
 import type { Market } from '../formula/types';
 import { netText } from '../labels/heights';
-import { quantile, seededRandom, type Random } from './random';
+import { quantile, seededRandom, type Random } from '../numerics/random';
 
 export interface UnderPlanned {
   /** How many of the unweighed bars are likely under the planned figure, with the ends of an 80 % interval. */

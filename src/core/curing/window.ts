@@ -2,11 +2,11 @@
  * When a block can be cut (cure page): craft advice from the formula, by portion, narrowed by the maker's own past
  * batches of that bar. Hours count from the pour.
  */
-import { assess } from '../assess';
 import type { Batch } from '../batch/types';
 import type { TraitMaterial } from '../formula/traits';
-import { REQUEST_FORMAT, type Formula } from '../formula/types';
-import { isFatty, isSolid, loadOf, type Load } from '../making/roles';
+import type { Formula } from '../formula/types';
+import { loadsOf } from '../making/loads';
+import { isFatty, isLauric, isSolid, sugarShare, type Load } from '../making/roles';
 import type { REST_WAYS } from '../batch/types';
 
 export interface PortionWindow {
@@ -67,7 +67,6 @@ const AFTER_A_TRY = 1.12;
 const LEAST_PAUSE_HOURS = 0.25;
 /** Own past cuts that went well widen into a window of their own by this share. */
 const AROUND_OWN_CUTS = 0.25;
-const ANY_DAY = '2000-01-01';
 
 interface Batter {
   saltPct: number;
@@ -83,16 +82,6 @@ const between = (value: number, [low, high]: readonly [number, number]) =>
 const pct = (value: number) => `${Math.round(value)} %`;
 const round = (hours: number) => Math.round(hours * 4) / 4;
 
-function lauricShare({ fattyAcids, saponification }: TraitMaterial): number {
-  if (!fattyAcids) return (saponification?.naohPerGram ?? 0) > 0.16 ? 1 : 0;
-  const { lauric = 0, myristic = 0, caprylicCapric = 0 } = fattyAcids;
-  // Lauric fats hold about two thirds of these acids; the rest of them belongs to such a fat as well.
-  return lauric + myristic + caprylicCapric >= 50 ? 1 : 0;
-}
-
-const sugarShare = ({ behaviour, constituents }: TraitMaterial) =>
-  ((behaviour?.sugarPct ?? 0) || (constituents?.find(({ id }) => id === 'sugars')?.typicalPct ?? 0)) / 100;
-
 /** What sets the speed of one part of the batter: the common batter with what the portion holds besides. */
 function batterOf(loads: readonly Load[], portion: string | null, share: number): Batter {
   const sum = (of: (load: Load) => number) => loads.reduce((total, load) => total + of(load), 0);
@@ -102,7 +91,7 @@ function batterOf(loads: readonly Load[], portion: string | null, share: number)
   const ofFats = (of: (load: Load) => number) => (100 * sum(of)) / fatsG;
   return {
     saltPct: ofFats((load) => (load.role === 'salt' ? within(load) : 0)),
-    lauricPct: ofFats((load) => (isFatty(load.material) ? load.massG * lauricShare(load.material) : 0)),
+    lauricPct: ofFats((load) => (isFatty(load.material) && isLauric(load.material) ? load.massG : 0)),
     softPct: ofFats((load) => (isFatty(load.material) && !isSolid(load.material) ? load.massG : 0)),
     liquidPct: ofFats(
       (load) => (within(load) * (isFatty(load.material) ? 0 : (load.material.waterPct ?? 0))) / 100,
@@ -214,21 +203,11 @@ function batters(
   formula: Formula,
   materials: readonly TraitMaterial[],
 ): { portion: string | null; batter: Batter }[] | null {
-  const rules = { material: () => undefined, limits: [], declarables: [] };
-  const undated = materials.map((material) => ({ ...material, limits: [] }));
-  const result = assess(
-    { format: REQUEST_FORMAT, formula, materials: undated, markets: ['EU'], onDate: ANY_DAY },
-    rules,
+  const found = loadsOf(formula, materials);
+  return (
+    found?.portions.map(({ id, share }) => ({ portion: id, batter: batterOf(found.loads, id, share) })) ??
+    null
   );
-  if (!result.ok) return null;
-  const ids = new Set((formula.portions ?? []).map(({ id }) => id));
-  const byId = new Map(materials.map((material) => [material.id, material]));
-  const loads = formula.lines.flatMap((line, at) => {
-    const material = byId.get(line.material);
-    return material ? [loadOf(line, material, result.assessment.lines[at]!.massG, ids)] : [];
-  });
-  const portions = formula.portions?.length ? formula.portions : [{ id: null, share: 1 }];
-  return portions.map(({ id, share }) => ({ portion: id, batter: batterOf(loads, id, share) }));
 }
 
 /**

@@ -51,6 +51,20 @@ export function isSolid({ kind, fattyAcids, saponification }: TraitMaterial): bo
   return caprylicCapric + lauric + myristic + palmitic + stearic >= SOLID_SATURATED_PCT;
 }
 
+/** Acids of which lauric fats hold more than half, percent; the rest of them belongs to such a fat as well. */
+const LAURIC_FROM_PCT = 50;
+
+/** Whether a fat is lauric: coconut, palm kernel, babassu. */
+export function isLauric({ fattyAcids, saponification }: TraitMaterial): boolean {
+  if (!fattyAcids) return (saponification?.naohPerGram ?? 0) > SOLID_NAOH_PER_GRAM;
+  const { lauric = 0, myristic = 0, caprylicCapric = 0 } = fattyAcids;
+  return lauric + myristic + caprylicCapric >= LAURIC_FROM_PCT;
+}
+
+/** Sugars in a material, 0 to 1. */
+export const sugarShare = ({ behaviour, constituents }: TraitMaterial): number =>
+  ((behaviour?.sugarPct ?? 0) || (constituents?.find(({ id }) => id === 'sugars')?.typicalPct ?? 0)) / 100;
+
 const isInLye = (stage: Line['stage']) => stage === 'liquid' || stage === 'lye';
 
 /** What of a formula's line goes where. */

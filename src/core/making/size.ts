@@ -1,6 +1,7 @@
 /** Sizes: what volume a batch of batter takes, how it fills moulds, and scaling it to a wanted size. */
 import type { Assessment } from '../formula/answer';
 import type { Amount, Formula, Material } from '../formula/types';
+import type { MouldMake } from '../heat/mould';
 import { unitRule } from '../quantities/units';
 
 /** A mould of the maker's: one block that is cut, or cavities that hold a bar each. */
@@ -13,6 +14,8 @@ export interface Mould {
   cavities: number;
   /** Every cavity holds a bar of its own, so that nothing is cut. */
   isSingle?: boolean;
+  /** Wall and inside, where somebody measured it; for how the block heats. */
+  make?: MouldMake | null;
 }
 
 /**

@@ -2,7 +2,7 @@
  * How fast a bar goes, and when to pour it again. Sales come by the day and unevenly: markets, orders. The pace is a
  * rate with its uncertainty (a gamma posterior of a rate of events, spread by how unlike the events are).
  */
-import { quantile, seededRandom, type Random } from '../curing/random';
+import { quantile, seededRandom, type Random } from '../numerics/random';
 import type { Interval } from '../curing/cure-types';
 
 /** Days from the pour until bars can be sold: cut, cure and a look (craft). */

@@ -6,7 +6,7 @@ export const zeros = (rows: number, columns: number): Matrix =>
   Array.from({ length: rows }, () => new Float64Array(columns));
 
 /** The lower factor of a symmetric positive matrix. */
-function cholesky(matrix: Matrix): Matrix {
+export function cholesky(matrix: Matrix): Matrix {
   const size = matrix.length;
   const factor = zeros(size, size);
   for (let i = 0; i < size; i++) {

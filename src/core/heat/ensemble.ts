@@ -1,0 +1,121 @@
+/** What is not known of a pour, drawn many times: the answer is a band, and how often what may go wrong went wrong. */
+import { quantile, seededRandom, type Random } from '../numerics/random';
+import { chancesOf, type Chances } from './judge';
+import { SPREAD } from './figures';
+import { simulate } from './simulate';
+import type { Fineness, Pour, Run, Unknowns } from './types';
+
+/** Mean and lower triangle of the spread of the unknowns' logarithms, in standard deviations of the usual spread. */
+export interface Known {
+  mean: number[];
+  spread: number[][];
+}
+
+/** The order of a calibration's numbers. */
+export const FITTED = ['rate', 'wall', 'heat', 'conductivity'] as const;
+
+export interface Range {
+  low: number;
+  likely: number;
+  high: number;
+}
+
+export interface Band {
+  hours: number[];
+  middle: Range[];
+  edge: Range[];
+  peakMiddleC: Range;
+  peakMiddleHour: Range;
+  gelledShare: Range;
+  /** By part of the batter; null where it is not firm within the hours in the middle of all runs. */
+  firm: { portion: string | null; edgeHour: Range | null; middleHour: Range | null }[];
+  chances: Chances;
+  runs: number;
+}
+
+export interface BandOptions {
+  runs?: number;
+  seed?: number;
+  hours?: number;
+  known?: Known | null;
+}
+
+/** 80 % lie within. */
+const [LOW, HIGH] = [0.1, 0.9];
+const USUAL_RUNS = 100;
+/** Coarser than one run that is looked at; within a kelvin of it. */
+const FINENESS: Fineness = { across: 6, up: 8, stepS: 300, stepConverted: 0.04 };
+
+/** Factors from standard normal numbers, in the order of FITTED. */
+export function unknownsOf(z: readonly number[], gelK = 0): Unknowns {
+  const [rate, wall, heat, conductivity] = FITTED.map((name, at) => Math.exp(SPREAD[name] * z[at]!));
+  return { rate: rate!, wall: wall!, heat: heat!, conductivity: conductivity!, gelK };
+}
+
+function drawn(random: Random, known: Known | null): Unknowns {
+  const e = FITTED.map(() => random.normal());
+  const z = known
+    ? known.mean.map(
+        (mean, row) => mean + known.spread[row]!.reduce((sum, one, col) => sum + one * e[col]!, 0),
+      )
+    : e;
+  return unknownsOf(z, SPREAD.gelK * random.normal());
+}
+
+function rangeOf(values: readonly number[]): Range {
+  const sorted = [...values].sort((a, b) => a - b);
+  return { low: quantile(sorted, LOW), likely: quantile(sorted, 0.5), high: quantile(sorted, HIGH) };
+}
+
+/** A range of hours of which some are never; null where most are. */
+function rangeWithin(values: readonly (number | null)[]): Range | null {
+  const range = rangeOf(values.map((value) => value ?? Infinity));
+  return Number.isFinite(range.likely) ? range : null;
+}
+
+function bandOf(pour: Pour, runs: readonly Run[]): Band {
+  const { hours } = runs[0]!.course;
+  const across = (of: (run: Run) => readonly number[]) =>
+    hours.map((_, at) => rangeOf(runs.map((run) => of(run)[at]!)));
+  return {
+    hours,
+    middle: across(({ course }) => course.middleC),
+    edge: across(({ course }) => course.edgeC),
+    peakMiddleC: rangeOf(runs.map(({ peakMiddleC }) => peakMiddleC)),
+    peakMiddleHour: rangeOf(runs.map(({ peakMiddleHour }) => peakMiddleHour)),
+    gelledShare: rangeOf(runs.map(({ gelledShare }) => gelledShare)),
+    firm: pour.batters.map(({ portion }, at) => ({
+      portion,
+      edgeHour: rangeWithin(runs.map(({ firm }) => firm[at]!.edgeHour)),
+      middleHour: rangeWithin(runs.map(({ firm }) => firm[at]!.middleHour)),
+    })),
+    chances: chancesOf(pour, runs),
+    runs: runs.length,
+  };
+}
+
+/**
+ * The band of a pour, run by run: yields how many are done and returns the band, so that whoever asks can tell how far
+ * it is and give it up. The same seed gives the same band.
+ */
+export function* ensemble(pour: Pour, options: BandOptions = {}): Generator<number, Band> {
+  const { runs = USUAL_RUNS, seed = 1, hours, known = null } = options;
+  const random = seededRandom(seed);
+  const done: Run[] = [];
+  while (done.length < runs) {
+    done.push(
+      simulate(pour, { unknowns: drawn(random, known), fineness: FINENESS, ...(hours ? { hours } : {}) }),
+    );
+    yield done.length;
+  }
+  return bandOf(pour, done);
+}
+
+/** The whole band at once. */
+export function bandAtOnce(pour: Pour, options: BandOptions = {}): Band {
+  const work = ensemble(pour, options);
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
+  }
+}
