@@ -6,7 +6,13 @@ import { daysBefore } from './days';
 
 /** Moulds at the signal box. */
 export const DEMO_MOULDS: readonly Mould[] = [
-  { id: 'long-block', name: 'Long block', volumeMl: 1350, cavities: 14 },
+  {
+    id: 'long-block',
+    name: 'Long block',
+    volumeMl: 1350,
+    cavities: 14,
+    make: { wall: 'wood', form: 'block', widthMm: 75, lengthMm: 250 },
+  },
   { id: 'slab', name: 'Slab', volumeMl: 2900, cavities: 30 },
   { id: 'single', name: 'Single bars, sheet of 8', volumeMl: 760, cavities: 8, isSingle: true },
   { id: 'sample', name: 'Samples, sheet of 12', volumeMl: 300, cavities: 12, isSingle: true },

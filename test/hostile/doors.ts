@@ -79,6 +79,7 @@ const SALE = {
   ref: '1',
   despite: 'z',
 };
+const MAKE = { wall: 'wood', form: 'block', widthMm: 70, lengthMm: 200 };
 const WANTED = { id: 'w', product: 'first-light', name: 'Fair', day: '2027-01-01', bars: 3 };
 const MAKER = { name: 'Signalbox Soap', addressLines: ['The Box', 'Tollen Halt'] };
 
@@ -191,10 +192,11 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: 'printer/jobs' },
     { method: 'POST', path: 'printer/jobs', body: { label: 'none', copies: 3 } },
     { method: 'GET', path: 'moulds' },
+    { method: 'GET', path: 'moulds/long-block/warmth' },
     {
       method: 'PUT',
       path: 'moulds',
-      body: { revision: 1, moulds: [{ id: 'm', name: 'M', volumeMl: 10, cavities: 1 }] },
+      body: { revision: 1, moulds: [{ id: 'm', name: 'M', volumeMl: 10, cavities: 1, make: MAKE }] },
     },
     { method: 'GET', path: 'maker' },
     { method: 'PUT', path: 'maker', body: { revision: 1, ...MAKER } },

@@ -8,7 +8,7 @@ import type { RunSheet } from '../making/run-sheet-types';
 
 export const WEIGHED_HOW = ['scale', 'typed'] as const;
 export const GUESSED_HOW = ['spoon', 'heaped', 'eye'] as const;
-export const TEMPERATURES_OF = ['lye', 'fats', 'batter', 'cook', 'mould'] as const;
+export const TEMPERATURES_OF = ['lye', 'fats', 'batter', 'cook', 'mould', 'room'] as const;
 export const REST_WAYS = ['warm', 'leave', 'chill'] as const;
 export const OUTCOMES = ['good', 'doubtful', 'bad'] as const;
 export const DECISIONS = ['release', 'rework', 'discard'] as const;

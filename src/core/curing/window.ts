@@ -5,6 +5,7 @@
 import type { Batch } from '../batch/types';
 import type { TraitMaterial } from '../formula/traits';
 import type { Formula } from '../formula/types';
+import type { Pace } from '../heat/pace';
 import { loadsOf } from '../making/loads';
 import { isFatty, isLauric, isSolid, sugarShare, type Load } from '../making/roles';
 import type { REST_WAYS } from '../batch/types';
@@ -34,6 +35,8 @@ export interface WindowOptions {
   rested?: (typeof REST_WAYS)[number] | null;
   /** Poured into single-bar moulds: they are taken out when hard, and never crumble by being late. */
   isSingle?: boolean;
+  /** From how it heats, by portion; stands in the place of how it rests. */
+  pace?: readonly Pace[];
   /** Hours after the pour at which a cut was tried on this batch and put off. */
   putOffHours?: readonly number[];
 }
@@ -101,7 +104,7 @@ function batterOf(loads: readonly Load[], portion: string | null, share: number)
   };
 }
 
-function setBy(batter: Batter, { rested }: WindowOptions): { hours: Hours; why: string[] } {
+function setBy(portion: string | null, batter: Batter, { rested, pace }: WindowOptions): { hours: Hours; why: string[] } {
   const { saltPct, lauricPct, softPct, liquidPct, lactatePct, sugarsPct } = batter;
   if (saltPct >= SALTED_FROM_PCT)
     return {
@@ -124,8 +127,10 @@ function setBy(batter: Batter, { rested }: WindowOptions): { hours: Hours; why: 
   if (lauricPct >= MUCH_LAURIC_PCT) note(`lauric fats at ${pct(lauricPct)} set early`, 0.8);
   if (lactatePct >= LACTATE_PCT) note('lactate hardens it early', WITH_LACTATE);
   if (sugarsPct >= SUGARS_PCT) note('sugars keep it soft', WITH_SUGARS);
-  if (rested === 'warm') note('kept warm, it sets earlier', KEPT_WARM);
-  if (rested === 'chill') note('chilled, it sets later', LEFT_CHILLED);
+  const own = pace?.find((one) => one.portion === portion);
+  if (own) note(own.why, own.factor);
+  else if (rested === 'warm') note('kept warm, it sets earlier', KEPT_WARM);
+  else if (rested === 'chill') note('chilled, it sets later', LEFT_CHILLED);
   if (why.length === 0) why.push('an ordinary batter is cut after about a day');
   const hours = ORDINARY.map((plain, at) => (plain + slow * (SOFT_AND_WET[at]! - plain)) * factor);
   return { hours: [hours[0]!, hours[1]!, hours[2]!], why };
@@ -225,7 +230,7 @@ export function cutWindow(
   options: WindowOptions = {},
 ): CutWindow {
   const found = batters(formula, materials);
-  const plain = found?.map(({ portion, batter }) => ({ portion, ...setBy(batter, options) })) ?? [
+  const plain = found?.map(({ portion, batter }) => ({ portion, ...setBy(portion, batter, options) })) ?? [
     { portion: null, hours: ORDINARY, why: ['the formula does not reckon; this is the ordinary window'] },
   ];
   const windows = plain.map(({ portion, hours, why }) => {

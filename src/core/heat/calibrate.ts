@@ -27,7 +27,7 @@ export interface CalibrateOptions {
   fineness?: Fineness;
 }
 
-const COARSE: Fineness = { across: 5, up: 6, stepS: 300, stepConverted: 0.04 };
+const COARSEST: Fineness = { across: 5, up: 6, stepS: 300, stepConverted: 0.04 };
 const THERMOMETER_K = 1;
 /** The rate is looked for from so many beginnings, standard deviations: a later peak is not near an earlier one. */
 const BEGINNINGS: readonly number[] = [0, -1.5, 1.5];
@@ -80,7 +80,7 @@ function normal(slopes: readonly (readonly number[])[], r: readonly number[]) {
  * spread. Never throws.
  */
 export function calibrate(measured: readonly Measured[], options: CalibrateOptions = {}): Known {
-  const { noiseK = THERMOMETER_K, fineness = COARSE } = options;
+  const { noiseK = THERMOMETER_K, fineness = COARSEST } = options;
   const told = measured.filter(({ readings }) => readings.length > 0);
   const identity = FITTED.map((_, row) => FITTED.map((__, col) => (row === col ? 1 : 0)));
   if (told.length === 0) return { mean: FITTED.map(() => 0), spread: identity };

@@ -28,7 +28,7 @@ export interface Band {
   peakMiddleHour: Range;
   gelledShare: Range;
   /** By part of the batter; null where it is not firm within the hours in the middle of all runs. */
-  firm: { portion: string | null; edgeHour: Range | null; middleHour: Range | null }[];
+  firm: { portion: string | null; edgeHour: Range | null; middleHour: Range | null; allHour: Range | null }[];
   chances: Chances;
   runs: number;
 }
@@ -44,7 +44,7 @@ export interface BandOptions {
 const [LOW, HIGH] = [0.1, 0.9];
 const USUAL_RUNS = 100;
 /** Coarser than one run that is looked at; within a kelvin of it. */
-const FINENESS: Fineness = { across: 6, up: 8, stepS: 300, stepConverted: 0.04 };
+export const COARSE: Fineness = { across: 6, up: 8, stepS: 300, stepConverted: 0.04 };
 
 /** Factors from standard normal numbers, in the order of FITTED. */
 export function unknownsOf(z: readonly number[], gelK = 0): Unknowns {
@@ -88,6 +88,7 @@ function bandOf(pour: Pour, runs: readonly Run[]): Band {
       portion,
       edgeHour: rangeWithin(runs.map(({ firm }) => firm[at]!.edgeHour)),
       middleHour: rangeWithin(runs.map(({ firm }) => firm[at]!.middleHour)),
+      allHour: rangeWithin(runs.map(({ firm }) => firm[at]!.allHour)),
     })),
     chances: chancesOf(pour, runs),
     runs: runs.length,
@@ -104,7 +105,7 @@ export function* ensemble(pour: Pour, options: BandOptions = {}): Generator<numb
   const done: Run[] = [];
   while (done.length < runs) {
     done.push(
-      simulate(pour, { unknowns: drawn(random, known), fineness: FINENESS, ...(hours ? { hours } : {}) }),
+      simulate(pour, { unknowns: drawn(random, known), fineness: COARSE, ...(hours ? { hours } : {}) }),
     );
     yield done.length;
   }

@@ -66,7 +66,7 @@ export const ASH_WATER_PCT = 28;
  * gelled firms while still warm; salted and nearly pure lauric batters firm hot and at once.
  */
 export const FIRM = {
-  gelled: { converted: 0.9, belowC: 45, thenHours: 8 },
+  gelled: { converted: 0.9, belowC: 55, thenHours: 6 },
   ungelled: { converted: 0.9, belowC: 34, thenHours: 14 },
   salted: { converted: 0.7, belowC: 75, thenHours: 0.5 },
 } as const;

@@ -249,14 +249,24 @@ function storedJ(cells: Cells): number {
   return sum;
 }
 
-function firmOf(batters: readonly HeatBatter[], cells: Cells, { firmHour }: Watch): Run['firm'] {
+/** The hour from which a cell is firm; null where it is not within the run. */
+const hourOf = (hour: number | undefined) => (hour === undefined || Number.isNaN(hour) ? null : hour);
+
+function firmOf(
+  batters: readonly HeatBatter[],
+  { batter: of }: Cells,
+  { firmHour }: Watch,
+  { across, up }: Grid,
+): Run['firm'] {
   return batters.map((batter) => {
-    const hours = cells.batter.flatMap((one, at) => (one === batter ? [firmHour[at]!] : []));
-    const firm = hours.filter((hour) => !Number.isNaN(hour));
+    const rows = Array.from({ length: up }, (_, row) => row).filter((row) => of[row * across] === batter);
+    const first = (rows[Math.floor(rows.length / 2)] ?? NaN) * across;
+    const hours = rows.flatMap((row) => Array.from(firmHour.subarray(row * across, (row + 1) * across)));
     return {
       portion: batter.portion,
-      edgeHour: firm.length > 0 ? Math.min(...firm) : null,
-      middleHour: hours.length > 0 && firm.length === hours.length ? Math.max(...firm) : null,
+      edgeHour: hourOf(firmHour[first + across - 1]),
+      middleHour: hourOf(firmHour[first]),
+      allHour: hours.length > 0 ? hourOf(Math.max(...hours)) : null,
     };
   });
 }
@@ -359,7 +369,7 @@ export function simulate(pour: Pour, options: RunOptions = {}): Run {
     peakMiddleC: seen.peakC[places.middle]!,
     peakMiddleHour: seen.peakHour[places.middle]!,
     peakTopC: seen.peakC[places.top]!,
-    firm: firmOf(pour.batters, cells, seen),
+    firm: firmOf(pour.batters, cells, seen, grid),
     energy: { madeJ, lostJ, storedJ: storedJ(cells) - startJ },
     noLossC: Math.max(
       ...pour.batters.map((batter) =>

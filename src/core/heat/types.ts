@@ -29,9 +29,11 @@ export interface HeatBatter {
 export const MOULD_WALLS = ['wood', 'silicone', 'plastic', 'cardboard'] as const;
 export type MouldWall = (typeof MOULD_WALLS)[number];
 
-/** The inside of a mould. A column stands or lies; its width is its diameter. */
+export const MOULD_FORMS = ['block', 'column'] as const;
+
+/** The inside of a mould. A column stands; its width is its diameter. */
 export interface MouldShape {
-  form: 'block' | 'column';
+  form: (typeof MOULD_FORMS)[number];
   wall: MouldWall;
   lengthMm: number;
   widthMm: number;
@@ -105,8 +107,13 @@ export interface Run {
   peakMiddleC: number;
   peakMiddleHour: number;
   peakTopC: number;
-  /** By part: when its first and its last cell is firm enough to be cut; null where not within the hours. */
-  firm: { portion: string | null; edgeHour: number | null; middleHour: number | null }[];
+  /** By part: when its edge, its middle and all of it is firm enough to be cut; null where not within the hours. */
+  firm: {
+    portion: string | null;
+    edgeHour: number | null;
+    middleHour: number | null;
+    allHour: number | null;
+  }[];
   /** Joules since the pour: made, given off, and stored; made = given off + stored. */
   energy: { madeJ: number; lostJ: number; storedJ: number };
   /** The highest that a cell without any loss would reach, °C. */

@@ -4,6 +4,7 @@ import type { NetWeight } from '../curing/net';
 import type { RackTask } from '../curing/rack';
 import type { CutWindow } from '../curing/window';
 import type { ReleaseCheck } from '../curing/batch-cure';
+import type { Mould } from '../making/size';
 import type { Market } from '../formula/types';
 import type { BatchDetail, BatchSummary } from './batch';
 
@@ -45,6 +46,7 @@ export interface CureData {
   at: string;
   ageDays: number;
   days: CuringDays;
+  moulds: Mould[];
   window: CutWindow | null;
   cure: Cure;
   /** Cured over poured mass as the formula has it now, and what it was predicted to be. */

@@ -3,6 +3,7 @@ import type { Batch } from '../../core/batch/types';
 import type { RunStep } from '../../core/making/run-sheet-types';
 import type { BenchData } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
+import { RestAdvice } from '../heat/RestAdvice';
 import { Poured, Rested, Split } from './Endings';
 import { ExtraForm } from './ExtraForm';
 import { inTheWay, isLyeOver, nextStep, PLACE_WORDS, wantedOf } from './sheet-view';
@@ -72,7 +73,12 @@ function StepWork({ data, writing, step }: StepProps) {
       )}
       {step.id === 'split' && <Split batch={batch} write={write} />}
       {step.id === 'pour' && <Poured batch={batch} moulds={data.moulds} write={write} />}
-      {step.id === 'rest' && <Rested batch={batch} write={write} />}
+      {step.id === 'rest' && (
+        <>
+          <RestAdvice batch={batch} moulds={data.moulds} />
+          <Rested batch={batch} write={write} />
+        </>
+      )}
     </div>
   );
 }

@@ -25,6 +25,7 @@ const OF_WORDS: Record<Of, string> = {
   batter: 'the batter',
   cook: 'the pot',
   mould: 'the mould',
+  room: 'the room',
 };
 
 /** How warm it should be and how warm it is, in °C or °F as the maker likes. */

@@ -8,6 +8,7 @@ import { useWriting, type Writing } from '../pour/writing';
 import { Curve } from './Curve';
 import { CutPanel } from './CutPanel';
 import { TextField } from './fields';
+import { HeatOfBatch } from './HeatOfBatch';
 import { NetPanel, SortPanel } from './NetPanel';
 import { NotesPanel } from './NotesPanel';
 import { OutPanel } from './OutPanel';
@@ -165,6 +166,7 @@ function CureDeskIsland({ first }: { first: CureData }) {
         <Head data={data} writing={writing} />
         <Decide writing={writing} />
         <CutPanel writing={writing} window={data.window} />
+        <HeatOfBatch id={data.detail.id} writing={writing} moulds={data.moulds} />
         <Curve data={data} writing={writing} />
         <RatioPanel key={data.detail.seq} data={data} />
         <NotesPanel data={data} writing={writing} />

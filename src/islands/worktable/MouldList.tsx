@@ -5,6 +5,7 @@ import { readNumber } from '../../core/quantities/number';
 import { address, send } from '../../ui/api';
 import { NumberIn, TextIn } from '../../ui/form/fields';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
+import { MouldMakeForm } from './MouldMake';
 import { litres } from '../../ui/words';
 
 interface StoredMoulds {
@@ -29,6 +30,34 @@ const MOST_ML = 1e6;
 const MOST_CAVITIES = 10_000;
 /** A fault with any mould of the list is told at the field it is about. */
 const fieldOf = (path: string) => (/\.(name|volumeMl|cavities)$/.exec(path)?.[1] as keyof Draft) ?? null;
+
+/** One mould: what it holds, whether its bars are cut, what it is made of. Null takes it away. */
+function MouldRow({ mould, onChange }: { mould: Mould; onChange: (next: Mould | null) => void }) {
+  return (
+    <li className="flex flex-wrap items-center justify-between border-b border-hair py-0.5">
+      <span>
+        {mould.name}, {litres(mould.volumeMl)}, {mould.cavities} bars
+      </span>
+      <button
+        type="button"
+        className="ml-auto min-h-6 cursor-pointer text-ultra underline"
+        title="Whether its bars are cut, or each has a cavity of its own"
+        onClick={() => onChange({ ...mould, isSingle: !mould.isSingle })}
+      >
+        {mould.isSingle ? 'single bars' : 'to be cut'}
+      </button>
+      <button
+        type="button"
+        className="icon-action"
+        aria-label={`Remove ${mould.name}`}
+        onClick={() => onChange(null)}
+      >
+        <Trash2 size={15} aria-hidden="true" />
+      </button>
+      <MouldMakeForm mould={mould} onKeep={(make) => onChange({ ...mould, make })} />
+    </li>
+  );
+}
 
 /** The maker's moulds, changed and kept on the spot. */
 export function MouldList({ moulds, loaded, onChange }: Props) {
@@ -65,31 +94,13 @@ export function MouldList({ moulds, loaded, onChange }: Props) {
       <summary className="cursor-pointer text-ultra">My moulds</summary>
       <ul>
         {moulds.map((mould) => (
-          <li key={mould.id} className="flex items-center justify-between border-b border-hair py-0.5">
-            <span>
-              {mould.name}, {litres(mould.volumeMl)}, {mould.cavities} bars
-            </span>
-            <button
-              type="button"
-              className="ml-auto min-h-6 cursor-pointer text-ultra underline"
-              title="Whether its bars are cut, or each has a cavity of its own"
-              onClick={() =>
-                void keepAll(
-                  moulds.map((one) => (one.id === mould.id ? { ...one, isSingle: !one.isSingle } : one)),
-                )
-              }
-            >
-              {mould.isSingle ? 'single bars' : 'to be cut'}
-            </button>
-            <button
-              type="button"
-              className="icon-action"
-              aria-label={`Remove ${mould.name}`}
-              onClick={() => void keepAll(moulds.filter(({ id }) => id !== mould.id))}
-            >
-              <Trash2 size={15} aria-hidden="true" />
-            </button>
-          </li>
+          <MouldRow
+            key={mould.id}
+            mould={mould}
+            onChange={(next) =>
+              void keepAll(moulds.flatMap((one) => (one.id !== mould.id ? [one] : next ? [next] : [])))
+            }
+          />
         ))}
       </ul>
       <RecordFields

@@ -13,6 +13,7 @@ import { Select } from '../../ui/Select';
 import { Straightedge } from '../../ui/Straightedge';
 import { grams, litres } from '../../ui/words';
 import { newStep } from '../../ui/step';
+import { HeatPanel } from '../heat/HeatPanel';
 import { useTable } from './context';
 import { CostTable } from './CostTable';
 import { MouldList } from './MouldList';
@@ -107,7 +108,7 @@ function InMould({ mould, count, volumeMl, sizeTo }: InMouldProps) {
 }
 
 function ToMoulds(sizing: Sizing) {
-  const { data, formula, change, setUnread } = useTable();
+  const { data, formula, change, material, setUnread } = useTable();
   const [moulds, setMoulds] = useState(data.moulds);
   const [mouldId, setMouldId] = useState(data.moulds[0]?.id ?? '');
   const [count, setCount] = useState(1);
@@ -143,6 +144,7 @@ function ToMoulds(sizing: Sizing) {
       ) : (
         <p>No mould on file. Add one, and the batch can be sized to it.</p>
       )}
+      {mould && <HeatPanel formula={formula} material={material} moulds={moulds} mould={mould} />}
       <MouldList moulds={moulds} loaded={data.mouldsRevision} onChange={setMoulds} />
     </>
   );

@@ -1,4 +1,5 @@
 /** The doors of the cupboard: materials, papers, lots, mixes and moulds. */
+import { MOULD_FORMS, MOULD_WALLS } from '../../core/heat/types';
 import { LESSON_FIELDS, LESSON_PLACES, LONGEST_LABEL } from '../../core/paperwork/lessons';
 import { MaterialBodyDoor } from './assessment-request';
 import {
@@ -137,12 +138,21 @@ export class MixChangeDoor extends MixDoor {
   @Revision() revision!: number;
 }
 
+/** Wall and inside of a mould; mm. */
+class MouldMakeDoor {
+  @OneOf(MOULD_WALLS) wall!: string;
+  @OneOf(MOULD_FORMS) form!: string;
+  @NumberBetween(10, 5000) widthMm!: number;
+  @NumberBetween(10, 5000) lengthMm!: number;
+}
+
 class MouldDoor {
   @Id() id!: string;
   @Name('the mould') name!: string;
   @NumberBetween(1, 1e6) volumeMl!: number;
   @NumberBetween(1, 10_000) cavities!: number;
   @Optional() @YesNo() isSingle?: boolean;
+  @Optional() @Nested(() => MouldMakeDoor) make?: MouldMakeDoor | null;
 }
 
 export class MouldsDoor {

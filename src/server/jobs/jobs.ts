@@ -4,6 +4,7 @@
  */
 export { assessOnThread, overviews, sweepChunk } from '../../workers/reckon-jobs';
 export { cures } from '../../workers/cure-job';
+export { paces } from '../../workers/heat-job';
 export { makeLabel } from '../labels/label-job';
 export { readLogo } from '../labels/logo';
 export { productSheetPdf } from '../labels/product-sheet';

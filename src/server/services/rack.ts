@@ -16,11 +16,15 @@ import { declareNet } from '../../core/curing/net';
 import { againstRelease, rackTasks } from '../../core/curing/rack';
 import { cutWindow, type CutWindow, type PastCut } from '../../core/curing/window';
 import { groupBy } from '../../core/group';
+import { questionOfBatch } from '../../core/heat/batch-pour';
+import type { Pace } from '../../core/heat/pace';
+import { pourOf } from '../../core/heat/ways';
+import type { Mould } from '../../core/making/size';
 import type { BatchDetail, BatchSummary } from '../../core/records/batch';
 import type { CureData, CuringDays, Drying, RackBatch, RackData, StockRow } from '../../core/records/rack';
 import { labelPrinter } from '../devices/printer';
 import type { House } from '../house';
-import { onThread } from '../jobs/threads';
+import { JobEnded, onThread } from '../jobs/threads';
 import { told } from '../jobs/told';
 import { allBatches, findBatch } from '../repositories/batches';
 import { dropCures, keepCure, keptCures } from '../repositories/cures';
@@ -87,15 +91,30 @@ async function pastCuts(house: House, product: string, but: string): Promise<Pas
   return past;
 }
 
+/** How its warmth moves the craft's hours; empty where its moulds are not known or the reckoning failed. */
+async function paceOf(batch: Batch, moulds: readonly Mould[]): Promise<Pace[]> {
+  const question = questionOfBatch(batch, moulds);
+  const pour = question && pourOf(question);
+  if (!pour) return [];
+  try {
+    return (await onThread('paces', { pours: [pour] }))[0]!;
+  } catch (error) {
+    if (error instanceof JobEnded) return [];
+    throw error;
+  }
+}
+
 /** The window of a batch that waits to be cut; null for any other. */
 async function windowOf(house: House, { id, batch }: BatchDetail): Promise<CutWindow | null> {
   if (batch.state !== 'poured' || !batch.poured) return null;
   const { value: moulds } = await findSetting(house.db, 'moulds');
+  const pace = await paceOf(batch, moulds);
   const used = batch.poured.moulds.filter(({ count }) => count > 0);
   const isSingle =
     used.length > 0 && used.every((one) => moulds.find((mould) => mould.id === one.id)?.isSingle === true);
   return cutWindow(batch.formula, batch.materials, await pastCuts(house, batch.product, id), {
     rested: batch.rested,
+    pace,
     isSingle,
     putOffHours: putOffHours(batch),
   });
@@ -198,6 +217,7 @@ export async function cureData(house: House, id: string): Promise<CureData> {
     at: house.now,
     ageDays: ageOf(batch, house.now),
     days,
+    moulds: (await findSetting(house.db, 'moulds')).value,
     window,
     cure,
     predictedRatio: predictedRatio(batch, product.markets, house.today),
