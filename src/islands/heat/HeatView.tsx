@@ -113,7 +113,7 @@ export function HeatView({ heat, shape, way, readings = [] }: Props) {
         <>
           <div role="img" aria-label="Warmth of middle and edge over a day, with its band">
             <Suspense fallback={<p className="text-soft">The curve is being drawn…</p>}>
-              <HeatChart run={run} band={band} readings={readings} />
+              <HeatChart key={band ? 'band' : 'first'} run={run} band={band} readings={readings} />
             </Suspense>
           </div>
           <p className="text-soft">
