@@ -59,6 +59,9 @@ const EDITIONS: readonly Rulebook[] = FILES.map(([file, craft]) => ({
   demands: craft.demands.map((demand) => ({ ...demand, source: craft.source })),
 })).sort((a, b) => (a.dated < b.dated ? 1 : -1));
 
+/** Names of the editions that ship, newest first. */
+export const EDITION_NAMES: readonly string[] = EDITIONS.map(({ edition }) => edition);
+
 /** The rulebook of an edition, or the newest one. Throws a RangeError for an edition that does not ship. */
 export function rulebook(edition?: string): Rulebook {
   const found = edition === undefined ? EDITIONS[0] : EDITIONS.find((entry) => entry.edition === edition);

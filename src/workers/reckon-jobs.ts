@@ -69,6 +69,9 @@ function settingOf({ id, bytes }: SharedSetting): Known {
   return made;
 }
 
+/** What a shared setting holds, as assessments take it. */
+export const storedOf = (setting: SharedSetting): Stored => settingOf(setting).stored;
+
 /** Assesses one request. */
 export function assessOnThread({
   setting,

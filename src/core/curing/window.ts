@@ -104,7 +104,11 @@ function batterOf(loads: readonly Load[], portion: string | null, share: number)
   };
 }
 
-function setBy(portion: string | null, batter: Batter, { rested, pace }: WindowOptions): { hours: Hours; why: string[] } {
+function setBy(
+  portion: string | null,
+  batter: Batter,
+  { rested, pace }: WindowOptions,
+): { hours: Hours; why: string[] } {
   const { saltPct, lauricPct, softPct, liquidPct, lactatePct, sugarsPct } = batter;
   if (saltPct >= SALTED_FROM_PCT)
     return {

@@ -171,7 +171,7 @@ class SubjectDoor {
   @Id() id!: string;
 }
 
-class LimitDoor {
+export class LimitDoor {
   @Id() id!: string;
   @Nested(() => SubjectDoor) subject!: SubjectDoor;
   @Percent() maxPct!: number;
@@ -216,7 +216,7 @@ export class MaterialDoor extends MaterialBodyDoor {
   @Optional() @ListOf(() => MadeOfDoor, MOST_PARTS) madeOf?: MadeOfDoor[];
 }
 
-class DeclarableDoor {
+export class DeclarableDoor {
   @Id() id!: string;
   @Id() name!: string;
   @Markets() markets!: string[];

@@ -61,7 +61,7 @@ class ConstituentLimitDoor {
   @Percent() maxPct!: number;
 }
 
-class PaperDoor {
+export class PaperDoor {
   @OneOf(['certificate', 'allergens']) type!: string;
   @Name('the paper') number!: string;
   @OrNull() @Text(LONGEST.short) edition!: string | null;

@@ -3,6 +3,7 @@
  * takes its first job. Bundled by `scripts/workers.mjs`.
  */
 export { assessOnThread, overviews, sweepChunk } from '../../workers/reckon-jobs';
+export { effectsChunk } from '../../workers/change-job';
 export { cures } from '../../workers/cure-job';
 export { paces } from '../../workers/heat-job';
 export { makeLabel } from '../labels/label-job';

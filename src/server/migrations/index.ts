@@ -5,6 +5,7 @@ import * as wraps from './003-wraps';
 import * as firmGround from './004-firm-ground';
 import * as batches from './005-batches';
 import * as rack from './006-rack';
+import * as changes from './007-changes';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
@@ -13,6 +14,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '004-firm-ground': firmGround,
   '005-batches': batches,
   '006-rack': rack,
+  '007-changes': changes,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

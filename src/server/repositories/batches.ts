@@ -1,6 +1,7 @@
 /** Batches and their events, which are only ever added. */
 import type { Knex } from 'knex';
 import type { BatchEvent } from '../../core/batch/types';
+import type { WeighedBatch } from '../../core/batch/weighed';
 import type { BatchSummary } from '../../core/records/batch';
 
 interface BatchRow {
@@ -19,7 +20,7 @@ const summaryOf = ({ seq, summary }: BatchRow): BatchSummary => ({
   seq,
 });
 
-const toRow = (summary: BatchSummary) => ({
+const toRow = (summary: BatchSummary, weighed: WeighedBatch | null) => ({
   id: summary.id,
   code: summary.code,
   product_id: summary.product,
@@ -28,16 +29,21 @@ const toRow = (summary: BatchSummary) => ({
   state: summary.state,
   quarantined: summary.isQuarantined,
   summary: JSON.stringify(summary),
+  weighed: weighed && JSON.stringify(weighed),
 });
 
-/** Adds a batch. */
+/** Adds a batch that is begun. */
 export async function addBatch(trx: Knex, summary: BatchSummary): Promise<void> {
-  await trx('batches').insert(toRow(summary));
+  await trx('batches').insert(toRow(summary, null));
 }
 
-/** Keeps how a batch stands. */
-export async function putBatch(trx: Knex, summary: BatchSummary): Promise<void> {
-  await trx('batches').where('id', summary.id).update(toRow(summary));
+/** Keeps how a batch stands, and what was weighed of it. */
+export async function putBatch(
+  trx: Knex,
+  summary: BatchSummary,
+  weighed: WeighedBatch | null,
+): Promise<void> {
+  await trx('batches').where('id', summary.id).update(toRow(summary, weighed));
 }
 
 /** The batch of that id, or null. */

@@ -1,6 +1,8 @@
 /** The maker's own settings. Each counts its changes; a change names the revision it was made from. */
 import type { Knex } from 'knex';
+import type { InlineEdition } from '../../core/change/types';
 import type { OwnPhrase } from '../../core/claims/types';
+import type { Limit } from '../../core/formula/types';
 import type { Lesson } from '../../core/paperwork/lessons';
 import type { Mould } from '../../core/making/size';
 import type { CraftFigures } from '../../core/records/cupboard';
@@ -22,6 +24,9 @@ interface Settings {
   calendarKey: string;
   plans: NextPlans;
   curingDays: CuringDays;
+  /** The edition in force where it is not the newest that ships; and those that were taken in. */
+  editions: { inForce: string | null; onFile: InlineEdition[] };
+  ownLimits: Limit[];
 }
 
 const BEFORE: Settings = {
@@ -33,6 +38,8 @@ const BEFORE: Settings = {
   paperLessons: [],
   calendarKey: '',
   plans: { wanted: [], planned: [] },
+  editions: { inForce: null, onFile: [] },
+  ownLimits: [],
   curingDays: { least: USUAL_MIN_DAYS, usual: USUAL_SALE_DAYS },
 };
 
@@ -70,6 +77,21 @@ export const findMaker = async (db: Knex): Promise<Maker | null> => (await findS
 /** The maker's own craft figures; empty before any is set. */
 export const findCraftFigures = async (db: Knex): Promise<CraftFigures> =>
   (await findSetting(db, 'craftFigures')).value;
+
+/** The rules of the house besides those that ship: own figures, own limits, the edition in force. */
+export interface HouseRules {
+  figures: CraftFigures;
+  ownLimits: Limit[];
+  editions: Settings['editions'];
+}
+
+/** The rules of the house. */
+export async function findHouseRules(db: Knex): Promise<HouseRules> {
+  const figures = await findCraftFigures(db);
+  const { value: ownLimits } = await findSetting(db, 'ownLimits');
+  const { value: editions } = await findSetting(db, 'editions');
+  return { figures, ownLimits, editions };
+}
 
 /** The currency that prices are in, as its three letters. */
 export const findCurrency = async (db: Knex): Promise<string> => (await findSetting(db, 'currency')).value;

@@ -6,6 +6,7 @@ import { refusalOf } from '../../core/batch/admit';
 import { curesBy, extendBatch, foldBatch } from '../../core/batch/fold';
 import { batchRequest } from '../../core/batch/request';
 import type { Batch, BatchEvent, EventOf } from '../../core/batch/types';
+import { weighedOf } from '../../core/batch/weighed';
 import type { AssessmentRequest, Market } from '../../core/formula/types';
 import { runSheet } from '../../core/making/run-sheet';
 import type { RunSheet } from '../../core/making/run-sheet-types';
@@ -309,7 +310,8 @@ export async function addEvents(house: House, id: string, { after, events }: Eve
       await addEvent(trx, id, { seq: all.length, event: own }, house.now);
       extendBatch(batch, own);
     }
-    if (fresh.length > 0) await putBatch(trx, summaryOf(id, all.length, summary.productName, batch));
+    if (fresh.length > 0)
+      await putBatch(trx, summaryOf(id, all.length, summary.productName, batch), weighedOf(batch));
     return { seq: all.length, batch, added: fresh.map(({ event }) => event.id), known };
   });
   if (!('stale' in done) && done.added.length > 0) tellBatch({ batch: id, seq: done.seq });

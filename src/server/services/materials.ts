@@ -267,6 +267,15 @@ export async function discardMaterial(house: House, id: string): Promise<void> {
   });
 }
 
+/** An id that no document has, from the paper's number. */
+export function documentId(
+  db: Knex,
+  { type, number }: Pick<AcceptedPaper, 'type' | 'number'>,
+): Promise<string> {
+  const prefix = type === 'certificate' ? 'cert' : 'allergens';
+  return freeId(`${prefix} ${number}`, prefix, (base) => takenIds(db, 'documents', base));
+}
+
 /**
  * Files what was accepted of a paper, in one transaction, with what its corrections teach, and notes that the
  * inbox's paper was taken in.
@@ -286,9 +295,7 @@ export function filePapers(
       await putSetting(trx, 'paperLessons', remember(known, lessons));
     }
     for (const document of documents) {
-      const prefix = document.type === 'certificate' ? 'cert' : 'allergens';
-      const taken = (base: string) => takenIds(trx, 'documents', base);
-      const id = await freeId(`${prefix} ${document.number}`, prefix, taken);
+      const id = await documentId(trx, document);
       await addDocument(trx, { ...document, id, materialId, takenOn: house.today });
     }
     if (inboxId !== null && !(await markFiled(trx, inboxId, house.today))) {

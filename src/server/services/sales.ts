@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { setImmediate as breath } from 'node:timers/promises';
 import type { Knex } from 'knex';
+import { weighedOf } from '../../core/batch/weighed';
 import { refusalOf } from '../../core/batch/admit';
 import { extendBatch, foldBatch } from '../../core/batch/fold';
 import type { BatchEvent, EventOf } from '../../core/batch/types';
@@ -97,7 +98,7 @@ async function write(trx: Knex, sources: readonly Source[], now: string): Promis
   for (const { id, seq, productName, batch, fresh } of sources) {
     if (fresh.length === 0) continue;
     await addStored(trx, id, fresh, now);
-    await putBatch(trx, summaryOf(id, seq + fresh.length, productName, batch));
+    await putBatch(trx, summaryOf(id, seq + fresh.length, productName, batch), weighedOf(batch));
   }
 }
 

@@ -8,12 +8,12 @@ import type { Knex } from 'knex';
 import { mixFinder } from '../../core/formula/mix';
 import type { Limit, Material, Stored } from '../../core/formula/types';
 import { governingPaper } from '../../core/paperwork/governing';
-import type { CraftFigures } from '../../core/records/cupboard';
 import type { MaterialDocument } from '../../core/records/papers';
 import { LIBRARY, libraryMaterial } from '../../library';
 import { rulebook } from '../../rulebook';
+import type { Rulebook } from '../../rulebook/types';
 import { allMaterials, type StoredMaterial } from '../repositories/materials';
-import { findCraftFigures } from '../repositories/settings';
+import { findHouseRules, type HouseRules } from '../repositories/settings';
 
 export interface StoreSnapshot extends Stored {
   /** Names what it holds: the same content on the same day has the same id. */
@@ -86,14 +86,34 @@ export function materialFinder(
   return mixFinder((id) => plain.get(id) ?? libraryMaterial(id), mixes);
 }
 
-function withOwnFigures(own: CraftFigures): Limit[] {
-  const { limits, craft } = rulebook();
+/** The part of a rulebook edition that a snapshot takes. */
+interface Book extends Pick<Rulebook, 'edition' | 'declarables' | 'demands' | 'craft'> {
+  limits: readonly Limit[];
+}
+
+/** The edition in force: one taken in, one that ships by its name, else the newest that ships. */
+function bookInForce({ inForce, onFile }: HouseRules['editions']): Book {
+  const taken = onFile.find(({ edition }) => edition === inForce);
+  const shipped = inForce !== null && !taken ? rulebook(inForce) : rulebook();
+  if (!taken) return shipped;
+  const { edition, limits, declarables } = taken;
+  return { edition, limits, declarables, demands: shipped.demands, craft: shipped.craft };
+}
+
+function limitsOf({ limits, craft }: Book, { figures, ownLimits }: HouseRules): Limit[] {
   const advice = craft.map((limit) => {
-    const maxPct = Object.hasOwn(own, limit.id) ? own[limit.id] : undefined;
+    const maxPct = Object.hasOwn(figures, limit.id) ? figures[limit.id] : undefined;
     return maxPct === undefined ? limit : { ...limit, maxPct, source: 'Your own figure' };
   });
-  return [...limits, ...advice];
+  return [...limits, ...advice, ...ownLimits];
 }
+
+/** What counts where the house has no rules of its own. */
+const NO_HOUSE_RULES: HouseRules = {
+  figures: {},
+  ownLimits: [],
+  editions: { inForce: null, onFile: [] },
+};
 
 /** Names the library and rulebook that this program ships with. */
 const SHIPPED = createHash('sha256')
@@ -104,9 +124,10 @@ const SHIPPED = createHash('sha256')
 /** A snapshot of what is on file, as it counts on a day. */
 export function makeSnapshot(
   stored: readonly StoredMaterial[],
-  figures: CraftFigures,
+  rules: HouseRules,
   onDate: string,
 ): StoreSnapshot {
+  const book = bookInForce(rules.editions);
   const find = materialFinder(stored, onDate);
   const own = new Map(
     stored.flatMap(({ material: { id } }) => {
@@ -114,9 +135,9 @@ export function makeSnapshot(
       return found ? [[id, found] as const] : [];
     }),
   );
-  const { declarables, demands, edition } = rulebook();
+  const { declarables, demands, edition } = book;
   const content = createHash('sha256')
-    .update(JSON.stringify([stored, figures]))
+    .update(JSON.stringify([stored, rules]))
     .digest('hex')
     .slice(0, 16);
   return {
@@ -126,7 +147,7 @@ export function makeSnapshot(
     own,
     stored,
     material: (id) => own.get(id) ?? libraryMaterial(id),
-    limits: withOwnFigures(figures),
+    limits: limitsOf(book, rules),
     declarables,
     demands,
   };
@@ -134,7 +155,7 @@ export function makeSnapshot(
 
 /** The starter library and the rulebook as they ship, without any database. */
 export function shippedStore(onDate: string): StoreSnapshot {
-  return makeSnapshot([], {}, onDate);
+  return makeSnapshot([], NO_HOUSE_RULES, onDate);
 }
 
 interface Held {
@@ -147,11 +168,11 @@ const held = new WeakMap<Knex, Held>();
 
 /** The snapshot of a database on a day. One statement where nothing it holds has changed. */
 export async function snapshotOf(db: Knex, onDate: string): Promise<StoreSnapshot> {
-  if (db.isTransaction) return makeSnapshot(await allMaterials(db), await findCraftFigures(db), onDate);
+  if (db.isTransaction) return makeSnapshot(await allMaterials(db), await findHouseRules(db), onDate);
   const { ground }: { ground: number } = await db('store').first('ground');
   const known = held.get(db);
   if (known?.ground === ground && known.snapshot.onDate === onDate) return known.snapshot;
-  const made = makeSnapshot(await allMaterials(db), await findCraftFigures(db), onDate);
+  const made = makeSnapshot(await allMaterials(db), await findHouseRules(db), onDate);
   const snapshot = known?.snapshot.id === made.id ? known.snapshot : made;
   held.set(db, { ground, snapshot });
   return snapshot;

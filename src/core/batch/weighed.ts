@@ -1,0 +1,30 @@
+/** What of a batch its label answers for, small enough to be kept beside it: as weighed, released and gone. */
+import type { Formula, Market } from '../formula/types';
+import { batchFormula } from './request';
+import type { Batch } from './types';
+
+export interface WeighedBatch {
+  formula: Formula;
+  version: number;
+  /** The first day it was released for a market. */
+  releasedOn: Partial<Record<Market, string>>;
+  sold: number;
+  /** Those that are known by name, each once. */
+  buyers: string[];
+}
+
+/** Null before it is poured: nothing is known to be left out yet. */
+export function weighedOf(batch: Batch): WeighedBatch | null {
+  if (!batch.poured) return null;
+  const releasedOn: WeighedBatch['releasedOn'] = {};
+  for (const { at, markets } of batch.released)
+    for (const market of markets) releasedOn[market] ??= at.slice(0, 10);
+  const sales = batch.moved.filter(({ how }) => how === 'sale');
+  return {
+    formula: batchFormula(batch),
+    version: batch.version,
+    releasedOn,
+    sold: sales.reduce((sum, { bars }) => sum + bars, 0),
+    buyers: [...new Set(sales.flatMap(({ to }) => to ?? []))],
+  };
+}

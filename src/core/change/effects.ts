@@ -1,0 +1,119 @@
+/** One row of what a change touches: two single assessments, held beside each other. */
+import { assess } from '../assess';
+import { VERDICTS, type Assessment } from '../formula/answer';
+import {
+  REQUEST_FORMAT,
+  type AssessmentRequest,
+  type Formula,
+  type Market,
+  type Stored,
+} from '../formula/types';
+import type { Effect, Stand, Subject } from './types';
+
+/** How an assessment stands in a market. Pure. */
+export function standOf(assessment: Assessment, market: Market): Stand {
+  const { limits, markets, declarables, ingredients } = assessment;
+  let headroomPct: number | null = null;
+  let boundBy: string | null = null;
+  for (const limit of limits) {
+    if (limit.market !== market || limit.force === 'craft' || limit.headroomPct === null) continue;
+    if (headroomPct !== null && limit.headroomPct >= headroomPct) continue;
+    headroomPct = limit.headroomPct;
+    boundBy = limit.id;
+  }
+  const list = (school: string) =>
+    ingredients.find((one) => one.market === market && one.school === school)?.text ?? '';
+  return {
+    verdict: markets.find((one) => one.market === market)?.verdict ?? assessment.verdict,
+    headroomPct,
+    boundBy,
+    declares: declarables.filter((one) => one.market === market && one.declare).map(({ id }) => id),
+    listAdded: list('added'),
+    listFormed: list('formed'),
+  };
+}
+
+/** The request that a subject is assessed by, before or after. */
+export function requestOf(
+  { markets, firstPlacedOn, placedOn }: Pick<Subject, 'markets' | 'firstPlacedOn' | 'placedOn'>,
+  formula: Formula,
+  onDate: string,
+): AssessmentRequest {
+  return {
+    format: REQUEST_FORMAT,
+    formula,
+    markets: [...markets],
+    onDate,
+    firstPlacedOn,
+    ...(placedOn ? { placedOn } : {}),
+  };
+}
+
+/** How a subject stands in each of its markets; null where its formula does not reckon. */
+export function standsOf(
+  subject: Pick<Subject, 'markets' | 'firstPlacedOn' | 'placedOn'>,
+  formula: Formula,
+  stored: Stored,
+  onDate: string,
+): (Stand | null)[] {
+  const result = assess(requestOf(subject, formula, onDate), stored);
+  return subject.markets.map((market) => (result.ok ? standOf(result.assessment, market) : null));
+}
+
+const sameDeclares = (a: Stand, b: Stand) =>
+  a.declares.length === b.declares.length && a.declares.every((id, at) => id === b.declares[at]);
+
+/** Whether a label that shows a list would read the same. */
+const readsSame = (a: Stand, b: Stand, school: 'added' | 'formed') =>
+  sameDeclares(a, b) && (school === 'added' ? a.listAdded === b.listAdded : a.listFormed === b.listFormed);
+
+/** Whether a row differs at all. Of an issued label only what it says counts. */
+export function differs(before: Stand | null, after: Stand | null, school?: 'added' | 'formed'): boolean {
+  if (!before || !after) return before !== after;
+  if (school) return !readsSame(before, after, school);
+  return (
+    before.verdict !== after.verdict ||
+    before.headroomPct !== after.headroomPct ||
+    before.boundBy !== after.boundBy ||
+    !readsSame(before, after, 'added') ||
+    before.listFormed !== after.listFormed
+  );
+}
+
+/** From worst to best; what does not reckon is worse than all. */
+const rank = (stand: Stand | null) => (stand ? VERDICTS.indexOf(stand.verdict) : -1);
+const room = (stand: Stand | null) => stand?.headroomPct ?? Infinity;
+
+/** Worse is a worse verdict, or the same with less room. */
+export const isWorse = (before: Stand | null, after: Stand | null): boolean =>
+  rank(after) < rank(before) || (rank(after) === rank(before) && room(after) < room(before));
+
+/** The effect on a subject in one market. */
+export function effectOf(
+  subject: Subject,
+  market: Market,
+  before: Stand | null,
+  after: Stand | null,
+): Effect {
+  const { what, id, product, name, hands } = subject;
+  return { what, id, product, name, market, before, after, worse: isWorse(before, after), hands };
+}
+
+/** Bars planned are those of a bar itself. */
+const isPlanned = ({ what }: Effect) => what === 'bar';
+
+/** Worse first; among them by bars sold, in stock, curing, then planned; then by name, so that it is always the same. */
+export function ordered(effects: readonly Effect[]): Effect[] {
+  return [...effects].sort(
+    (a, b) =>
+      Number(b.worse) - Number(a.worse) ||
+      b.hands.sold - a.hands.sold ||
+      b.hands.inStock - a.hands.inStock ||
+      b.hands.curing - a.hands.curing ||
+      Number(isPlanned(b)) - Number(isPlanned(a)) ||
+      rank(a.after) - rank(b.after) ||
+      a.name.localeCompare(b.name) ||
+      a.id.localeCompare(b.id) ||
+      a.market.localeCompare(b.market),
+  );
+}

@@ -1,0 +1,50 @@
+/** What has to be done once a change is accepted. */
+import type { Effect, Stand } from './types';
+
+export const TASK_KINDS = ['stopSelling', 'relabel', 'rework', 'askPaper', 'reissue', 'look'] as const;
+export type TaskKind = (typeof TASK_KINDS)[number];
+
+/** A task before it is on file. */
+export interface NewTask {
+  kind: TaskKind;
+  /** What it is about: a bar, a batch, an issued label, or what falls due. */
+  what: string;
+  /** Its id; empty where it is about nothing on file. */
+  subject: string;
+  market: string | null;
+  words: string;
+  /** The day by which it has to be done; null where there is none. */
+  dueOn: string | null;
+}
+
+const CANNOT_SELL: readonly string[] = ['over', 'unproven'];
+const isShut = (stand: Stand | null) => stand === null || CANNOT_SELL.includes(stand.verdict);
+const readsOtherwise = (before: Stand | null, after: Stand | null) =>
+  before !== null &&
+  after !== null &&
+  (before.declares.join() !== after.declares.join() ||
+    before.listAdded !== after.listAdded ||
+    before.listFormed !== after.listFormed);
+
+function taskOf(effect: Effect): NewTask | null {
+  const { what, id, name, market, before, after, hands } = effect;
+  const make = (kind: TaskKind, words: string): NewTask => ({ kind, what, subject: id, market, words, dueOn: null });
+  const left = hands.curing + hands.inStock;
+  const becameShut = isShut(after) && !isShut(before);
+  if (what === 'batch' && left > 0) {
+    if (becameShut) return make('stopSelling', `Stop selling ${name} in ${market}: ${left} bars are here.`);
+    if (readsOtherwise(before, after))
+      return make('relabel', `Relabel ${name} for ${market}: ${left} bars are here.`);
+  }
+  if (what === 'bar') {
+    if (becameShut && after?.verdict === 'unproven')
+      return make('askPaper', `Ask for the paper that proves ${name} in ${market}.`);
+    if (becameShut) return make('rework', `Rework ${name} for ${market} before it is poured again.`);
+  }
+  if (what === 'issued' && left > 0) return make('reissue', `Issue the label of ${name} for ${market} anew.`);
+  return null;
+}
+
+/** The tasks that some effects make, in their order. Versions kept for the record ask for nothing. */
+export const tasksOf = (effects: readonly Effect[]): NewTask[] =>
+  effects.flatMap((effect) => taskOf(effect) ?? []);

@@ -1,0 +1,57 @@
+/** The watch as screens and server know it. */
+import type { Change, Effect } from '../change/types';
+import type { NewTask } from '../change/tasks';
+
+export const CHANGE_STATES = ['running', 'done', 'cancelled', 'failed'] as const;
+export type ChangeState = (typeof CHANGE_STATES)[number];
+
+export interface ChangeDecision {
+  decision: 'accepted' | 'declined';
+  at: string;
+  /** The note of an acceptance or the reason of a refusal. */
+  note: string | null;
+}
+
+/** A change without its effects, for lists. */
+export interface ChangeEntry {
+  id: string;
+  at: string;
+  change: Change;
+  /** What it is, in words. */
+  words: string;
+  state: ChangeState;
+  decision: ChangeDecision | null;
+  /** Rows touched, and of those the ones that are worse; null before it is done. */
+  touched: number | null;
+  worse: number | null;
+}
+
+/** A change with its effects. */
+export interface ChangeView extends ChangeEntry {
+  done: number;
+  of: number;
+  effects?: Effect[];
+  unchanged?: number;
+  message?: string;
+}
+
+export interface Task extends NewTask {
+  id: string;
+  change: string | null;
+  at: string;
+  doneAt: string | null;
+  /** What was done. */
+  doneNote: string | null;
+}
+
+/** What falls due by itself. */
+export interface AheadRow {
+  id: string;
+  on: string;
+  kind: 'list' | 'limit' | 'paper' | 'lot' | 'opened' | 'durability';
+  words: string;
+  /** Names of what it touches. */
+  touches: string[];
+  /** Where to look. */
+  href: string | null;
+}

@@ -1,0 +1,139 @@
+/** Changes that were looked at, and tasks. */
+import type { Knex } from 'knex';
+import type { Change, Effect } from '../../core/change/types';
+import type { ChangeDecision, ChangeEntry, ChangeState, Task } from '../../core/records/watch';
+
+/** What a preview found. */
+export interface ChangeResult {
+  effects: Effect[];
+  unchanged: number;
+}
+
+interface ChangeRow {
+  id: string;
+  at: string;
+  body: string;
+  words: string;
+  state: ChangeState;
+  stamp: string;
+  result: string | null;
+  decision: string | null;
+  touched: number | null;
+  worse: number | null;
+}
+
+export interface StoredChange extends ChangeEntry {
+  /** Names the store it was previewed in. */
+  stamp: string;
+}
+
+const fromRow = (row: ChangeRow): StoredChange => ({
+  id: row.id,
+  at: row.at,
+  change: JSON.parse(row.body) as Change,
+  words: row.words,
+  state: row.state,
+  stamp: row.stamp,
+  decision: row.decision === null ? null : (JSON.parse(row.decision) as ChangeDecision),
+  touched: row.touched,
+  worse: row.worse,
+});
+
+const COLUMNS = (db: Knex) => [
+  ...['id', 'at', 'body', 'words', 'state', 'stamp', 'decision'],
+  db.raw("json_array_length(result, '$.effects') as touched"),
+  db.raw("json_extract(result, '$.worse') as worse"),
+];
+
+/** Keeps a change that is being looked at. */
+export async function addChange(db: Knex, change: StoredChange): Promise<void> {
+  const { id, at, words, state, stamp } = change;
+  await db('changes').insert({ id, at, words, state, stamp, body: JSON.stringify(change.change) });
+}
+
+/** Keeps how looking at it ended, unless it ended already. */
+export async function endChange(
+  db: Knex,
+  id: string,
+  state: ChangeState,
+  result: ChangeResult | null = null,
+): Promise<void> {
+  const worse = result?.effects.filter((effect) => effect.worse).length;
+  await db('changes')
+    .where({ id, state: 'running' })
+    .update({ state, result: result && JSON.stringify({ ...result, worse }) });
+}
+
+/** Looks that were under way when the application ended will not end any more. */
+export async function endOpenChanges(db: Knex): Promise<void> {
+  await db('changes').where('state', 'running').update({ state: 'failed' });
+}
+
+/** The change of that id, or null. */
+export async function findChange(db: Knex, id: string): Promise<StoredChange | null> {
+  const row: ChangeRow | undefined = await db('changes').where('id', id).first(COLUMNS(db));
+  return row ? fromRow(row) : null;
+}
+
+/** What a preview found, or null before it is done. */
+export async function changeResult(db: Knex, id: string): Promise<ChangeResult | null> {
+  const row: { result: string | null } | undefined = await db('changes').where('id', id).first('result');
+  return row?.result == null ? null : (JSON.parse(row.result) as ChangeResult);
+}
+
+/** Changes, newest first. */
+export async function allChanges(db: Knex, most: number): Promise<StoredChange[]> {
+  const rows: ChangeRow[] = await db('changes')
+    .orderBy('at', 'desc')
+    .orderBy('id')
+    .limit(most)
+    .select(COLUMNS(db));
+  return rows.map(fromRow);
+}
+
+/** Keeps what was decided. */
+export async function decideChange(trx: Knex, id: string, decision: ChangeDecision): Promise<void> {
+  await trx('changes')
+    .where('id', id)
+    .update({ decision: JSON.stringify(decision) });
+}
+
+interface TaskRow {
+  body: string;
+  done_at: string | null;
+}
+
+/** Adds a task. */
+export async function addTask(trx: Knex, task: Task): Promise<void> {
+  const { id, change, at, doneAt } = task;
+  await trx('tasks').insert({ id, change_id: change, at, done_at: doneAt, body: JSON.stringify(task) });
+}
+
+/** Tasks, those that wait first, then by age; of one change where asked. */
+export async function allTasks(db: Knex, change: string | null = null): Promise<Task[]> {
+  const query = db<TaskRow>('tasks').orderByRaw('done_at is not null, at, rowid');
+  const rows = await (change === null ? query : query.where('change_id', change));
+  return rows.map(({ body }) => JSON.parse(body) as Task);
+}
+
+/** The task of that id, or null. */
+export async function findTask(db: Knex, id: string): Promise<Task | null> {
+  const row: TaskRow | undefined = await db('tasks').where('id', id).first();
+  return row ? (JSON.parse(row.body) as Task) : null;
+}
+
+/** Keeps a task as it stands. */
+export async function putTask(trx: Knex, task: Task): Promise<void> {
+  await trx('tasks')
+    .where('id', task.id)
+    .update({ done_at: task.doneAt, body: JSON.stringify(task) });
+}
+
+/** Names everything of the bars that a preview reads, so that a bar changed since is noticed. */
+export async function barsStamp(db: Knex): Promise<string> {
+  const [row] = await db.raw<Record<string, number | null>[]>(
+    `select (select count(*) from products) as bars, (select sum(revision) from products) as details,
+            (select sum(revision) from formula_versions) as formulas, (select sum(revision) from lots) as lots`,
+  );
+  return Object.values(row!).join(' ');
+}

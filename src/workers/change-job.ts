@@ -1,0 +1,55 @@
+/** What a change does to some bars, versions, batches and labels, away from requests. */
+import { differs, effectOf, standsOf } from '../core/change/effects';
+import { swapped } from '../core/change/swap';
+import { touchedBetween } from '../core/change/touched';
+import type { Change, Effect, Subject } from '../core/change/types';
+import type { Formula } from '../core/formula/types';
+import { storedOf, type SharedSetting } from './reckon-jobs';
+
+export interface ChangeSide {
+  setting: SharedSetting;
+  onDate: string;
+}
+
+/** A subject with the JSON text of its formula. */
+export interface ChangeSubject {
+  subject: Subject;
+  formulaText: string;
+}
+
+export interface ChangeChunk {
+  before: ChangeSide;
+  after: ChangeSide;
+  /** Only of a swap: what takes the place of what. */
+  swap: Extract<Change, { kind: 'swap' }> | null;
+  /** Whether every row is told, changed or not; of a lot, whose rows do not differ in what they say. */
+  all: boolean;
+  subjects: readonly ChangeSubject[];
+}
+
+/** The effects of a chunk and how many rows stayed as they were, as JSON text. */
+export function effectsChunk({ before, after, swap, all, subjects }: ChangeChunk): string {
+  const [a, b] = [
+    { stored: storedOf(before.setting), onDate: before.onDate },
+    { stored: storedOf(after.setting), onDate: after.onDate },
+  ];
+  const isTouched = touchedBetween(a, b);
+  const effects: Effect[] = [];
+  let unchanged = 0;
+  for (const { subject, formulaText } of subjects) {
+    const formula = JSON.parse(formulaText) as Formula;
+    if (!all && !swap && !formula.lines.some(({ material }) => isTouched(material))) {
+      unchanged += subject.markets.length;
+      continue;
+    }
+    const next = swap ? swapped(subject, formula, swap, b.stored, b.onDate) : formula;
+    const was = standsOf(subject, formula, a.stored, a.onDate);
+    const is = standsOf(subject, next, b.stored, b.onDate);
+    for (const [at, market] of subject.markets.entries()) {
+      if (all || differs(was[at]!, is[at]!, subject.school))
+        effects.push(effectOf(subject, market, was[at]!, is[at]!));
+      else unchanged++;
+    }
+  }
+  return JSON.stringify({ effects, unchanged });
+}
