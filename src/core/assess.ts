@@ -203,6 +203,21 @@ function judge({ markets }: Ground, { plan, batch, subjects, all }: Reckoning): 
   return { verdict, markets: byMarket, limits, unproven, findings, entries };
 }
 
+/** What a label and a verdict are made of, without the account of every line. */
+export type Outline = Verdicts & Pick<Assessment, 'declarables' | 'ingredients'>;
+
+/** The declarables of a reckoning and its lists. */
+function listed(request: AssessmentRequest, { markets, onDate }: Ground, reckoning: Reckoning) {
+  const { plan, batch, subjects, all } = reckoning;
+  const declarables = assessDeclarables(subjects, all, markets, {
+    onDate,
+    firstPlacedOn: request.firstPlacedOn ?? {},
+    placedOn: request.placedOn ?? {},
+  });
+  const bar = formedBar(plan, batch);
+  return { bar, declarables, ingredients: ingredientLists(reckoning, bar, markets, declarables) };
+}
+
 function answer(
   request: AssessmentRequest,
   stored: Stored,
@@ -210,14 +225,8 @@ function answer(
   reckoning: Reckoning,
 ): Assessment {
   const { plan, batch, subjects, all } = reckoning;
-  const { markets, onDate } = ground;
   const { findings, entries, verdict, markets: byMarket, limits, unproven } = judge(ground, reckoning);
-  const declarables = assessDeclarables(subjects, all, markets, {
-    onDate,
-    firstPlacedOn: request.firstPlacedOn ?? {},
-    placedOn: request.placedOn ?? {},
-  });
-  const bar = formedBar(plan, batch);
+  const { bar, declarables, ingredients } = listed(request, ground, reckoning);
   const fat = superfat(batch);
   return {
     format: ASSESSMENT_FORMAT,
@@ -230,7 +239,7 @@ function answer(
     limits,
     unproven,
     declarables,
-    ingredients: ingredientLists(reckoning, bar, markets, declarables),
+    ingredients,
     notes: batchNotes(plan, batch, fat),
     advice: unmetDemands(request.rules?.replace ? [] : (stored.demands ?? []), plan, batch, fat.effectivePct),
     ...(request.explain
@@ -282,4 +291,20 @@ export function assess(request: AssessmentRequest, stored: Stored): Result {
 export function verdictsOf(request: AssessmentRequest, stored: Stored): Verdicts | null {
   const reckoned = reckonRequest(request, stored);
   return reckoned.ok ? judge(reckoned.ground, reckoned.reckoning) : null;
+}
+
+/**
+ * Verdicts, declarables and lists of a request, as `assess` would give them: for whoever holds thousands of formulas
+ * beside each other. Null where it does not reckon.
+ *
+ * @example
+ * outlineOf(request, snapshot)?.ingredients[0].text; // 'Sodium Olivate, Aqua, …'
+ */
+export function outlineOf(request: AssessmentRequest, stored: Stored): Outline | null {
+  const reckoned = reckonRequest(request, stored);
+  if (!reckoned.ok) return null;
+  const { ground, reckoning } = reckoned;
+  const { verdict, markets, limits, unproven } = judge(ground, reckoning);
+  const { declarables, ingredients } = listed(request, ground, reckoning);
+  return { verdict, markets, limits, unproven, declarables, ingredients };
 }

@@ -17,6 +17,7 @@ import {
 } from '../support/generate';
 import { flatten, leastHeadroom } from './bare';
 import { buildSheet } from './sheet';
+import { benchChanges } from './changes';
 import { benchKeystroke } from './keystroke';
 import { benchStore } from './store';
 
@@ -166,5 +167,6 @@ async function benchSweep() {
 benchSheet();
 await benchSweep();
 await benchStore();
+await benchChanges();
 await endThreads();
 await benchKeystroke();

@@ -21,7 +21,7 @@ const ROUNDS = 15;
 const DAY = '2026-11-24';
 const MS_PER_NS = 1e-6;
 
-async function houseOf(bars: number, folder: string): Promise<House> {
+export async function houseOf(bars: number, folder: string): Promise<House> {
   const db = await openDatabase(join(folder, String(bars)));
   const known = certifiedMaterials();
   const materials = Array.from({ length: MATERIALS }, (_, index) => {

@@ -20,6 +20,7 @@ const SCREENS = [
   '/rack/fl-261123',
   '/rack/out',
   '/rack/next',
+  '/watch',
   '/rack/compare',
   '/rack/calendar',
   '/cupboard/shelf',

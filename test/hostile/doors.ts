@@ -79,6 +79,18 @@ const SALE = {
   ref: '1',
   despite: 'z',
 };
+const SWAP = { kind: 'swap', from: 'shea', to: 'cocoa', by: 'headroom', products: ['first-light'] };
+const OWN_LIMIT = {
+  kind: 'limit',
+  limit: {
+    id: 'own',
+    subject: { type: 'material', id: 'shea' },
+    maxPct: 5,
+    basis: 'cured',
+    force: 'standard',
+    markets: ['EU'],
+  },
+};
 const MAKE = { wall: 'wood', form: 'block', widthMm: 70, lengthMm: 200 };
 const WANTED = { id: 'w', product: 'first-light', name: 'Fair', day: '2027-01-01', bars: 3 };
 const MAKER = { name: 'Signalbox Soap', addressLines: ['The Box', 'Tollen Halt'] };
@@ -166,6 +178,19 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: `batches/${batch}/trace` },
     { method: 'GET', path: `batches/${batch}/follow` },
     { method: 'POST', path: `batches/${batch}/events`, body: { after: null, events: EVENTS } },
+    { method: 'GET', path: 'changes' },
+    { method: 'POST', path: 'changes', body: { change: { kind: 'day', onDate: '2027-01-01' } } },
+    { method: 'POST', path: 'changes', body: { change: SWAP } },
+    { method: 'POST', path: 'changes', body: { change: OWN_LIMIT } },
+    { method: 'GET', path: 'changes/none' },
+    { method: 'DELETE', path: 'changes/none' },
+    { method: 'GET', path: 'changes/none/progress' },
+    { method: 'POST', path: 'changes/none/accept', body: { note: 'seen' } },
+    { method: 'POST', path: 'changes/none/decline', body: { reason: 'no' } },
+    { method: 'GET', path: 'tasks' },
+    { method: 'POST', path: 'tasks', body: { words: 'Ask for the paper', dueOn: '2027-01-01' } },
+    { method: 'POST', path: 'tasks/none/done', body: { note: 'asked' } },
+    { method: 'GET', path: 'ahead' },
     { method: 'GET', path: 'rack' },
     { method: 'PUT', path: 'rack/days', body: { revision: 0, least: 28, usual: 42 } },
     { method: 'GET', path: 'rack/calendar' },

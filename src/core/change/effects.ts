@@ -1,6 +1,6 @@
 /** One row of what a change touches: two single assessments, held beside each other. */
-import { assess } from '../assess';
-import { VERDICTS, type Assessment } from '../formula/answer';
+import { outlineOf, type Outline } from '../assess';
+import { VERDICTS } from '../formula/answer';
 import {
   REQUEST_FORMAT,
   type AssessmentRequest,
@@ -11,7 +11,7 @@ import {
 import type { Effect, Stand, Subject } from './types';
 
 /** How an assessment stands in a market. Pure. */
-export function standOf(assessment: Assessment, market: Market): Stand {
+export function standOf(assessment: Outline, market: Market): Stand {
   const { limits, markets, declarables, ingredients } = assessment;
   let headroomPct: number | null = null;
   let boundBy: string | null = null;
@@ -56,8 +56,8 @@ export function standsOf(
   stored: Stored,
   onDate: string,
 ): (Stand | null)[] {
-  const result = assess(requestOf(subject, formula, onDate), stored);
-  return subject.markets.map((market) => (result.ok ? standOf(result.assessment, market) : null));
+  const outline = outlineOf(requestOf(subject, formula, onDate), stored);
+  return subject.markets.map((market) => outline && standOf(outline, market));
 }
 
 const sameDeclares = (a: Stand, b: Stand) =>

@@ -28,7 +28,14 @@ const readsOtherwise = (before: Stand | null, after: Stand | null) =>
 
 function taskOf(effect: Effect): NewTask | null {
   const { what, id, name, market, before, after, hands } = effect;
-  const make = (kind: TaskKind, words: string): NewTask => ({ kind, what, subject: id, market, words, dueOn: null });
+  const make = (kind: TaskKind, words: string): NewTask => ({
+    kind,
+    what,
+    subject: id,
+    market,
+    words,
+    dueOn: null,
+  });
   const left = hands.curing + hands.inStock;
   const becameShut = isShut(after) && !isShut(before);
   if (what === 'batch' && left > 0) {

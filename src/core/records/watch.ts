@@ -1,6 +1,7 @@
 /** The watch as screens and server know it. */
 import type { Change, Effect } from '../change/types';
 import type { NewTask } from '../change/tasks';
+import type { Market } from '../formula/types';
 
 export const CHANGE_STATES = ['running', 'done', 'cancelled', 'failed'] as const;
 export type ChangeState = (typeof CHANGE_STATES)[number];
@@ -54,4 +55,17 @@ export interface AheadRow {
   touches: string[];
   /** Where to look. */
   href: string | null;
+}
+
+/** What the watch shows. */
+export interface WatchData {
+  today: string;
+  tasks: Task[];
+  changes: ChangeEntry[];
+  ahead: { today: string; until: string; rows: AheadRow[] };
+  bars: { id: string; name: string; markets: Market[] }[];
+  lots: { id: string; words: string; quarantine: string | null }[];
+  /** The edition in force, and those on file. */
+  edition: string;
+  editions: string[];
 }

@@ -297,13 +297,32 @@ function WhatWasRead({ paper, draft, materials, onPoint, onFiled, onClose }: Wha
     const entry = await keep((key) => send<CupboardEntry>('POST', url, body, key));
     if (entry) onFiled(entry, lessons);
   };
+  /** A certificate and a declaration on one paper are two changes; the first is looked at. */
+  const look = async () => {
+    const checked = record.form.getValues();
+    const wrong = faultsOf(checked);
+    if (wrong.length > 0) return setFaults(wrong.map((message) => ({ path: '', message })));
+    const [read] = papersFrom(checked, paper.fileName);
+    const change = {
+      kind: 'paper',
+      material: checked.material,
+      paper: read,
+      inbox: paper.inbox ?? undefined,
+    };
+    const answer = await send<{ id: string }>('POST', address('changes'), { change });
+    if (answer.ok) location.assign(`/watch/${answer.body.id}`);
+    else setFaults(answer.faults);
+  };
   return (
     <RecordFields record={record} onKeep={file} label="What was read from it">
       <h2 className="text-lg">{paper.fileName}</h2>
       <ReadingForm questions={draft.questions} materials={materials} onPoint={onPoint} />
-      <div className="mt-2 flex gap-3">
+      <div className="mt-2 flex flex-wrap gap-3">
         <button type="submit" className="action action-strong" disabled={busy}>
           File what is ticked
+        </button>
+        <button type="button" className="action" disabled={busy} onClick={() => void look()}>
+          See what it touches first
         </button>
         <button type="button" className="action" onClick={onClose}>
           Leave it

@@ -90,12 +90,7 @@ async function requireOpen(house: House, id: string): Promise<StoredChange> {
 }
 
 /** Puts a task on file. */
-export async function keepTask(
-  trx: Knex,
-  now: string,
-  change: string | null,
-  task: NewTask,
-): Promise<Task> {
+export async function keepTask(trx: Knex, now: string, change: string | null, task: NewTask): Promise<Task> {
   const made: Task = { ...task, id: randomUUID(), change, at: now, doneAt: null, doneNote: null };
   await addTask(trx, made);
   return made;

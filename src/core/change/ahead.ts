@@ -1,0 +1,215 @@
+/** What falls due by itself within a span of days, if nothing is done; each with the day and what it touches. */
+import type { Declarable, Limit, Market } from '../formula/types';
+import type { AheadRow } from '../records/watch';
+
+export interface AheadMaterial {
+  id: string;
+  name: string;
+  constituents: readonly string[];
+  /** Of its own papers, in force from or until a day. */
+  limits: readonly Limit[];
+  /** What to ask of the supplier; null where its papers are up to date. */
+  ask: string | null;
+  /** Months it keeps once opened, usual; null where not known. */
+  keepingMonths: number | null;
+}
+
+export interface AheadLot {
+  id: string;
+  code: string;
+  material: string;
+  bestBefore: string | null;
+  openedOn: string | null;
+  leftG: number;
+}
+
+export interface AheadBar {
+  id: string;
+  name: string;
+  markets: readonly Market[];
+  materials: readonly string[];
+}
+
+export interface AheadBatch {
+  id: string;
+  code: string;
+  name: string;
+  left: number;
+  pouredOn: string;
+  /** Months the label gives it; null where it says none. */
+  months: number | null;
+}
+
+export interface AheadInput {
+  today: string;
+  until: string;
+  declarables: readonly Declarable[];
+  limits: readonly Limit[];
+  materials: readonly AheadMaterial[];
+  lots: readonly AheadLot[];
+  bars: readonly AheadBar[];
+  batches: readonly AheadBatch[];
+}
+
+/** The day so many months later; the last of the month where there is no such day. */
+function monthsAfter(day: string, months: number): string {
+  const [year, month, date] = day.split('-').map(Number) as [number, number, number];
+  const last = new Date(Date.UTC(year, month + months, 0)).getUTCDate();
+  return new Date(Date.UTC(year, month - 1 + months, Math.min(date, last))).toISOString().slice(0, 10);
+}
+
+const unique = <T>(values: readonly T[]) => [...new Set(values)];
+
+/** Bars sold in a market that hold any material of a test. */
+const barsWith = (
+  { bars }: AheadInput,
+  markets: readonly Market[] | null | undefined,
+  test: (material: string) => boolean,
+) =>
+  bars
+    .filter(
+      (bar) => (!markets || bar.markets.some((one) => markets.includes(one))) && bar.materials.some(test),
+    )
+    .map(({ name }) => name);
+
+function lists(input: AheadInput): AheadRow[] {
+  const due = input.declarables.flatMap((one) =>
+    (['newFrom', 'allFrom'] as const).flatMap((which) => {
+      const on = one[which];
+      return on != null && on > input.today && on <= input.until ? [{ on, which, one }] : [];
+    }),
+  );
+  const keys = unique(
+    due.map(({ on, which, one }) => `${on} ${which} ${one.markets.join()} ${one.per ?? ''}`),
+  );
+  return keys.map((key) => {
+    const rows = due.filter(
+      ({ on, which, one }) => `${on} ${which} ${one.markets.join()} ${one.per ?? ''}` === key,
+    );
+    const { on, which, one } = rows[0]!;
+    const ids = new Set(rows.map((row) => row.one.id));
+    const holds = new Set(
+      input.materials
+        .filter(({ constituents }) => constituents.some((id) => ids.has(id)))
+        .map(({ id }) => id),
+    );
+    const names = rows.length === 1 ? one.name : `${rows.length} names`;
+    const where = one.markets.join(', ');
+    const words =
+      which === 'newFrom'
+        ? one.per === 'unit'
+          ? `${where}: what is placed from now on has to name ${names}`
+          : `${where}: new bars have to name ${names}`
+        : `${where}: everything sold has to name ${names}`;
+    return {
+      id: `list ${key}`,
+      on,
+      kind: 'list',
+      words,
+      touches: barsWith(input, one.markets, (id) => holds.has(id)),
+      href: null,
+    };
+  });
+}
+
+function limitRows(input: AheadInput): AheadRow[] {
+  const within = (day: string | null | undefined): day is string =>
+    day != null && day > input.today && day <= input.until;
+  const speaks = (limit: Limit) => (id: string) => {
+    const material = input.materials.find((one) => one.id === id);
+    const { type, id: subject } = limit.subject;
+    return type === 'material'
+      ? id === subject
+      : type === 'constituent' && !!material?.constituents.includes(subject);
+  };
+  const all = [...input.limits, ...input.materials.flatMap(({ limits }) => limits)];
+  return all.flatMap((limit) =>
+    (['from', 'to'] as const).flatMap((which): AheadRow[] => {
+      const on = limit[which];
+      if (!within(on)) return [];
+      const words = `${limit.subject.id}: at most ${limit.maxPct} % ${which === 'from' ? 'from now on' : 'no longer counts'}`;
+      return [
+        {
+          id: `limit ${limit.id} ${which} ${on}`,
+          on,
+          kind: 'limit',
+          words,
+          touches: barsWith(input, limit.markets, speaks(limit)),
+          href: null,
+        },
+      ];
+    }),
+  );
+}
+
+const papers = (input: AheadInput): AheadRow[] =>
+  input.materials.flatMap(({ id, name, ask }): AheadRow[] => {
+    const touches = barsWith(input, null, (one) => one === id);
+    if (ask === null || touches.length === 0) return [];
+    return [
+      {
+        id: `paper ${id}`,
+        on: input.today,
+        kind: 'paper',
+        words: `${name}: ${ask}`,
+        touches,
+        href: `/cupboard?material=${id}`,
+      },
+    ];
+  });
+
+function lots(input: AheadInput): AheadRow[] {
+  const byId = new Map(input.materials.map((one) => [one.id, one]));
+  return input.lots.flatMap(({ id, code, material, bestBefore, openedOn, leftG }): AheadRow[] => {
+    const known = byId.get(material);
+    if (leftG <= 0) return [];
+    const name = known?.name ?? material;
+    const touches = barsWith(input, null, (one) => one === material);
+    const href = `/cupboard?material=${material}`;
+    const rows: AheadRow[] = [];
+    if (bestBefore !== null && bestBefore <= input.until)
+      rows.push({
+        id: `lot ${id}`,
+        on: bestBefore,
+        kind: 'lot',
+        words: `${name}, lot ${code}: best before this day`,
+        touches,
+        href,
+      });
+    const months = known?.keepingMonths ?? null;
+    const opened = openedOn !== null && months !== null ? monthsAfter(openedOn, months) : null;
+    if (opened !== null && opened <= input.until)
+      rows.push({
+        id: `opened ${id}`,
+        on: opened,
+        kind: 'opened',
+        words: `${name}, lot ${code}: open since ${openedOn}, usually good for ${months} months`,
+        touches,
+        href,
+      });
+    return rows;
+  });
+}
+
+const durable = (input: AheadInput): AheadRow[] =>
+  input.batches.flatMap(({ id, code, name, left, pouredOn, months }): AheadRow[] => {
+    const on = months === null ? null : monthsAfter(pouredOn, months);
+    if (on === null || on > input.until || left <= 0) return [];
+    return [
+      {
+        id: `durability ${id}`,
+        on,
+        kind: 'durability',
+        words: `${name} ${code}: the end its label gives, ${left} bars left`,
+        touches: [name],
+        href: `/rack/${id}`,
+      },
+    ];
+  });
+
+/** Everything that falls due, by day; what is due already stands on its day or today. */
+export function aheadRows(input: AheadInput): AheadRow[] {
+  return [...lists(input), ...limitRows(input), ...papers(input), ...lots(input), ...durable(input)].sort(
+    (a, b) => a.on.localeCompare(b.on) || a.words.localeCompare(b.words),
+  );
+}

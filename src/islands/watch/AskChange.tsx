@@ -1,0 +1,270 @@
+import { useState } from 'react';
+import type { Change, ChangeKind, InlineEdition } from '../../core/change/types';
+import { MARKETS, type Market } from '../../core/formula/types';
+import { readNumberOrNull } from '../../core/quantities/number';
+import type { WatchData } from '../../core/records/watch';
+import { address, send, type Fault } from '../../ui/api';
+import { DayField } from '../../ui/DayField';
+import { Faults } from '../../ui/Faults';
+import { FindMaterial, type FoundMaterial } from '../../ui/FindMaterial';
+import { Select } from '../../ui/Select';
+
+const KIND_WORDS: Partial<Record<ChangeKind, string>> = {
+  swap: 'One material for another',
+  day: 'Another day',
+  limit: 'A stricter limit of my own',
+  lot: 'A lot that is doubted',
+  market: 'A bar comes to a market',
+  edition: 'Another rulebook edition',
+};
+type Asked = keyof typeof KIND_WORDS;
+
+interface Form {
+  data: WatchData;
+  onAsk: (change: Change) => void;
+}
+
+function Look({ isReady, change, onAsk }: { isReady: boolean; change: () => Change } & Pick<Form, 'onAsk'>) {
+  return (
+    <button
+      type="button"
+      className="action action-strong mt-2"
+      disabled={!isReady}
+      onClick={() => onAsk(change())}
+    >
+      See what it touches
+    </button>
+  );
+}
+
+function Chosen({
+  label,
+  found,
+  onFound,
+}: {
+  label: string;
+  found: FoundMaterial | null;
+  onFound: (found: FoundMaterial) => void;
+}) {
+  return (
+    <div>
+      <FindMaterial label={label} onFound={onFound} />
+      {found && <p className="font-medium">{found.material.name}</p>}
+    </div>
+  );
+}
+
+function Swap({ onAsk }: Form) {
+  const [from, setFrom] = useState<FoundMaterial | null>(null);
+  const [to, setTo] = useState<FoundMaterial | null>(null);
+  const [by, setBy] = useState<'mass' | 'headroom'>('mass');
+  return (
+    <>
+      <Chosen label="Instead of" found={from} onFound={setFrom} />
+      <Chosen label="Take" found={to} onFound={setTo} />
+      <Select
+        label="How much of it"
+        value={by}
+        options={[
+          ['mass', 'gram for gram'],
+          ['headroom', 'at the same share of its own limit'],
+        ]}
+        onChange={setBy}
+      />
+      <Look
+        isReady={from !== null && to !== null}
+        change={() => ({ kind: 'swap', from: from!.material.id, to: to!.material.id, by })}
+        onAsk={onAsk}
+      />
+    </>
+  );
+}
+
+function Day({ data, onAsk }: Form) {
+  const [day, setDay] = useState(data.today);
+  return (
+    <>
+      <DayField label="The day" value={day} onChange={setDay} />
+      <Look isReady={day !== data.today} change={() => ({ kind: 'day', onDate: day })} onAsk={onAsk} />
+    </>
+  );
+}
+
+function Limit({ onAsk }: Form) {
+  const [found, setFound] = useState<FoundMaterial | null>(null);
+  const [most, setMost] = useState('');
+  const maxPct = readNumberOrNull(most);
+  return (
+    <>
+      <Chosen label="Material" found={found} onFound={setFound} />
+      <label>
+        <span className="eyebrow block">At most, percent of the cured bar</span>
+        <input
+          className="field w-24"
+          inputMode="decimal"
+          value={most}
+          onChange={(event) => setMost(event.target.value)}
+        />
+      </label>
+      <Look
+        isReady={found !== null && maxPct !== null && maxPct >= 0 && maxPct <= 100}
+        change={() => ({
+          kind: 'limit',
+          limit: {
+            id: `own-${found!.material.id}`,
+            subject: { type: 'material', id: found!.material.id },
+            maxPct: maxPct!,
+            basis: 'cured',
+            force: 'standard',
+            source: 'Your own limit',
+          },
+        })}
+        onAsk={onAsk}
+      />
+    </>
+  );
+}
+
+function Lot({ data, onAsk }: Form) {
+  const [lot, setLot] = useState(data.lots[0]?.id ?? '');
+  const [reason, setReason] = useState('');
+  const held = data.lots.find(({ id }) => id === lot)?.quarantine ?? null;
+  return (
+    <>
+      <Select
+        label="Lot"
+        value={lot}
+        options={data.lots.map(({ id, words }) => [id, words] as const)}
+        onChange={setLot}
+      />
+      {held === null ? (
+        <label>
+          <span className="eyebrow block">Why it goes into quarantine</span>
+          <input
+            className="field w-full"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        </label>
+      ) : (
+        <p>In quarantine: {held} It would be free again.</p>
+      )}
+      <Look
+        isReady={lot !== '' && (held !== null || reason.trim() !== '')}
+        change={() => ({ kind: 'lot', lot, quarantine: held === null ? reason.trim() : null })}
+        onAsk={onAsk}
+      />
+    </>
+  );
+}
+
+function NewMarket({ data, onAsk }: Form) {
+  const [product, setProduct] = useState(data.bars[0]?.id ?? '');
+  const open = MARKETS.filter((one) => !data.bars.find(({ id }) => id === product)?.markets.includes(one));
+  const [chosen, setMarket] = useState<Market | ''>('');
+  const market = open.find((one) => one === chosen) ?? open[0];
+  return (
+    <>
+      <Select
+        label="Bar"
+        value={product}
+        options={data.bars.map(({ id, name }) => [id, name] as const)}
+        onChange={setProduct}
+      />
+      {market && (
+        <Select
+          label="Market"
+          value={market}
+          options={open.map((one) => [one, one] as const)}
+          onChange={setMarket}
+        />
+      )}
+      <Look
+        isReady={market !== undefined && product !== ''}
+        change={() => ({ kind: 'market', product, market: market! })}
+        onAsk={onAsk}
+      />
+    </>
+  );
+}
+
+function Edition({ data, onAsk }: Form) {
+  const [edition, setEdition] = useState(data.editions.find((one) => one !== data.edition) ?? data.edition);
+  const [says, setSays] = useState<string | null>(null);
+  const fromFile = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      const inline = JSON.parse(await file.text()) as InlineEdition;
+      setSays(null);
+      onAsk({ kind: 'edition', edition: inline });
+    } catch {
+      setSays('This file is not JSON. Take one that was saved as an edition.');
+    }
+  };
+  return (
+    <>
+      <Select
+        label="On file"
+        value={edition}
+        options={data.editions.map((one) => [one, one] as const)}
+        onChange={setEdition}
+      />
+      <p className="text-soft">In force: {data.edition}</p>
+      <Look isReady={edition !== data.edition} change={() => ({ kind: 'edition', edition })} onAsk={onAsk} />
+      <label className="action mt-2">
+        From a file
+        <input
+          type="file"
+          accept=".json,application/json"
+          className="sr-only"
+          onChange={(event) => void fromFile(event.target.files?.[0])}
+        />
+      </label>
+      {says && <p role="alert">{says}</p>}
+    </>
+  );
+}
+
+const FORMS: Record<Asked, (form: Form) => React.ReactNode> = {
+  swap: Swap,
+  day: Day,
+  limit: Limit,
+  lot: Lot,
+  market: NewMarket,
+  edition: Edition,
+} as never;
+
+/** Asks what a change would touch; it is looked at on a page of its own. */
+export function AskChange({ data }: { data: WatchData }) {
+  const [kind, setKind] = useState<Asked>('swap');
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const ask = async (change: Change) => {
+    const answer = await send<{ id: string }>('POST', address('changes'), { change });
+    if (answer.ok) location.assign(`/watch/${answer.body.id}`);
+    else setFaults(answer.faults);
+  };
+  const Fields = FORMS[kind];
+  return (
+    <section aria-label="What would change" className="sheet grid content-start gap-2">
+      <h2 className="text-lg">What if</h2>
+      <Select
+        label="What would change"
+        value={kind}
+        options={Object.entries(KIND_WORDS) as [Asked, string][]}
+        onChange={(next) => {
+          setKind(next);
+          setFaults([]);
+        }}
+      />
+      <Fields key={kind} data={data} onAsk={(change) => void ask(change)} />
+      <p className="text-soft">
+        A supplier’s paper is looked at from the{' '}
+        <a className="text-ultra underline" href="/cupboard/papers">
+          paper tray
+        </a>
+        .
+      </p>
+      <Faults faults={faults} />
+    </section>
+  );
+}

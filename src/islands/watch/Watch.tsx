@@ -1,0 +1,251 @@
+import { useState } from 'react';
+import type { AheadRow, ChangeEntry, Task, WatchData } from '../../core/records/watch';
+import { address, send } from '../../ui/api';
+import { guarded } from '../../ui/Guarded';
+import { dayInWords } from '../../ui/words';
+import { AskChange } from './AskChange';
+
+const STATE_WORDS: Record<ChangeEntry['state'], string> = {
+  running: 'being looked at',
+  done: 'waits for a decision',
+  cancelled: 'stopped',
+  failed: 'ended before it was done',
+};
+
+function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void }) {
+  const [note, setNote] = useState('');
+  const end = async () => {
+    const answer = await send<Task>('POST', address('tasks', task.id, 'done'), { note: note.trim() });
+    if (answer.ok && answer.status === 200) onDone(answer.body);
+  };
+  return (
+    <li className="grid gap-1 border-b border-hair py-1">
+      <span>
+        {task.words}
+        {task.dueOn && <span className="text-soft"> by {dayInWords(task.dueOn)}</span>}
+      </span>
+      {task.doneAt === null ? (
+        <span className="flex gap-2">
+          <input
+            className="field min-w-0 flex-1"
+            aria-label={`What was done: ${task.words}`}
+            placeholder="what was done"
+            value={note}
+            onChange={(event) => setNote(event.target.value)}
+          />
+          <button
+            type="button"
+            className="action py-0"
+            disabled={note.trim() === ''}
+            onClick={() => void end()}
+          >
+            Done
+          </button>
+        </span>
+      ) : (
+        <span className="text-soft">
+          Done {dayInWords(task.doneAt.slice(0, 10))}: {task.doneNote}
+        </span>
+      )}
+    </li>
+  );
+}
+
+function Tasks({ tasks, onDone }: { tasks: readonly Task[]; onDone: (task: Task) => void }) {
+  const open = tasks.filter(({ doneAt }) => doneAt === null);
+  const done = tasks.filter(({ doneAt }) => doneAt !== null);
+  return (
+    <section aria-label="To do" className="sheet">
+      <h2 className="text-lg">
+        To do <span className="font-text text-base font-normal text-soft">{open.length}</span>
+      </h2>
+      {open.length === 0 && (
+        <p className="text-soft">Nothing waits. What a change asks for stands here once it is accepted.</p>
+      )}
+      <ul>
+        {open.map((task) => (
+          <TaskRow key={task.id} task={task} onDone={onDone} />
+        ))}
+      </ul>
+      {done.length > 0 && (
+        <details>
+          <summary className="cursor-pointer text-ultra">{done.length} done</summary>
+          <ul>
+            {done.map((task) => (
+              <TaskRow key={task.id} task={task} onDone={onDone} />
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}
+
+function decided({ state, decision, touched, worse }: ChangeEntry): string {
+  const rows = touched === null ? '' : `; ${touched} rows, ${worse} worse`;
+  if (!decision) return `${STATE_WORDS[state]}${rows}`;
+  return `${decision.decision} ${dayInWords(decision.at.slice(0, 10))}${decision.note ? `: ${decision.note}` : ''}${rows}`;
+}
+
+function Journal({ changes }: { changes: readonly ChangeEntry[] }) {
+  return (
+    <section aria-label="Journal" className="sheet">
+      <h2 className="text-lg">Journal</h2>
+      {changes.length === 0 && (
+        <p className="text-soft">What was looked at, and what was decided, is kept here.</p>
+      )}
+      <ul>
+        {changes.map((one) => (
+          <li key={one.id} className="border-b border-hair py-1">
+            <a className="text-ultra underline" href={`/watch/${one.id}`}>
+              {one.words}
+            </a>
+            <span className="block text-soft">
+              {dayInWords(one.at.slice(0, 10))}, {decided(one)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const FEW = 4;
+
+/** One row of what falls due; a list or a limit can be looked at as of its day. */
+function Due({ row, today, onTask }: { row: AheadRow; today: string; onTask: (task: Task) => void }) {
+  const look = async () => {
+    const answer = await send<{ id: string }>('POST', address('changes'), {
+      change: { kind: 'day', onDate: row.on },
+    });
+    if (answer.ok) location.assign(`/watch/${answer.body.id}`);
+  };
+  const make = async () => {
+    const answer = await send<Task>('POST', address('tasks'), { words: row.words, dueOn: row.on });
+    if (answer.ok) onTask(answer.body);
+  };
+  const isRule = row.kind === 'list' || row.kind === 'limit';
+  return (
+    <li className="grid gap-x-4 border-b border-hair py-1 sm:grid-cols-[8.5rem_minmax(0,1fr)_auto]">
+      <span className={row.on <= today ? 'font-medium text-madder' : 'tabular-nums'}>
+        {dayInWords(row.on)}
+      </span>
+      <span>
+        {row.href ? (
+          <a className="text-ultra underline" href={row.href}>
+            {row.words}
+          </a>
+        ) : (
+          row.words
+        )}
+        <span className="text-soft">
+          {row.touches.length > 0 &&
+            `; touches ${row.touches.slice(0, FEW).join(', ')}${row.touches.length > FEW ? ` and ${row.touches.length - FEW} more` : ''}`}
+        </span>
+      </span>
+      <span className="flex gap-2">
+        {isRule && (
+          <button type="button" className="text-ultra underline" onClick={() => void look()}>
+            What it touches
+          </button>
+        )}
+        <button type="button" className="text-ultra underline" onClick={() => void make()}>
+          Make it a task
+        </button>
+      </span>
+    </li>
+  );
+}
+
+/** Two years on one line, a stroke for each thing that falls due: taller where more falls on one month. */
+function Line({ rows, today, until }: { rows: readonly AheadRow[]; today: string; until: string }) {
+  const [from, to] = [Date.parse(today), Date.parse(until)];
+  const at = (day: string) => Math.max(0, Math.min(100, (100 * (Date.parse(day) - from)) / (to - from)));
+  const years = [0, 6, 12, 18, 24].map((months) => {
+    const day = new Date(from);
+    day.setUTCMonth(day.getUTCMonth() + months);
+    return day.toISOString().slice(0, 10);
+  });
+  return (
+    <svg
+      viewBox="0 0 1000 64"
+      className="w-full"
+      role="img"
+      aria-label={`${rows.length} things fall due by ${dayInWords(until)}`}
+    >
+      <line x1="0" x2="1000" y1="44" y2="44" stroke="var(--color-ink)" strokeWidth="1.5" />
+      {years.map((day) => (
+        <g key={day}>
+          <line x1={at(day) * 10} x2={at(day) * 10} y1="40" y2="48" stroke="var(--color-ink)" />
+          <text
+            x={at(day) * 10}
+            y="61"
+            fontSize="12"
+            fill="var(--color-soft)"
+            textAnchor={at(day) < 5 ? 'start' : at(day) > 95 ? 'end' : 'middle'}
+          >
+            {day.slice(0, 7)}
+          </text>
+        </g>
+      ))}
+      {rows.map(({ id, on, kind }, place) => (
+        <line
+          key={id}
+          x1={at(on) * 10 + (on <= today ? (place % 12) * 4 : 0)}
+          x2={at(on) * 10 + (on <= today ? (place % 12) * 4 : 0)}
+          y1={kind === 'list' || kind === 'limit' ? 8 : 24}
+          y2="44"
+          stroke={
+            on <= today
+              ? 'var(--color-madder)'
+              : kind === 'list' || kind === 'limit'
+                ? 'var(--color-ultra)'
+                : 'var(--color-ink)'
+          }
+          strokeWidth="3"
+        />
+      ))}
+    </svg>
+  );
+}
+
+function Ahead({ data, onTask }: { data: WatchData; onTask: (task: Task) => void }) {
+  const { rows, today, until } = data.ahead;
+  return (
+    <section aria-label="Ahead" className="pt-2">
+      <h2 className="text-lg">
+        Ahead{' '}
+        <span className="font-text text-base font-normal text-soft">
+          if nothing is done, to {dayInWords(until)}
+        </span>
+      </h2>
+      <Line rows={rows} today={today} until={until} />
+      <ul>
+        {rows.map((row) => (
+          <Due key={row.id} row={row} today={today} onTask={onTask} />
+        ))}
+      </ul>
+      {rows.length === 0 && <p className="text-soft">Nothing on file falls due in two years.</p>}
+    </section>
+  );
+}
+
+function WatchIsland({ first }: { first: WatchData }) {
+  const [tasks, setTasks] = useState(first.tasks);
+  const put = (task: Task) => setTasks((old) => [...old.filter(({ id }) => id !== task.id), task]);
+  return (
+    <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_25rem]">
+      <div className="grid content-start gap-4">
+        <Tasks tasks={tasks} onDone={put} />
+        <Ahead data={first} onTask={put} />
+      </div>
+      <div className="grid content-start gap-4">
+        <AskChange data={first} />
+        <Journal changes={first.changes} />
+      </div>
+    </div>
+  );
+}
+
+/** What changed in the world and what it touches: what to do, what falls due, what would change. */
+export const Watch = guarded('The watch', WatchIsland);
