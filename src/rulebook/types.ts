@@ -96,6 +96,7 @@ export interface CraftLimit extends RuleLimit {
 }
 
 export interface Rulebook {
+  title: string;
   edition: string;
   dated: string;
   scentStandard: EditionFile['scentStandard'];

@@ -21,6 +21,7 @@ const SCREENS = [
   '/rack/out',
   '/rack/next',
   '/watch',
+  '/rulebook',
   '/rack/compare',
   '/rack/calendar',
   '/cupboard/shelf',

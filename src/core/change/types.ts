@@ -1,6 +1,6 @@
 /** Changes of the world around the bars, and what they touch (change page). Percents from 0 to 100, days YYYY-MM-DD. */
 import type { Verdict } from '../formula/answer';
-import type { Declarable, Formula, Limit, Market } from '../formula/types';
+import type { Declarable, Limit, Market } from '../formula/types';
 import type { AcceptedPaper } from '../records/papers';
 
 export const CHANGE_KINDS = ['paper', 'edition', 'day', 'swap', 'lot', 'limit', 'market'] as const;
@@ -78,10 +78,4 @@ export interface Effect {
   after: Stand | null;
   worse: boolean;
   hands: Hands;
-}
-
-/** A formula with what it is assessed for, before and after. */
-export interface Pair {
-  before: Formula;
-  after: Formula;
 }

@@ -4,6 +4,7 @@ import { MARKETS, type RequestError } from '../../core/formula/types';
 import { DeclarableDoor, LimitDoor } from './assessment-request';
 import { PaperDoor } from './cupboard';
 import { Day, Id, ListOf, LONGEST, Name, Nested, OneOf, Optional, OrNull, Text, Values } from './fields';
+import { FirstRevision } from './revision';
 import { checkShape } from './shape';
 import type { Door } from './structure';
 
@@ -114,4 +115,11 @@ export class DoneDoor {
 export class NewTaskDoor {
   @Name('the task', LONGEST.line) words!: string;
   @OrNull() @Day() dueOn!: string | null;
+}
+
+/** A note at a rule; empty takes it away. */
+export class RuleNoteDoor {
+  @FirstRevision() revision!: number;
+  @Id() id!: string;
+  @Text(LONGEST.line) text!: string;
 }

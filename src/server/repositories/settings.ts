@@ -9,6 +9,7 @@ import type { CraftFigures } from '../../core/records/cupboard';
 import { USUAL_MIN_DAYS } from '../../core/curing/cure';
 import { USUAL_SALE_DAYS } from '../../core/stock/pace';
 import type { CuringDays } from '../../core/records/rack';
+import type { RuleNotes } from '../../core/records/rulebook';
 import type { NextPlans } from '../../core/records/next';
 import type { Maker } from '../../core/records/wrap';
 
@@ -27,6 +28,7 @@ interface Settings {
   /** The edition in force where it is not the newest that ships; and those that were taken in. */
   editions: { inForce: string | null; onFile: InlineEdition[] };
   ownLimits: Limit[];
+  ruleNotes: RuleNotes;
 }
 
 const BEFORE: Settings = {
@@ -40,6 +42,7 @@ const BEFORE: Settings = {
   plans: { wanted: [], planned: [] },
   editions: { inForce: null, onFile: [] },
   ownLimits: [],
+  ruleNotes: {},
   curingDays: { least: USUAL_MIN_DAYS, usual: USUAL_SALE_DAYS },
 };
 
