@@ -11,6 +11,8 @@ const MIDDLE_BAND = '#d9b3bd';
 const EDGE_BAND = '#b9c4de';
 const MADDER = '#a01d3f';
 const ULTRA = '#26459a';
+/** By series: both bands, both lines, both kinds of points. */
+const COLOURS = [MIDDLE_BAND, EDGE_BAND, MADDER, ULTRA, MADDER, ULTRA];
 const HEIGHT = 260;
 const LAST_HOUR = 24;
 
@@ -26,11 +28,12 @@ function optionsOf(gelC: number): ApexOptions {
       fontFamily: 'Archivo, sans-serif',
       background: 'transparent',
     },
-    colors: [MIDDLE_BAND, EDGE_BAND, MADDER, ULTRA, MADDER, ULTRA],
-    fill: { opacity: [0.55, 0.55, 1, 1, 1, 1] },
+    colors: COLOURS,
+    fill: { type: 'solid', colors: COLOURS, opacity: [0.55, 0.55, 1, 1, 1, 1] },
     stroke: { width: [0, 0, 2.5, 2.5, 0, 0], curve: 'straight', dashArray: [0, 0, 0, 6, 0, 0] },
     markers: { size: [0, 0, 0, 0, 5, 5], strokeWidth: 1.5, strokeColors: INK, hover: { sizeOffset: 1 } },
     dataLabels: { enabled: false },
+    states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
     legend: { show: false },
     tooltip: { enabled: false },
     grid: { borderColor: '#dde0d8' },

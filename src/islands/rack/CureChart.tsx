@@ -42,6 +42,7 @@ function optionsOf({ cure, ageDays }: CureData, minDays: number): ApexOptions {
     stroke: { width: [0, 2.5, 0], curve: 'straight' },
     markers: { size: [0, 0, 4], strokeWidth: 0, hover: { sizeOffset: 1 } },
     dataLabels: { enabled: false },
+    states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
     legend: { show: false },
     tooltip: { enabled: false },
     grid: { borderColor: '#dde0d8' },

@@ -169,7 +169,7 @@ function Line({ rows, today, until }: { rows: readonly AheadRow[]; today: string
   return (
     <svg
       viewBox="0 0 1000 64"
-      className="w-full"
+      className="w-full max-sm:hidden"
       role="img"
       aria-label={`${rows.length} things fall due by ${dayInWords(until)}`}
     >

@@ -31,9 +31,12 @@ export async function editionFile({ db, today }: House, name: string | null): Pr
   };
 }
 
+/** An id as a name: "methyl-eugenol" as "Methyl eugenol". */
+const spoken = (id: string) => `${id.charAt(0).toUpperCase()}${id.slice(1).replaceAll('-', ' ')}`;
+
 function nameOf(snapshot: StoreSnapshot, { subject }: Limit): string {
-  if (subject.type === 'material') return snapshot.material(subject.id)?.name ?? subject.id;
-  return rulebook().allergens.find(({ id }) => id === subject.id)?.name ?? subject.id;
+  if (subject.type === 'material') return snapshot.material(subject.id)?.name ?? spoken(subject.id);
+  return rulebook().allergens.find(({ id }) => id === subject.id)?.name ?? spoken(subject.id);
 }
 
 function listsOf(declarables: readonly Declarable[]): ListRow[] {
