@@ -96,13 +96,13 @@ function barPlaces(known: Map<string, Bar>, batches: Batches): Place[] {
 }
 
 async function versionPlaces(db: Knex, known: Map<string, Bar>, batches: Batches): Promise<Place[]> {
-  const rows: { rowid: number; product_id: string; number: number; name: string }[] = await db(
+  const rows: { id: number; product_id: string; number: number; name: string }[] = await db(
     'formula_versions',
   )
     .whereNotNull('name')
     .orderBy(['product_id', 'number'])
-    .select(db.raw('rowid'), 'product_id', 'number', 'name');
-  return rows.flatMap(({ rowid, product_id, number, name }): Place[] => {
+    .select('id', 'product_id', 'number', 'name');
+  return rows.flatMap(({ id: row, product_id, number, name }): Place[] => {
     const bar = known.get(product_id);
     if (!bar) return [];
     const made = (batches.get(product_id) ?? []).filter(({ version }) => version === number);
@@ -111,7 +111,7 @@ async function versionPlaces(db: Knex, known: Map<string, Bar>, batches: Batches
     return [
       {
         from: 'version',
-        key: String(rowid),
+        key: String(row),
         subject: subjectOf(bar, { what: 'version', id, name: said, hands: handsOf(made) }),
       },
     ];
@@ -208,9 +208,7 @@ async function textsFrom(db: Knex, from: Place['from'], keys: readonly string[])
         .whereRaw('v.number = (select max(number) from formula_versions where product_id = v.product_id)')
         .select({ key: 'v.product_id', formula: 'v.formula' });
     case 'version':
-      return db('formula_versions')
-        .whereIn('rowid', keys.map(Number))
-        .select({ key: db.raw('rowid'), formula: 'formula' });
+      return db('formula_versions').whereIn('id', keys.map(Number)).select({ key: 'id', formula: 'formula' });
     case 'batch':
       return db('batches')
         .whereIn('id', keys)
