@@ -92,7 +92,10 @@ describe('a row of what a change touches', () => {
     const over = stand({ verdict: 'over' });
     const here: Hands = { curing: 2, inStock: 5, sold: 9, buyers: 1 };
     const kinds = (effects: Partial<Effect>[]) =>
-      tasksOf(effects.map(effect)).map(({ kind, words }) => [kind, words]);
+      tasksOf({ kind: 'day', onDate: '2027-01-01' }, effects.map(effect)).map(({ kind, words }) => [
+        kind,
+        words,
+      ]);
     expect(kinds([{ after: over }])).to.deep.equal([
       ['rework', 'Rework Night Mail for EU before it is poured again.'],
     ]);
@@ -113,6 +116,22 @@ describe('a row of what a change touches', () => {
         { before: over, after: over },
       ]),
     ).to.deep.equal([]);
+  });
+});
+
+describe('a lot that is doubted', () => {
+  const here: Hands = { curing: 0, inStock: 5, sold: 9, buyers: 1 };
+  it('asks to stop selling each batch it went into once, as long as bars are here; freed, it asks for nothing', () => {
+    const rows = [
+      effect({ what: 'batch', id: 'a', name: 'Night Mail A', market: 'EU', hands: here }),
+      effect({ what: 'batch', id: 'a', name: 'Night Mail A', market: 'UK', hands: here }),
+      effect({ what: 'batch', id: 'b', name: 'Night Mail B' }),
+    ];
+    const lot = { kind: 'lot' as const, lot: 'l' };
+    const bad = tasksOf({ ...lot, quarantine: 'Smells of paint.' }, rows);
+    expect(bad.map(({ kind, subject }) => [kind, subject])).to.deep.equal([['stopSelling', 'a']]);
+    expect(bad[0]!.words).to.contain('Smells of paint.');
+    expect(tasksOf({ ...lot, quarantine: null }, rows)).to.deep.equal([]);
   });
 });
 

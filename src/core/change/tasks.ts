@@ -1,5 +1,5 @@
 /** What has to be done once a change is accepted. */
-import type { Effect, Stand } from './types';
+import type { Change, Effect, Stand } from './types';
 
 export const TASK_KINDS = ['stopSelling', 'relabel', 'rework', 'askPaper', 'reissue', 'look'] as const;
 export type TaskKind = (typeof TASK_KINDS)[number];
@@ -52,6 +52,19 @@ function taskOf(effect: Effect): NewTask | null {
   return null;
 }
 
-/** The tasks that some effects make, in their order. Versions kept for the record ask for nothing. */
-export const tasksOf = (effects: readonly Effect[]): NewTask[] =>
-  effects.flatMap((effect) => taskOf(effect) ?? []);
+/** Of a lot that goes into quarantine: every batch it went into, as long as bars of it are here. */
+function ofBadLot(effects: readonly Effect[], reason: string): NewTask[] {
+  const batches = new Map(effects.map((effect) => [effect.id, effect]));
+  return [...batches.values()].flatMap(({ what, id, name, hands }): NewTask[] => {
+    const left = hands.curing + hands.inStock;
+    if (left === 0) return [];
+    const words = `Stop selling ${name}: a lot in it is in quarantine (${reason}); ${left} bars are here.`;
+    return [{ kind: 'stopSelling', what, subject: id, market: null, words, dueOn: null }];
+  });
+}
+
+/** The tasks that a change with some effects makes, in their order. Versions kept for the record ask for nothing. */
+export function tasksOf(change: Change, effects: readonly Effect[]): NewTask[] {
+  if (change.kind === 'lot') return change.quarantine === null ? [] : ofBadLot(effects, change.quarantine);
+  return effects.flatMap((effect) => taskOf(effect) ?? []);
+}

@@ -4,13 +4,10 @@ import Chart from 'react-apexcharts';
 import type { Reading } from '../../core/heat/calibrate';
 import type { Band, Range } from '../../core/heat/ensemble';
 import type { Run } from '../../core/heat/types';
+import { INK, MADDER, PLAIN_CHART, SOFT, ULTRA } from '../../ui/chart';
 
-const INK = '#18222d';
-const SOFT = '#4b5763';
 const MIDDLE_BAND = '#d9b3bd';
 const EDGE_BAND = '#b9c4de';
-const MADDER = '#a01d3f';
-const ULTRA = '#26459a';
 /** By series: both bands, both lines, both kinds of points. */
 const COLOURS = [MIDDLE_BAND, EDGE_BAND, MADDER, ULTRA, MADDER, ULTRA];
 const HEIGHT = 260;
@@ -20,23 +17,11 @@ const one = (value: number) => Number(value.toFixed(1));
 
 function optionsOf(gelC: number): ApexOptions {
   return {
-    chart: {
-      type: 'line',
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      animations: { enabled: false },
-      fontFamily: 'Archivo, sans-serif',
-      background: 'transparent',
-    },
+    ...PLAIN_CHART,
     colors: COLOURS,
     fill: { type: 'solid', colors: COLOURS, opacity: [0.55, 0.55, 1, 1, 1, 1] },
     stroke: { width: [0, 0, 2.5, 2.5, 0, 0], curve: 'straight', dashArray: [0, 0, 0, 6, 0, 0] },
     markers: { size: [0, 0, 0, 0, 5, 5], strokeWidth: 1.5, strokeColors: INK, hover: { sizeOffset: 1 } },
-    dataLabels: { enabled: false },
-    states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
-    legend: { show: false },
-    tooltip: { enabled: false },
-    grid: { borderColor: '#dde0d8' },
     xaxis: {
       type: 'numeric',
       min: 0,

@@ -3,11 +3,7 @@ import type { ApexOptions } from 'apexcharts';
 import Chart from 'react-apexcharts';
 import type { CureData } from '../../core/records/rack';
 import { daysSince } from '../../core/curing/batch-cure';
-
-const INK = '#18222d';
-const SOFT = '#4b5763';
-const BAND = '#c3c8bf';
-const ULTRA = '#26459a';
+import { BAND, INK, PLAIN_CHART, SOFT, ULTRA } from '../../ui/chart';
 
 const one = (value: number) => Number(value.toFixed(2));
 
@@ -29,23 +25,11 @@ function optionsOf({ cure, ageDays }: CureData, minDays: number): ApexOptions {
   const ready = cure.readyOnDay;
   const lastDay = 7 * Math.ceil(Math.max(ageDays, cure.curve.at(-1)!.day) / 7);
   return {
-    chart: {
-      type: 'line',
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      animations: { enabled: false },
-      fontFamily: 'Archivo, sans-serif',
-      background: 'transparent',
-    },
+    ...PLAIN_CHART,
     colors: [BAND, INK, ULTRA],
     fill: { opacity: [0.7, 1, 1] },
     stroke: { width: [0, 2.5, 0], curve: 'straight' },
     markers: { size: [0, 0, 4], strokeWidth: 0, hover: { sizeOffset: 1 } },
-    dataLabels: { enabled: false },
-    states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
-    legend: { show: false },
-    tooltip: { enabled: false },
-    grid: { borderColor: '#dde0d8' },
     xaxis: {
       type: 'numeric',
       min: 0,

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ComponentType } from 'react';
 import type { Change, ChangeKind, InlineEdition } from '../../core/change/types';
 import { MARKETS, type Market } from '../../core/formula/types';
 import { readNumberOrNull } from '../../core/quantities/number';
@@ -9,7 +9,10 @@ import { Faults } from '../../ui/Faults';
 import { FindMaterial, type FoundMaterial } from '../../ui/FindMaterial';
 import { Select } from '../../ui/Select';
 
-const KIND_WORDS: Partial<Record<ChangeKind, string>> = {
+/** A paper comes by the tray; everything else is asked about here. */
+type Asked = Exclude<ChangeKind, 'paper'>;
+
+const KIND_WORDS: Record<Asked, string> = {
   swap: 'One material for another',
   day: 'Another day',
   limit: 'A stricter limit of my own',
@@ -17,8 +20,6 @@ const KIND_WORDS: Partial<Record<ChangeKind, string>> = {
   market: 'A bar comes to a market',
   edition: 'Another rulebook edition',
 };
-type Asked = keyof typeof KIND_WORDS;
-
 interface Form {
   data: WatchData;
   onAsk: (change: Change) => void;
@@ -225,14 +226,14 @@ function Edition({ data, onAsk }: Form) {
   );
 }
 
-const FORMS: Record<Asked, (form: Form) => React.ReactNode> = {
+const FORMS: Record<Asked, ComponentType<Form>> = {
   swap: Swap,
   day: Day,
   limit: Limit,
   lot: Lot,
   market: NewMarket,
   edition: Edition,
-} as never;
+};
 
 /** Asks what a change would touch; it is looked at on a page of its own. */
 export function AskChange({ data }: { data: WatchData }) {

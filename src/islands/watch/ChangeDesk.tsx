@@ -5,6 +5,7 @@ import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
 import { RecordTable, type Column } from '../../ui/RecordTable';
+import { Select } from '../../ui/Select';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { dayInWords } from '../../ui/words';
 import { effectsCsv, handsWords, hrefOf, labelWords, standWords, WHAT_WORDS, worstWords } from './words';
@@ -70,6 +71,8 @@ function useLook(first: ChangeView) {
   return { view, setView };
 }
 
+const ALL: readonly [string, string] = ['', 'all'];
+
 function Filters({
   effects,
   onShow,
@@ -90,44 +93,26 @@ function Filters({
         (!wanted.onlyWorse || one.worse),
     );
   };
-  const choice = (
-    label: string,
-    value: string,
-    options: readonly (readonly [string, string])[],
-    set: (to: string) => void,
-  ) => (
-    <label>
-      <span className="eyebrow block">{label}</span>
-      <select className="field" value={value} onChange={(event) => set(event.target.value)}>
-        <option value="">all</option>
-        {options.map(([id, words]) => (
-          <option key={id} value={id}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
   return (
     <div className="flex flex-wrap items-end gap-4 print:hidden">
-      {choice(
-        'What',
-        what,
-        EFFECT_ON.map((id) => [id, WHAT_WORDS[id]] as const),
-        (to) => {
+      <Select
+        label="What"
+        value={what}
+        options={[ALL, ...EFFECT_ON.map((id) => [id, WHAT_WORDS[id]] as const)]}
+        onChange={(to) => {
           setWhat(to);
           show({ what: to });
-        },
-      )}
-      {choice(
-        'Market',
-        market,
-        markets.map((id) => [id, id] as const),
-        (to) => {
+        }}
+      />
+      <Select
+        label="Market"
+        value={market}
+        options={[ALL, ...markets.map((id) => [id, id] as const)]}
+        onChange={(to) => {
           setMarket(to);
           show({ market: to });
-        },
-      )}
+        }}
+      />
       <label className="flex items-center gap-2">
         <input
           type="checkbox"

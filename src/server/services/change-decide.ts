@@ -115,7 +115,7 @@ export function acceptChange(
     const { effects } = (await changeResult(trx, id))!;
     await write(inside, stored.change);
     const tasks: Task[] = [];
-    for (const task of tasksOf(effects)) tasks.push(await keepTask(trx, house.now, id, task));
+    for (const task of tasksOf(stored.change, effects)) tasks.push(await keepTask(trx, house.now, id, task));
     const decision: ChangeDecision = { decision: 'accepted', at: house.now, note };
     await decideChange(trx, id, decision);
     return { decision, tasks };

@@ -113,8 +113,11 @@ async function look(
 const dayAfter = (change: Change, { onDate }: StoreSnapshot) =>
   change.kind === 'day' ? change.onDate : onDate;
 
-/** Nobody sold it there before. */
-const asNew = (effect: Effect): Effect => ({ ...effect, before: null, worse: false });
+/** What a row means beyond its two assessments: new to a market, nobody sold it there; a doubted lot makes it worse. */
+function inView(change: Change, effect: Effect): Effect {
+  if (change.kind === 'market') return { ...effect, before: null, worse: false };
+  return change.kind === 'lot' ? { ...effect, worse: change.quarantine !== null } : effect;
+}
 
 async function effectsOf(
   house: House,
@@ -145,7 +148,7 @@ async function effectsOf(
       const told = JSON.parse(
         await onThread('effectsChunk', { ...plain, subjects }, { signal, ahead: true, limitMs: LIMIT_MS }),
       ) as { effects: Effect[]; unchanged: number };
-      for (const effect of told.effects) effects.push(change.kind === 'market' ? asNew(effect) : effect);
+      for (const effect of told.effects) effects.push(inView(change, effect));
       unchanged += told.unchanged;
       state.done += chunk.length;
       state.news.emit('news');
