@@ -40,6 +40,33 @@ describe('a swap', () => {
     expect(formula.lines[2]!.material).to.equal('clove');
   });
 
+  it('gram for gram means grams where spoons were stated: spoons of two materials weigh differently', () => {
+    const spoons: Formula = {
+      ...formulaWith(1),
+      lines: [
+        ...formulaWith(1).lines,
+        {
+          id: 'k',
+          material: 'clay',
+          stage: 'trace',
+          amount: { value: 3, unit: 'tbsp' },
+          measuredBy: 'spoon',
+        },
+      ],
+    };
+    const massOf = (formula: Formula) => {
+      const result = assess(requestOf(SOLD, formula, DAY), stored([]));
+      if (!result.ok) expect.fail(JSON.stringify(result.errors));
+      return result.assessment.lines[3]!.massG;
+    };
+    const next = swapped(SOLD, spoons, { from: 'clay', to: 'salt', by: 'mass' }, stored([]), DAY);
+    expect(massOf(next)).to.be.closeTo(massOf(spoons), 1e-3);
+    expect(next.lines[3]!.amount.unit).to.equal('g');
+    // What has no density on file can take its place as well.
+    const into = swapped(SOLD, spoons, { from: 'clay', to: 'perfume', by: 'headroom' }, stored([]), DAY);
+    expect(massOf(into)).to.be.closeTo(massOf(spoons), 1e-3);
+  });
+
   it('by headroom leaves the same share of the largest load, whatever the two limits are', () => {
     fc.assert(
       fc.property(

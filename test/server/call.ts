@@ -28,3 +28,25 @@ export const sending = (body: string, type = 'application/json') => ({
   body,
   headers: { 'content-type': type },
 });
+
+type Route = Parameters<typeof call>[0];
+
+export interface Asked {
+  params?: object;
+  body?: unknown;
+  /** With its question mark. */
+  query?: string;
+}
+
+/** Calls routes by name, with a body as JSON; the answer's body is what the caller says it is. */
+export function caller<K extends string>(routes: Record<K, () => Promise<unknown>>) {
+  return async <T = Record<string, unknown>>(
+    route: K,
+    method: string,
+    { params = {}, body, query = '' }: Asked = {},
+  ): Promise<{ status: number; body: T }> => {
+    const init = body === undefined ? {} : sending(JSON.stringify(body));
+    const answer = await call(routes[route]() as Route, method, `/api/v1/x${query}`, init, params);
+    return { status: answer.status, body: answer.body as T };
+  };
+}

@@ -10,7 +10,7 @@ import { seededRandom } from '../../src/core/numerics/random';
 import { MARKETS } from '../../src/core/formula/types';
 import { storesOf } from '../../src/server/services/change-store';
 import { findProduct } from '../../src/server/repositories/products';
-import { call, sending } from './call';
+import { caller } from './call';
 import { DAY, useDemo } from './database';
 
 const ROUTES = {
@@ -24,14 +24,11 @@ const ROUTES = {
   formula: () => import('../../src/pages/api/v1/products/[id]/formula'),
 };
 
-async function go<T = { errors?: { path: string; code: string }[] }>(
-  route: keyof typeof ROUTES,
-  method: string,
-  { params = {}, body }: { params?: object; body?: unknown } = {},
-): Promise<{ status: number; body: T }> {
-  const init = body === undefined ? {} : sending(JSON.stringify(body));
-  const answer = await call(ROUTES[route]() as never, method, '/api/v1/x', init, params);
-  return { status: answer.status, body: answer.body as T };
+const go = caller(ROUTES);
+
+/** What a refusal says. */
+interface Refused {
+  errors?: { path: string; code: string }[];
 }
 
 async function preview(change: unknown): Promise<ChangeView & { effects: Effect[]; unchanged: number }> {
@@ -173,7 +170,7 @@ describe('changes before they are accepted', () => {
 
   it('refuses what is not on file with the path to its field', async () => {
     const refused = async (change: unknown) => {
-      const { status, body } = await go('changes', 'POST', { body: { change } });
+      const { status, body } = await go<Refused>('changes', 'POST', { body: { change } });
       return [status, body.errors?.[0]?.path, body.errors?.[0]?.code];
     };
     expect(await refused({ kind: 'none' })).to.deep.equal([422, 'change.kind', 'unknown-kind']);
@@ -228,7 +225,7 @@ describe('changes before they are accepted', () => {
       ),
     });
     expect(now.body.verdict).to.equal('over');
-    const stale = await go('accept', 'POST', { params: { id: second.id }, body: {} });
+    const stale = await go<Refused>('accept', 'POST', { params: { id: second.id }, body: {} });
     expect([stale.status, stale.body.errors?.[0]?.code]).to.deep.equal([409, 'stale']);
     expect((await go('accept', 'POST', { params: { id: first.id }, body: {} })).status).to.equal(409);
     const declined = await go('decline', 'POST', {

@@ -4,7 +4,7 @@ import type { Cure } from '../../src/core/curing/cure-types';
 import type { BatchDetail, Trace } from '../../src/core/records/batch';
 import type { CureData, RackData } from '../../src/core/records/rack';
 import type { NextData } from '../../src/core/records/next';
-import { call, sending } from './call';
+import { call, caller } from './call';
 import { DAY, useDemo } from './database';
 
 const ROUTES = {
@@ -26,15 +26,7 @@ const ROUTES = {
   lot: () => import('../../src/pages/api/v1/lots/[lot]'),
   assess: () => import('../../src/pages/api/v1/assess'),
 };
-async function go<T = Record<string, unknown>>(
-  route: keyof typeof ROUTES,
-  method: string,
-  { params = {}, body, query = '' }: { params?: object; body?: unknown; query?: string } = {},
-): Promise<{ status: number; body: T }> {
-  const init = body === undefined ? {} : sending(JSON.stringify(body));
-  const answer = await call(ROUTES[route]() as never, method, `/api/v1/x${query}`, init, params);
-  return { status: answer.status, body: answer.body as T };
-}
+const go = caller(ROUTES);
 
 let count = 0;
 const event = (type: string, more: object) => ({

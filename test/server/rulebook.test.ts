@@ -3,7 +3,7 @@ import { expect } from 'chai';
 import type { InlineEdition } from '../../src/core/change/types';
 import type { AheadRow, ChangeView } from '../../src/core/records/watch';
 import type { RulebookData } from '../../src/core/records/rulebook';
-import { call, sending } from './call';
+import { caller } from './call';
 import { DAY, useDemo } from './database';
 
 const ROUTES = {
@@ -16,15 +16,7 @@ const ROUTES = {
   ahead: () => import('../../src/pages/api/v1/ahead'),
 };
 
-async function go<T>(
-  route: keyof typeof ROUTES,
-  method: string,
-  { params = {}, body, query = '' }: { params?: object; body?: unknown; query?: string } = {},
-): Promise<{ status: number; body: T }> {
-  const init = body === undefined ? {} : sending(JSON.stringify(body));
-  const answer = await call(ROUTES[route]() as never, method, `/api/v1/x${query}`, init, params);
-  return { status: answer.status, body: answer.body as T };
-}
+const go = caller(ROUTES);
 
 async function accepted(change: unknown): Promise<ChangeView> {
   const { id } = (await go<{ id: string }>('changes', 'POST', { body: { change } })).body;

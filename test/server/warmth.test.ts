@@ -5,7 +5,7 @@ import type { BatchDetail } from '../../src/core/records/batch';
 import type { CureData } from '../../src/core/records/rack';
 import type { MouldWarmth } from '../../src/core/records/warmth';
 import type { Mould } from '../../src/core/making/size';
-import { call, sending } from './call';
+import { caller } from './call';
 import { DAY, useDemo } from './database';
 
 const ROUTES = {
@@ -16,11 +16,7 @@ const ROUTES = {
   cure: () => import('../../src/pages/api/v1/batches/[id]/cure'),
 };
 
-async function go<T>(route: keyof typeof ROUTES, method: string, params: object, body?: unknown) {
-  const init = body === undefined ? {} : sending(JSON.stringify(body));
-  const answer = await call(ROUTES[route]() as never, method, '/api/v1/x', init, params);
-  return { status: answer.status, body: answer.body as T };
-}
+const go = caller(ROUTES);
 
 let count = 0;
 const event = (type: string, minute: number, more: object) => ({
@@ -35,8 +31,9 @@ describe('the warmth of pours over HTTP', () => {
   useDemo();
 
   async function pouredBatch(way: string): Promise<string> {
-    const { id, sheet } = (await go<BatchDetail>('batches', 'POST', {}, { product: 'first-light', by: null }))
-      .body;
+    const { id, sheet } = (
+      await go<BatchDetail>('batches', 'POST', { body: { product: 'first-light', by: null } })
+    ).body;
     const weigh = sheet.steps.flatMap((step) => step.weigh);
     const events = [
       ...weigh.map(({ line, massG }) =>
@@ -46,22 +43,24 @@ describe('the warmth of pours over HTTP', () => {
       event('poured', 6, { moulds: [{ id: 'long-block', count: 1 }], leftoverG: 0 }),
       event('rested', 7, { way }),
     ];
-    const kept = await go<{ errors?: unknown }>('events', 'POST', { id }, { events });
+    const kept = await go<{ errors?: unknown }>('events', 'POST', { params: { id }, body: { events } });
     expect(kept.status, JSON.stringify(kept.body.errors)).to.equal(200);
     return id;
   }
 
   it('finds what was measured since a pour by its mould, and narrows the unknowns by it', async () => {
     const id = await pouredBatch('leave');
-    expect((await go<MouldWarmth>('warmth', 'GET', { id: 'long-block' })).body.measured).to.deep.equal([]);
+    expect(
+      (await go<MouldWarmth>('warmth', 'GET', { params: { id: 'long-block' } })).body.measured,
+    ).to.deep.equal([]);
     const events = [
       event('temperature', 30, { of: 'room', c: 17 }),
       event('temperature', 66, { of: 'batter', c: 70 }),
       event('temperature', 66, { of: 'mould', c: 62 }),
       event('temperature', 186, { of: 'batter', c: 66 }),
     ];
-    expect((await go('events', 'POST', { id }, { events })).status).to.equal(200);
-    const { measured } = (await go<MouldWarmth>('warmth', 'GET', { id: 'long-block' })).body;
+    expect((await go('events', 'POST', { params: { id }, body: { events } })).status).to.equal(200);
+    const { measured } = (await go<MouldWarmth>('warmth', 'GET', { params: { id: 'long-block' } })).body;
     expect(measured.map(({ batch, readings }) => [batch, readings])).to.deep.equal([
       [
         id,
@@ -82,13 +81,13 @@ describe('the warmth of pours over HTTP', () => {
     const plain = knownFactor(calibrate([]), 'rate');
     const { low, high } = knownFactor(calibrate(measured), 'rate');
     expect(high - low).to.be.below((plain.high - plain.low) / 3);
-    expect((await go('warmth', 'GET', { id: 'none' })).status).to.equal(404);
+    expect((await go('warmth', 'GET', { params: { id: 'none' } })).status).to.equal(404);
   });
 
   it('moves the cut window: chilled it opens later than kept warm', async () => {
     const from = async (way: string) => {
       const id = await pouredBatch(way);
-      return (await go<CureData>('cure', 'GET', { id })).body.window!;
+      return (await go<CureData>('cure', 'GET', { params: { id } })).body.window!;
     };
     const [warm, chilled] = [await from('warm'), await from('chill')];
     expect(chilled.missedAfterHours).to.be.above(warm.missedAfterHours! * 1.2);
@@ -97,18 +96,12 @@ describe('the warmth of pours over HTTP', () => {
   });
 
   it('keeps what a mould is made of, and refuses what is none', async () => {
-    const { moulds, revision } = (await go<{ moulds: Mould[]; revision: number }>('moulds', 'GET', {})).body;
+    const { moulds, revision } = (await go<{ moulds: Mould[]; revision: number }>('moulds', 'GET')).body;
     const make = { wall: 'wood', form: 'block', widthMm: 70, lengthMm: 200 };
     const put = (more: object) =>
-      go<{ moulds: Mould[]; errors?: { path: string }[] }>(
-        'moulds',
-        'PUT',
-        {},
-        {
-          revision,
-          moulds: [{ ...moulds[1]!, ...more }, ...moulds.filter((_, at) => at !== 1)],
-        },
-      );
+      go<{ moulds: Mould[]; errors?: { path: string }[] }>('moulds', 'PUT', {
+        body: { revision, moulds: [{ ...moulds[1]!, ...more }, ...moulds.filter((_, at) => at !== 1)] },
+      });
     const wrong = await put({ make: { ...make, wall: 'straw' } });
     expect([wrong.status, wrong.body.errors?.[0]?.path]).to.deep.equal([422, 'moulds.0.make.wall']);
     expect((await put({ make: { ...make, widthMm: 1 } })).status).to.equal(422);

@@ -1,6 +1,7 @@
 /** What falls due by itself within a span of days, if nothing is done; each with the day and what it touches. */
 import type { Declarable, Limit, Market } from '../formula/types';
 import type { AheadRow } from '../records/watch';
+import { spoken } from '../spoken';
 
 export interface AheadMaterial {
   id: string;
@@ -127,7 +128,7 @@ function limitRows(input: AheadInput): AheadRow[] {
     (['from', 'to'] as const).flatMap((which): AheadRow[] => {
       const on = limit[which];
       if (!within(on)) return [];
-      const words = `${limit.subject.id}: at most ${limit.maxPct} % ${which === 'from' ? 'from now on' : 'no longer counts'}`;
+      const words = `${spoken(limit.subject.id)}: at most ${limit.maxPct} % ${which === 'from' ? 'from now on' : 'no longer counts'}`;
       return [
         {
           id: `limit ${limit.id} ${which} ${on}`,

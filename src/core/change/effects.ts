@@ -64,7 +64,7 @@ const sameDeclares = (a: Stand, b: Stand) =>
   a.declares.length === b.declares.length && a.declares.every((id, at) => id === b.declares[at]);
 
 /** Whether a label that shows a list would read the same. */
-const readsSame = (a: Stand, b: Stand, school: 'added' | 'formed') =>
+export const readsSame = (a: Stand, b: Stand, school: 'added' | 'formed') =>
   sameDeclares(a, b) && (school === 'added' ? a.listAdded === b.listAdded : a.listFormed === b.listFormed);
 
 /** Whether a row differs at all. Of an issued label only what it says counts. */

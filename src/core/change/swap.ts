@@ -1,6 +1,7 @@
 /** One material in the place of another. */
 import { assess } from '../assess';
 import type { Formula, Line, Stored } from '../formula/types';
+import { unitRule } from '../quantities/units';
 import { requestOf } from './effects';
 import type { SWAP_BY, Subject } from './types';
 
@@ -24,17 +25,18 @@ function replaced(
   };
 }
 
-/** By line, the largest load in its own unit; null where nothing binds or it does not reckon. */
-function largest(subject: Sold, formula: Formula, stored: Stored, onDate: string) {
+/** The lines of a formula as assessed, by their ids; none where it does not reckon. */
+function assessedLines(subject: Sold, formula: Formula, stored: Stored, onDate: string) {
   const result = assess(requestOf(subject, formula, onDate), stored);
-  return new Map(
-    result.ok ? result.assessment.lines.map(({ id, maxInUnit }) => [id, maxInUnit?.value ?? null]) : [],
-  );
+  return new Map(result.ok ? result.assessment.lines.map((line) => [line.id, line]) : []);
 }
+
+const rounded = (value: number) => Number(value.toFixed(DECIMALS));
 
 /**
  * A formula with `to` in the place of `from`: gram for gram, or as much of it as leaves the same share of its own
- * largest load as before. Where nothing binds one of them, gram for gram.
+ * largest load as before. Where nothing binds one of them, gram for gram. What was stated in spoons becomes grams,
+ * since a spoon of one weighs another than a spoon of the other.
  */
 export function swapped(
   subject: Sold,
@@ -43,13 +45,21 @@ export function swapped(
   stored: Stored,
   onDate: string,
 ): Formula {
-  const plain = replaced(formula, from, to, ({ amount }) => amount);
+  const before = assessedLines(subject, formula, stored, onDate);
+  const sameMass = ({ id, amount }: Line): Line['amount'] => {
+    const massG = unitRule(amount.unit)?.byVolume ? before.get(id)?.massG : undefined;
+    return massG === undefined ? amount : { value: rounded(massG), unit: 'g' };
+  };
+  const plain = replaced(formula, from, to, sameMass);
   if (by === 'mass') return plain;
-  const before = largest(subject, formula, stored, onDate);
-  const after = largest(subject, plain, stored, onDate);
-  return replaced(formula, from, to, ({ id, amount }) => {
-    const [most, next] = [before.get(id) ?? null, after.get(id) ?? null];
-    if (most === null || next === null || most <= 0) return amount;
-    return { ...amount, value: Number(((amount.value * next) / most).toFixed(DECIMALS)) };
+  const after = assessedLines(subject, plain, stored, onDate);
+  return replaced(formula, from, to, (line) => {
+    const amount = sameMass(line);
+    const [was, is] = [before.get(line.id), after.get(line.id)];
+    if (was?.maxG == null || is?.maxG == null || was.maxG <= 0) return amount;
+    // In its own unit, since that says what it is a share of.
+    const [most, next] = [was.maxInUnit!, is.maxInUnit!];
+    const share = amount.unit === most.unit ? amount.value / most.value : was.massG / was.maxG;
+    return { ...amount, value: rounded(share * next.value) };
   });
 }

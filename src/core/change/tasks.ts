@@ -1,4 +1,5 @@
 /** What has to be done once a change is accepted. */
+import { readsSame } from './effects';
 import type { Change, Effect, Stand } from './types';
 
 export const TASK_KINDS = ['stopSelling', 'relabel', 'rework', 'askPaper', 'reissue', 'look'] as const;
@@ -22,9 +23,7 @@ const isShut = (stand: Stand | null) => stand === null || CANNOT_SELL.includes(s
 const readsOtherwise = (before: Stand | null, after: Stand | null) =>
   before !== null &&
   after !== null &&
-  (before.declares.join() !== after.declares.join() ||
-    before.listAdded !== after.listAdded ||
-    before.listFormed !== after.listFormed);
+  !(readsSame(before, after, 'added') && readsSame(before, after, 'formed'));
 
 function taskOf(effect: Effect): NewTask | null {
   const { what, id, name, market, before, after, hands } = effect;

@@ -7,7 +7,7 @@ import { stateWords } from '../pour/states';
 import { useWriting, type Writing } from '../pour/writing';
 import { Curve } from './Curve';
 import { CutPanel } from './CutPanel';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 import { HeatOfBatch } from './HeatOfBatch';
 import { NetPanel, SortPanel } from './NetPanel';
 import { NotesPanel } from './NotesPanel';

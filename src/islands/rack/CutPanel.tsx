@@ -3,7 +3,7 @@ import { readNumberOrNull } from '../../core/quantities/number';
 import type { OUTCOMES } from '../../core/batch/types';
 import { CRUMBLED, CUT_CHECK, TOO_SOFT, type CutWindow } from '../../core/curing/window';
 import type { Writing } from '../pour/writing';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 
 type Judged = 'good' | 'soft' | 'crumbled';
 const JUDGED: readonly (readonly [Judged, string, (typeof OUTCOMES)[number], string | null])[] = [

@@ -11,7 +11,7 @@ import { useHeat, useWarmth } from '../heat/heat';
 import { HeatView } from '../heat/HeatView';
 import { degrees } from '../heat/words';
 import type { Writing } from '../pour/writing';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 
 type Of = EventFields['temperature']['of'];
 const PLACES: readonly (readonly [Of, string])[] = [

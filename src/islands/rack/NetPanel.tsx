@@ -4,7 +4,7 @@ import type { CureData } from '../../core/records/rack';
 import type { NetWeight, UnderPlanned } from '../../core/curing/net';
 import { grams, MARKET_WORDS } from '../../ui/words';
 import type { Writing } from '../pour/writing';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 
 const range = ({ low, high }: UnderPlanned) =>
   low === high ? String(low) : `${Math.floor(low)} to ${Math.ceil(high)}`;

@@ -5,7 +5,7 @@ import type { Market } from '../../core/formula/types';
 import { dayInWords } from '../../ui/words';
 import { MOVED_WORDS } from '../pour/states';
 import type { Writing } from '../pour/writing';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 
 type How = (typeof MOVED_HOW)[number];
 

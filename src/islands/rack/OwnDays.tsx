@@ -3,7 +3,7 @@ import { readNumberOrNull } from '../../core/quantities/number';
 import type { RackData } from '../../core/records/rack';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 
 const CONFLICT = 409;
 const STALE = 'Another window changed the days; these are the newer.';

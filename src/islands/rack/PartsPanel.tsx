@@ -6,7 +6,7 @@ import type { CureData } from '../../core/records/rack';
 import { address, makeKey, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import type { Writing } from '../pour/writing';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 
 const PART_WORDS: Record<PartKind, string> = {
   leftover: 'Batter left over',

@@ -6,7 +6,7 @@ import type { CureData } from '../../core/records/rack';
 import type { Market } from '../../core/formula/types';
 import { dayInWords, MARKET_WORDS } from '../../ui/words';
 import type { Writing } from '../pour/writing';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 
 const OUTCOME_WORDS: Record<(typeof OUTCOMES)[number], string> = {
   good: 'good',

@@ -5,7 +5,7 @@ import type { StockRow } from '../../core/records/rack';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { DayField } from '../../ui/DayField';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 
 type Counted = Record<string, { sold: number; samples: number }>;
 

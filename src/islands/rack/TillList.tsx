@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Market } from '../../core/formula/types';
 import { address, send, type Fault } from '../../ui/api';
 import { COLUMN_WORDS, COLUMNS, guessColumns, NEEDED, readSales, type Column, type Mapping } from './columns';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 
 interface List {
   name: string;

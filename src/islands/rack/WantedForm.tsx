@@ -3,7 +3,7 @@ import { readNumberOrNull } from '../../core/quantities/number';
 import type { NextData } from '../../core/records/next';
 import { DayField } from '../../ui/DayField';
 import { dayInWords } from '../../ui/words';
-import { TextField } from './fields';
+import { TextField } from '../../ui/TextField';
 import type { Plans } from './NextDesk';
 
 /** What has to be ready by a day: a market, an order, a shop's reopening. */

@@ -6,6 +6,7 @@ import { DayField } from '../../ui/DayField';
 import { guarded } from '../../ui/Guarded';
 import { RecordTable, type Column } from '../../ui/RecordTable';
 import { Select } from '../../ui/Select';
+import { TextField } from '../../ui/TextField';
 import { BASIS_WORDS, dayInWords, FORCE_WORDS, MARKET_WORDS } from '../../ui/words';
 
 type Asked = Market | '';
@@ -236,15 +237,7 @@ function RulebookIsland({ data }: { data: RulebookData }) {
   return (
     <>
       <div className="flex flex-wrap items-end gap-x-5 gap-y-2 pb-2">
-        <label>
-          <span className="eyebrow block">Find</span>
-          <input
-            className="field w-64"
-            type="search"
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-        </label>
+        <TextField label="Find" value={typed} onChange={setTyped} />
         <Select
           label="Market"
           value={market}

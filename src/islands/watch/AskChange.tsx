@@ -8,6 +8,7 @@ import { DayField } from '../../ui/DayField';
 import { Faults } from '../../ui/Faults';
 import { FindMaterial, type FoundMaterial } from '../../ui/FindMaterial';
 import { Select } from '../../ui/Select';
+import { TextField } from '../../ui/TextField';
 
 /** A paper comes by the tray; everything else is asked about here. */
 type Asked = Exclude<ChangeKind, 'paper'>;
@@ -98,15 +99,7 @@ function Limit({ onAsk }: Form) {
   return (
     <>
       <Chosen label="Material" found={found} onFound={setFound} />
-      <label>
-        <span className="eyebrow block">At most, percent of the cured bar</span>
-        <input
-          className="field w-24"
-          inputMode="decimal"
-          value={most}
-          onChange={(event) => setMost(event.target.value)}
-        />
-      </label>
+      <TextField label="At most, percent of the cured bar" value={most} onChange={setMost} isNumber />
       <Look
         isReady={found !== null && maxPct !== null && maxPct >= 0 && maxPct <= 100}
         change={() => ({
@@ -139,14 +132,7 @@ function Lot({ data, onAsk }: Form) {
         onChange={setLot}
       />
       {held === null ? (
-        <label>
-          <span className="eyebrow block">Why it goes into quarantine</span>
-          <input
-            className="field w-full"
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-        </label>
+        <TextField label="Why it goes into quarantine" value={reason} onChange={setReason} />
       ) : (
         <p>In quarantine: {held} It would be free again.</p>
       )}

@@ -6,6 +6,7 @@ import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
 import { RecordTable, type Column } from '../../ui/RecordTable';
 import { Select } from '../../ui/Select';
+import { TextField } from '../../ui/TextField';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { dayInWords } from '../../ui/words';
 import { effectsCsv, handsWords, hrefOf, labelWords, standWords, WHAT_WORDS, worstWords } from './words';
@@ -141,10 +142,7 @@ function Decide({ view, onDecided }: { view: ChangeView; onDecided: () => void }
   };
   return (
     <section aria-label="Decide" className="sheet grid gap-2 print:hidden">
-      <label>
-        <span className="eyebrow block">Note, or why it is declined</span>
-        <input className="field w-full" value={note} onChange={(event) => setNote(event.target.value)} />
-      </label>
+      <TextField label="Note, or why it is declined" value={note} onChange={setNote} />
       <div className="flex flex-wrap gap-2">
         <button type="button" className="action action-strong" onClick={() => void decide('accept')}>
           Accept it

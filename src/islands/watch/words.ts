@@ -1,5 +1,6 @@
 /** Words of the watch. */
 import type { Effect, Hands, Stand } from '../../core/change/types';
+import { spoken } from '../../core/spoken';
 import { VERDICT_WORDS } from '../../ui/words';
 
 export const WHAT_WORDS: Record<Effect['what'], string> = {
@@ -31,8 +32,8 @@ export function labelWords(before: Stand | null, after: Stand | null): string {
   const gone = before.declares.filter((id) => !after.declares.includes(id));
   const list = before.listAdded !== after.listAdded || before.listFormed !== after.listFormed;
   return [
-    added.length > 0 ? `names ${added.join(', ')}` : '',
-    gone.length > 0 ? `no longer names ${gone.join(', ')}` : '',
+    added.length > 0 ? `names ${added.map(spoken).join(', ')}` : '',
+    gone.length > 0 ? `no longer names ${gone.map(spoken).join(', ')}` : '',
     list && added.length + gone.length === 0 ? 'another order or other names in the list' : '',
   ]
     .filter(Boolean)

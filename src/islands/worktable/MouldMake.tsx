@@ -4,34 +4,13 @@ import { MOULD_FORMS, MOULD_WALLS } from '../../core/heat/types';
 import type { Mould } from '../../core/making/size';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { Select } from '../../ui/Select';
+import { TextField } from '../../ui/TextField';
 import { WALL_WORDS } from '../heat/words';
 
 const FORM_WORDS: Record<MouldMake['form'], string> = { block: 'straight sides', column: 'round' };
 const [LEAST_MM, MOST_MM] = [10, 5000];
 
 const isFit = (mm: number | null): mm is number => mm !== null && mm >= LEAST_MM && mm <= MOST_MM;
-
-function Inside({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  onChange: (text: string) => void;
-}) {
-  return (
-    <label>
-      <span className="eyebrow block">{label}</span>
-      <input
-        className="field w-20"
-        inputMode="decimal"
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      />
-    </label>
-  );
-}
 
 /** What a mould is made of and how wide it is inside: what the warmth is reckoned from. */
 export function MouldMakeForm({ mould, onKeep }: { mould: Mould; onKeep: (make: MouldMake) => void }) {
@@ -47,7 +26,7 @@ export function MouldMakeForm({ mould, onKeep }: { mould: Mould; onKeep: (make: 
   return (
     <details className="w-full">
       <summary className="cursor-pointer text-soft">{said}</summary>
-      <div className="flex flex-wrap items-end gap-2 pb-1">
+      <div className="grid grid-cols-2 items-end gap-2 pb-1">
         <Select
           label="Wall"
           value={wall}
@@ -60,8 +39,13 @@ export function MouldMakeForm({ mould, onKeep }: { mould: Mould; onKeep: (make: 
           options={MOULD_FORMS.map((one) => [one, FORM_WORDS[one]] as const)}
           onChange={setForm}
         />
-        <Inside label={form === 'column' ? 'Across, mm' : 'Width, mm'} value={width} onChange={setWidth} />
-        {form === 'block' && <Inside label="Length, mm" value={length} onChange={setLength} />}
+        <TextField
+          label={form === 'column' ? 'Across, mm' : 'Width, mm'}
+          value={width}
+          onChange={setWidth}
+          isNumber
+        />
+        {form === 'block' && <TextField label="Length, mm" value={length} onChange={setLength} isNumber />}
         <button
           type="button"
           className="action py-0"

@@ -2,6 +2,7 @@
 import type { InlineEdition } from '../../core/change/types';
 import type { Declarable, Limit } from '../../core/formula/types';
 import { groupBy } from '../../core/group';
+import { spoken } from '../../core/spoken';
 import type { ListRow, RulebookData, RuleNotes, RuleRow } from '../../core/records/rulebook';
 import { EDITION_NAMES, rulebook } from '../../rulebook';
 import type { House } from '../house';
@@ -30,9 +31,6 @@ export async function editionFile({ db, today }: House, name: string | null): Pr
     declarables: [...declarables],
   };
 }
-
-/** An id as a name: "methyl-eugenol" as "Methyl eugenol". */
-const spoken = (id: string) => `${id.charAt(0).toUpperCase()}${id.slice(1).replaceAll('-', ' ')}`;
 
 function nameOf(snapshot: StoreSnapshot, { subject }: Limit): string {
   if (subject.type === 'material') return snapshot.material(subject.id)?.name ?? spoken(subject.id);
