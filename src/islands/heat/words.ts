@@ -31,7 +31,7 @@ export const hoursRange = ({ low, high }: Range) => {
   return from === to ? `${from} h` : `${from} to ${to} h`;
 };
 /** Of ten pours like this. */
-export const ofTen = (chance: number) => `${Math.round(10 * chance)} in 10`;
+export const ofTen = (chance: number) => `${Math.round(10 * chance)} times in 10`;
 
 /** What becomes of it, in words: the likeliest, and how sure. */
 export function gelWords({ through, ring, none }: Chances): string {
@@ -66,9 +66,9 @@ export function adviceWords({ way, avoids, still, lookFrom, lookTo }: Advice): {
     .slice(0, 2)
     .map(
       ({ what, instead, chance }) =>
-        `${WAY_WORDS[instead].toLowerCase()}, ${badWords(what)} in ${ofTen(chance)}`,
+        `${WAY_WORDS[instead].toLowerCase()}, ${badWords(what)} ${ofTen(chance)}`,
     );
-  const left = still.map(({ what, chance }) => `${badWords(what)} in ${ofTen(chance)}`);
+  const left = still.map(({ what, chance }) => `${badWords(what)} ${ofTen(chance)}`);
   const why = reasons.length > 0 ? `${reasons.join('; ')}.` : 'No other way of resting is clearly better.';
   const rest = left.length > 0 ? ` Still: ${left.join('; ')}.` : '';
   return {
