@@ -54,6 +54,29 @@ describe('following a scale', () => {
     expect(followScale(inPour, { carryOn: true }).question).to.equal(null);
   });
 
+  it('carries all of it where zero is pressed as soon as it has settled, and where readings are lost on the way', () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const random = seeded(7000 + seed);
+      const happenings: Happening[] = [
+        REST,
+        { do: 'pour', g: 300, seconds: 1.6 },
+        { do: 'rest', seconds: 1.2 + 2.5 * random() },
+        { do: 'zero' },
+        REST,
+      ];
+      const points = trace(happenings, options({ seed, settlingS: 0.5 + random() }));
+      const seen = seed % 2 ? points : points.filter(({ zeroed }) => zeroed || random() > 0.3);
+      let state = startFollowing({ readabilityG: 1 });
+      let wasSettled = false;
+      for (const point of seen) {
+        if (point.zeroed) wasSettled = state.settled;
+        state = followScale(state, point);
+      }
+      if (!wasSettled) continue;
+      expect(Math.abs(state.heldG - 300), `${seed}: ${state.heldG}`).to.be.at.most(2);
+    }
+  });
+
   it('says how unsure it stays where zero fell into a pour that had only begun, and begins anew where asked', () => {
     const lost = told([REST, ...pourWithZero(600, 2, 0.5), REST, REST], { seed: 9, settlingS: 1.2 });
     expect(lost.settled).to.equal(false);

@@ -46,8 +46,8 @@ export interface Following {
   recent: Sample[];
   /** Readings since a jump to zero that is not yet made out, and those before it. */
   jump: { before: Sample[]; after: Sample[]; isAnswered: boolean; isRest: boolean } | null;
-  /** Where the hand last rested. */
-  rest: { g: number; sinceMs: number; count: number } | null;
+  /** Where the hand last rested: from the first reading it was seen by, and since it was known. */
+  rest: { g: number; fromMs: number; sinceMs: number; count: number } | null;
   /** What was held before the vessel was lifted or the display went blank. */
   beforeG: number;
   /** What was held when the vessel was lifted, until it rests again. */
@@ -265,7 +265,7 @@ function look({ recent, readabilityG }: Following, lengthMs: number): Sample[] |
 }
 
 /** The mass on the pan where the hand rests; null while something moves. */
-function restingAt(state: Following): { g: number; count: number } | null {
+function restingAt(state: Following): { g: number; fromMs: number; count: number } | null {
   const { readabilityG, recent } = state;
   const from = recent.at(-1)!.atMs - REGIME_MS;
   // What moves slowly, or not at all, needs a longer look than what was poured and has come to rest.
@@ -280,7 +280,7 @@ function restingAt(state: Following): { g: number; count: number } | null {
   if (spreadG > STILL * readabilityG || Math.abs(slopePerS) > most * readabilityG) return null;
   const [first, second] = half(seen);
   if (Math.abs(mean(first) - mean(second)) > HALVES_APART * readabilityG) return null;
-  return { g: mean(seen), count: seen.length };
+  return { g: mean(seen), fromMs: seen[0]!.atMs, count: seen.length };
 }
 
 function settle(state: Following): Following {
@@ -336,6 +336,12 @@ function kept(recent: readonly Sample[], sample: Sample): Sample[] {
   return [...recent.filter(({ atMs }) => sample.atMs - atMs <= KEPT_MS), sample];
 }
 
+/** The readings a jump is measured from: where the hand rests only those of the rest, not the pour before it. */
+function beforeJump({ recent, rest }: Following): Sample[] {
+  const last = recent.slice(-MOST_JUMP_READINGS);
+  return rest ? last.filter(({ atMs }) => atMs >= rest.fromMs) : last;
+}
+
 function off(state: Following, sample: Sample): Following {
   if (state.place === 'off') return { ...state, recent: kept(state.recent, sample) };
   const { readabilityG, rest, recent } = state;
@@ -381,7 +387,7 @@ export function followScale(state: Following, input: Reading | Answer): Followin
   if (current.jump) return madeOut(current, { ...current.jump, after: [...current.jump.after, shown] });
   if (fell(current, shown))
     return madeOut(current, {
-      before: current.recent.slice(-MOST_JUMP_READINGS),
+      before: beforeJump(current),
       after: [shown],
       isAnswered: false,
       isRest: current.rest !== null,

@@ -1,5 +1,5 @@
 /** The scale of this bench, followed: readings come as a stream; what is held survives a reload. */
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import {
   followScale,
   startFollowing,
@@ -57,14 +57,17 @@ export function useScale(key: string, readabilityG: number): BenchScale {
   const [weighing, setWeighing] = useState<Weighing>(
     () => kept(storeKey) ?? { following: startFollowing({ readabilityG }), isBegun: false },
   );
+  // Several readings may come before the next drawing; each follows on the one before.
+  const held = useRef(weighing);
   const [state, setState] = useState<ScaleState | 'away'>('away');
-  const put = useStable((next: Weighing) => {
-    localStorage.setItem(storeKey, JSON.stringify(next));
-    setWeighing(next);
+  const put = useStable((act: (was: Weighing) => Weighing) => {
+    held.current = act(held.current);
+    localStorage.setItem(storeKey, JSON.stringify(held.current));
+    setWeighing(held.current);
   });
   const take = useStable((reading: Reading) => {
     setState(reading.state ?? 'ok');
-    put(followed(weighing, reading));
+    put((was) => followed(was, reading));
   });
   useEffect(() => {
     const source = new EventSource(address('scale', 'readings'));
@@ -84,7 +87,7 @@ export function useScale(key: string, readabilityG: number): BenchScale {
     following,
     isBegun,
     state,
-    tare: () => put({ following: tareFollowing(following), isBegun: true }),
-    answer: (carryOn) => put({ following: followScale(following, { carryOn }), isBegun }),
+    tare: () => put((was) => ({ following: tareFollowing(was.following), isBegun: true })),
+    answer: (carryOn) => put((was) => ({ ...was, following: followScale(was.following, { carryOn }) })),
   };
 }
