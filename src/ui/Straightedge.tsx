@@ -2,7 +2,7 @@
 const EDGE_PCT = 74;
 
 /** Position along the track, percent, of a load that is `ratio` times its limit. */
-function along(ratio: number): number {
+export function along(ratio: number): number {
   if (ratio <= 1) return Math.max(0, ratio) * EDGE_PCT;
   return EDGE_PCT + (100 - EDGE_PCT) * (1 - 1 / ratio);
 }

@@ -49,6 +49,7 @@ const MATERIAL = {
   ],
 };
 const at = '2026-11-24T09:00:00+01:00';
+const VIEW = { name: 'Mornings', find: 'rose', show: 'needs', market: 'EU', group: 'scent' };
 const EVENTS = [
   { id: 'n1', type: 'noted', at, by: 'O', text: 'soft', for: 'record' },
   { id: 'w1', type: 'barWeighed', at, by: null, bar: '3', massG: 99.1, readabilityG: 0.1 },
@@ -208,6 +209,15 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'POST', path: `batches/${batch}/parts`, body: { what: 'trimmings', name: 'Ends', massG: 20 } },
     { method: 'POST', path: 'sales', body: { rows: [SALE], preview: true, by: null } },
     { method: 'GET', path: `withdrawal?batch=${batch}&as=csv` },
+    { method: 'GET', path: 'range' },
+    { method: 'GET', path: 'range/days' },
+    {
+      method: 'POST',
+      path: 'range/try',
+      body: { bars: ['first-light'], onDate: at.slice(0, 10), markets: ['US'] },
+    },
+    { method: 'GET', path: 'range/views' },
+    { method: 'PUT', path: 'range/views', body: { revision: 0, views: [VIEW] } },
     { method: 'GET', path: 'next' },
     { method: 'PUT', path: 'next', body: { revision: 0, wanted: [WANTED], planned: [] } },
     { method: 'POST', path: 'lots/count', body: { rows: [{ lot, leftG: 3 }], reason: 'counted' } },

@@ -11,7 +11,7 @@ import { lockFolder } from '../../src/server/front/lock';
 import { isLoopback, refusal } from '../../src/server/front/origin';
 import { endpoint } from '../../src/server/http';
 import { cupboardEntry } from '../../src/server/services/materials';
-import { rangePage } from '../../src/server/services/overviews';
+import { rangeData } from '../../src/server/services/range';
 import { createProduct, putAway, discardProduct } from '../../src/server/services/products';
 import { StoreFault } from '../../src/server/store/faults';
 import { snapshotOf } from '../../src/server/store/snapshot';
@@ -151,7 +151,9 @@ describe('what is made', () => {
 
   it('can be put away and brought back; a bar that was sold or labelled is never deleted', async () => {
     const names = async (putAway: boolean) =>
-      (await rangePage(test.house, { putAway, find: 'branch' })).entries.map(({ product }) => product.id);
+      (await rangeData(test.house)).rows
+        .filter(({ name, putAwayOn }) => name.startsWith('Branch') && (putAwayOn !== null) === putAway)
+        .map(({ id }) => id);
     await putAway(test.house, 'branch-line', true);
     expect([await names(false), await names(true)]).to.deep.equal([[], ['branch-line']]);
     await putAway(test.house, 'branch-line', false);
@@ -196,8 +198,8 @@ describe('what is kept', () => {
     );
     const { body } = (await test.db('documents').where('number', 'X-1').first('body')) as { body: string };
     expect(Object.keys(JSON.parse(body) as object)).to.not.include.members(['maxPct', 'evil', 'limits']);
-    const { entries } = await rangePage(test.house);
-    expect(entries.find(({ product }) => product.id === 'first-light')!.verdict).to.be.a('string');
+    const { rows } = await rangeData(test.house);
+    expect(rows.find(({ id }) => id === 'first-light')!.verdict).to.be.a('string');
     await test.db('documents').where('number', 'X-1').delete();
   });
 
@@ -283,7 +285,7 @@ describe('a snapshot of the store', () => {
       test.db.removeListener('query', note);
       return count;
     };
-    const range = () => statements(() => rangePage(test.house));
+    const range = () => statements(() => rangeData(test.house));
     await range();
     const few = await range();
     for (let index = 0; index < 30; index++) await createProduct(test.house, `Bar ${index}`);
@@ -300,8 +302,8 @@ describe('verdicts that cannot be kept', () => {
     await test.db.raw(
       "create trigger no_room before insert on overviews begin select raise(abort, 'no room'); end",
     );
-    const { entries } = await rangePage(test.house);
-    expect(entries.find(({ product }) => product.id === 'lamp-room')!.verdict).to.equal('over');
+    const { rows } = await rangeData(test.house);
+    expect(rows.find(({ id }) => id === 'lamp-room')!.verdict).to.equal('over');
     expect(await test.db('overviews').first()).to.equal(undefined);
   });
 });

@@ -6,7 +6,8 @@ import { addDocument, allMaterials } from '../../src/server/repositories/materia
 import { findProduct, keptVersions } from '../../src/server/repositories/products';
 import { findCraftFigures } from '../../src/server/repositories/settings';
 import { searchMaterials, setCraftFigure } from '../../src/server/services/cupboard';
-import { overviewsSettled, rangePage } from '../../src/server/services/overviews';
+import { overviewsSettled } from '../../src/server/services/overviews';
+import { rangeData } from '../../src/server/services/range';
 import {
   createProduct,
   keepProductVersion,
@@ -28,14 +29,14 @@ describe('the store', () => {
 
   describe('store', () => {
     it('holds the demo range as its makers know it', async () => {
-      const { entries } = await rangePage(test.house);
-      const verdicts = Object.fromEntries(entries.map(({ product, verdict }) => [product.name, verdict]));
+      const { rows } = await rangeData(test.house);
+      const verdicts = Object.fromEntries(rows.map(({ name, verdict }) => [name, verdict]));
       expect(verdicts).to.deep.include({
         'First Light': 'clear',
         'Night Mail': 'tight',
         'Lamp Room': 'over',
       });
-      const { closest } = entries.find(({ product }) => product.id === 'night-mail')!;
+      const { closest } = rows.find(({ id }) => id === 'night-mail')!;
       expect(closest!.force).to.equal('certificate');
       expect(closest!.nominalPct).to.be.within(4.35, 4.45); // 5.5 % of fats reads 4.4 % cured
     });
@@ -111,8 +112,8 @@ describe('the store', () => {
       ];
       expect([first.id, second.id]).to.deep.equal(['cafe-no-5', 'cafe-no-5-2']);
       expect((await createProduct(test.house, '夜行')).id).to.equal('bar');
-      const { entries } = await rangePage(test.house);
-      const fresh = entries.find(({ product }) => product.id === 'cafe-no-5')!;
+      const { rows } = await rangeData(test.house);
+      const fresh = rows.find(({ id }) => id === 'cafe-no-5')!;
       expect(fresh.verdict).to.equal('clear');
       await overviewsSettled(test.db);
     });

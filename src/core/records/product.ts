@@ -1,6 +1,5 @@
 /** Bars as screens and server know them. */
 import type { Result } from '../assess';
-import type { AssessedLimit, Verdict } from '../formula/answer';
 import type { Formula, Market, Material, Stored } from '../formula/types';
 import type { Mould } from '../making/size';
 import type { PapersStanding } from './papers';
@@ -13,6 +12,8 @@ export interface Product {
   identity: string;
   /** One line for the maker. */
   note: string;
+  /** What the maker groups it under; empty for nothing. */
+  collection?: string;
   markets: Market[];
   /** Net weight on the label, grams; null until the maker states it. */
   netMassG: number | null;
@@ -28,7 +29,7 @@ export interface Product {
 /** What a maker may change about a product besides its formula. */
 export type ProductDetails = Pick<
   Product,
-  'name' | 'identity' | 'note' | 'markets' | 'netMassG' | 'batchCode' | 'firstPlacedOn'
+  'name' | 'identity' | 'note' | 'collection' | 'markets' | 'netMassG' | 'batchCode' | 'firstPlacedOn'
 >;
 
 export interface WorkingVersion {
@@ -45,19 +46,8 @@ export interface ProductWithFormula {
   version: WorkingVersion;
 }
 
-/** What the range shows of a bar: its verdict and the load that stands closest to its limit. */
-export interface RangeEntry {
-  product: Pick<Product, 'id' | 'name' | 'note'>;
-  /** Share of a limit that the maker keeps free, 0 to 1. */
-  margin: number;
-  /** Null where the formula does not reckon; `fault` then says why. */
-  verdict: Verdict | null;
-  closest: AssessedLimit | null;
-  fault: string | null;
-}
-
-export interface RangePage {
-  entries: RangeEntry[];
+/** A page of an overview. */
+export interface PageOfBars {
   /** From 1. */
   page: number;
   pages: number;

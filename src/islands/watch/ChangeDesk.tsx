@@ -5,6 +5,7 @@ import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
 import { RecordTable, type Column } from '../../ui/RecordTable';
+import { download } from '../../ui/download';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
 import { VerdictMark } from '../../ui/VerdictMark';
@@ -185,14 +186,6 @@ function Decided({ view: { decision } }: { view: ChangeView }) {
   );
 }
 
-function download(effects: readonly Effect[]) {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([effectsCsv(effects)], { type: 'text/csv' }));
-  link.download = 'what-it-touches.csv';
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
-
 function ChangeDeskIsland({ first }: { first: ChangeView }) {
   const { view, setView } = useLook(first);
   const [test, setTest] = useState<(effect: Effect) => boolean>(() => () => true);
@@ -227,7 +220,13 @@ function ChangeDeskIsland({ first }: { first: ChangeView }) {
           <div className="flex flex-wrap items-end justify-between gap-3">
             <Filters effects={effects} onShow={(next) => setTest(() => next)} />
             <span className="flex gap-2 print:hidden">
-              <button type="button" className="action" onClick={() => download(shown)}>
+              <button
+                type="button"
+                className="action"
+                onClick={() =>
+                  download(new Blob([effectsCsv(shown)], { type: 'text/csv' }), 'what-it-touches.csv')
+                }
+              >
                 As CSV
               </button>
               <button type="button" className="action" onClick={() => print()}>

@@ -42,6 +42,7 @@ function PutAway({ product }: { product: Product }) {
 }
 
 interface Details extends Pick<Product, 'name' | 'identity' | 'note'> {
+  collection: string;
   markets: Record<Market, boolean>;
   firstPlacedOn: Record<Market, string>;
 }
@@ -49,11 +50,12 @@ interface Details extends Pick<Product, 'name' | 'identity' | 'note'> {
 const byMarket = <T,>(read: (market: Market) => T) =>
   Object.fromEntries(MARKETS.map((market) => [market, read(market)])) as Record<Market, T>;
 
-function detailsOf({ name, identity, note, markets, firstPlacedOn }: Product): Details {
+function detailsOf({ name, identity, note, collection = '', markets, firstPlacedOn }: Product): Details {
   return {
     name,
     identity,
     note,
+    collection,
     markets: byMarket((market) => markets.includes(market)),
     firstPlacedOn: byMarket((market) => firstPlacedOn[market] ?? ''),
   };
@@ -85,18 +87,19 @@ function DetailsForm() {
   const [revision, setRevision] = useState(product.revision);
   const record = useRecordForm<Details, { stale: Product }>({
     defaults: detailsOf(product),
-    fieldOf: (path) => (/^(name|identity|note)$/.test(path) ? (path as 'name') : null),
+    fieldOf: (path) => (/^(name|identity|note|collection)$/.test(path) ? (path as 'name') : null),
     onStale: ({ stale }) => setRevision(stale.revision),
   });
   const { busy, setFaults, keep } = record.keeping;
-  const keepIt = async ({ name, identity, note, ...draft }: Details) => {
+  const keepIt = async ({ name, identity, note, collection, ...draft }: Details) => {
     if ((await flush()) === null) return setFaults([HELD]);
     const { netMassG, batchCode } = product;
     const markets = MARKETS.filter((market) => draft.markets[market]);
     const firstPlacedOn = Object.fromEntries(
       MARKETS.map((market) => [market, draft.firstPlacedOn[market]]).filter(([, day]) => day),
     ) as Product['firstPlacedOn'];
-    const body = { revision, name, identity, note, markets, netMassG, batchCode, firstPlacedOn };
+    const stated = { name, identity, note, collection, markets, netMassG, batchCode, firstPlacedOn };
+    const body = { revision, ...stated };
     if (await keep(() => send('PUT', address('products', product.id, 'details'), body))) location.reload();
   };
   return (
@@ -104,6 +107,7 @@ function DetailsForm() {
       <TextIn name="name" label="Name" width="w-full" needed="Give it a name." />
       <TextIn name="identity" label="What it is, as the label says it" width="w-full" />
       <TextIn name="note" label="A note for yourselves" width="w-full" />
+      <TextIn name="collection" label="Collection" width="w-full" hint="what it stands with, if anything" />
       <fieldset>
         <legend className="eyebrow">Markets, and since when it is sold there</legend>
         {MARKETS.map((market) => (

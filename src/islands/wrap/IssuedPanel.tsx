@@ -1,3 +1,4 @@
+import { download as saveFile } from '../../ui/download';
 import { useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
 import type { IssuedLabel } from '../../core/records/wrap';
@@ -19,14 +20,6 @@ const OUTS = [
   ['sheet', 'Product sheet'],
   ['sheet-ranges', 'Sheet in ranges'],
 ] as const;
-
-function saveFile(blob: Blob, name: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-}
 
 function elements(label: Listed): Map<string, string> {
   const { front, info } = label.content;

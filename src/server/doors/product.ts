@@ -1,5 +1,15 @@
 /** The doors of a new bar, of a variation, and of a bar's details. */
-import { LONGEST, MarketDays, Markets, Name, NotEmpty, NumberBetween, OrNull, Text } from './fields';
+import {
+  LONGEST,
+  MarketDays,
+  Markets,
+  Name,
+  NotEmpty,
+  NumberBetween,
+  Optional,
+  OrNull,
+  Text,
+} from './fields';
 import { Revision } from './revision';
 
 export class NewProductDoor {
@@ -17,6 +27,7 @@ export class ProductDetailsDoor {
   @Name('the bar') name!: string;
   @Text(LONGEST.line) identity!: string;
   @Text(LONGEST.line) note!: string;
+  @Optional() @Text(LONGEST.short) collection?: string;
   @Markets() @NotEmpty('Choose at least one market.') markets!: string[];
   @OrNull() @NumberBetween(1, MOST_NET_G) netMassG!: number | null;
   @Text(LONGEST.short) batchCode!: string;

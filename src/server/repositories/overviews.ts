@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import type { Formula } from '../../core/formula/types';
 import type { Overview } from '../../core/overview';
 import type { Product } from '../../core/records/product';
-import type { Wrap } from '../../core/records/wrap';
+import type { IssuedLabel, Wrap } from '../../core/records/wrap';
 
 /** Bars joined with their working version, wrap and kept overview. */
 function joined(db: Knex) {
@@ -15,11 +15,13 @@ function joined(db: Knex) {
 }
 
 /** Names the state of everything of the bar's own that an overview is made from. */
-const OWN_STAMP = "p.revision || '.' || v.number || '.' || v.revision || '.' || coalesce(w.revision, 0)";
+const OWN_STAMP =
+  "coalesce((select max(rowid) from issued_labels where product_id = p.id), 0) || '.' || p.revision || '.' || v.number || '.' || v.revision || '.' || coalesce(w.revision, 0)";
 
-export interface RangeRow {
+export interface KeptRow {
   id: string;
-  product: Pick<Product, 'name' | 'note'>;
+  product: Pick<Product, 'name' | 'note' | 'collection'>;
+  putAwayOn: string | null;
   own: string;
   /** Of the kept overview; null where there is none. */
   stamp: string | null;
@@ -38,7 +40,7 @@ export interface RowQuery {
 export async function rangeRows(
   db: Knex,
   { find, putAway, page, size }: RowQuery,
-): Promise<{ rows: RangeRow[]; count: number; page: number }> {
+): Promise<{ rows: KeptRow[]; count: number; page: number }> {
   const matching = <Q extends Knex.QueryBuilder>(query: Q): Q => {
     if (putAway) query.whereNotNull('p.put_away_on');
     else query.whereNull('p.put_away_on');
@@ -47,27 +49,87 @@ export async function rangeRows(
   };
   const [{ count }] = (await matching(db('products as p').count({ count: '*' }))) as [{ count: number }];
   const shown = Math.min(Math.max(1, page), Math.max(1, Math.ceil(count / size)));
-  const rows: { id: string; product: string; own: string; stamp: string | null; overview: string | null }[] =
-    await matching(joined(db))
-      .select(
-        'p.id',
-        { product: 'p.body', stamp: 'o.stamp', overview: 'o.body' },
-        db.raw(`${OWN_STAMP} as own`),
-      )
-      .orderBy('p.position')
-      .limit(size)
-      .offset((shown - 1) * size);
+  const rows = await kept(db, matching(joined(db)))
+    .orderBy('p.position')
+    .limit(size)
+    .offset((shown - 1) * size);
+  return { count, page: shown, rows: rows.map(keptRow) };
+}
+
+interface JoinedRow {
+  id: string;
+  put_away_on: string | null;
+  product: string;
+  own: string;
+  stamp: string | null;
+  overview: string | null;
+}
+
+function kept(db: Knex, query: Knex.QueryBuilder): Knex.QueryBuilder<object, JoinedRow[]> {
+  const columns = { product: 'p.body', stamp: 'o.stamp', overview: 'o.body' };
+  return query.select('p.id', 'p.put_away_on', columns, db.raw(`${OWN_STAMP} as own`)) as Knex.QueryBuilder<
+    object,
+    JoinedRow[]
+  >;
+}
+
+function keptRow({ id, put_away_on, product, own, stamp, overview }: JoinedRow): KeptRow {
   return {
-    count,
-    page: shown,
-    rows: rows.map(({ id, product, own, stamp, overview }) => ({
-      id,
-      product: JSON.parse(product) as Product,
-      own,
-      stamp,
-      overview: overview === null ? null : (JSON.parse(overview) as Overview),
-    })),
+    id,
+    putAwayOn: put_away_on,
+    product: JSON.parse(product) as Product,
+    own,
+    stamp,
+    overview: overview === null ? null : (JSON.parse(overview) as Overview),
   };
+}
+
+/** Every bar in the maker's order, those put away last; some of them from a place on. */
+export async function everyKeptRow(db: Knex, from: number, size: number): Promise<KeptRow[]> {
+  const rows = await kept(db, joined(db))
+    .orderByRaw('p.put_away_on is not null, p.position')
+    .limit(size)
+    .offset(from);
+  return rows.map(keptRow);
+}
+
+/** How many bars there are, with those put away. */
+export async function barCount(db: Knex): Promise<number> {
+  const [{ count }] = (await db('products').count({ count: '*' })) as [{ count: number }];
+  return count;
+}
+
+export interface BarsAbout {
+  ready: number;
+  curing: number;
+  sold: number;
+}
+
+/** Bars that can be sold, that cure, that were sold: by product, of every batch that was poured and not given up. */
+export async function barsAbout(db: Knex): Promise<ReadonlyMap<string, BarsAbout>> {
+  const rows: (BarsAbout & { id: string })[] = await db.raw(
+    `select product_id as id,
+            sum(iif(state in ('poured', 'cut', 'curing'), json_extract(summary, '$.bars.left'), 0)) as curing,
+            sum(iif(state in ('poured', 'cut', 'curing'), 0, json_extract(summary, '$.bars.left'))) as ready,
+            sum(coalesce(json_extract(weighed, '$.sold'), 0)) as sold
+     from batches where weighed is not null and state not in ('stopped', 'discarded') group by product_id`,
+  );
+  return new Map(rows.map(({ id, ...bars }) => [id, bars]));
+}
+
+/** The words of open tasks, by bar: its own, and those of its batches, versions and labels. */
+export async function openTasksByBar(db: Knex): Promise<ReadonlyMap<string, string[]>> {
+  const rows: { id: string | null; words: string }[] = await db.raw(
+    `select case json_extract(t.body, '$.what')
+              when 'bar' then json_extract(t.body, '$.subject')
+              when 'batch' then (select product_id from batches where id = json_extract(t.body, '$.subject'))
+              when 'issued' then (select product_id from issued_labels where id = json_extract(t.body, '$.subject'))
+            end as id, json_extract(t.body, '$.words') as words
+     from tasks as t where t.done_at is null order by t.rowid`,
+  );
+  const found = new Map<string, string[]>();
+  for (const { id, words } of rows) if (id) found.set(id, [...(found.get(id) ?? []), words]);
+  return found;
 }
 
 /** The stamps of every bar: what its overview was made from, and what it would be made from now. */
@@ -79,15 +141,38 @@ export interface BarForOverview {
   product: Product;
   formula: Formula;
   wrap: Wrap | null;
+  /** The last label issued in each market. */
+  issued: Pick<IssuedLabel, 'market' | 'school' | 'content'>[];
   own: string;
+}
+
+/** The last label issued in each market, by bar. */
+async function lastIssued(db: Knex, ids: readonly string[]): Promise<Map<string, BarForOverview['issued']>> {
+  const rows: { product_id: string; body: string }[] = await db('issued_labels')
+    .whereIn(
+      'rowid',
+      db('issued_labels').whereIn('product_id', ids).max('rowid').groupBy('product_id', 'market'),
+    )
+    .select('product_id', 'body');
+  const found = new Map<string, BarForOverview['issued']>();
+  for (const { product_id, body } of rows)
+    found.set(product_id, [...(found.get(product_id) ?? []), JSON.parse(body) as IssuedLabel]);
+  return found;
 }
 
 /** What the overviews of some bars are made from. */
 export async function barsForOverview(db: Knex, ids: readonly string[]): Promise<BarForOverview[]> {
-  const rows: { product: string; formula: string; wrap: string | null; own: string }[] = await joined(db)
-    .whereIn('p.id', ids)
-    .select({ product: 'p.body', formula: 'v.formula', wrap: 'w.body' }, db.raw(`${OWN_STAMP} as own`));
-  return rows.map(({ product, formula, wrap, own }) => ({
+  const rows: { id: string; product: string; formula: string; wrap: string | null; own: string }[] =
+    await joined(db)
+      .whereIn('p.id', ids)
+      .select(
+        'p.id',
+        { product: 'p.body', formula: 'v.formula', wrap: 'w.body' },
+        db.raw(`${OWN_STAMP} as own`),
+      );
+  const issued = await lastIssued(db, ids);
+  return rows.map(({ id, product, formula, wrap, own }) => ({
+    issued: issued.get(id) ?? [],
     product: JSON.parse(product) as Product,
     formula: JSON.parse(formula) as Formula,
     wrap: wrap === null ? null : (JSON.parse(wrap) as Wrap),

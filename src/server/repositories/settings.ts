@@ -9,6 +9,7 @@ import type { CraftFigures } from '../../core/records/cupboard';
 import { USUAL_MIN_DAYS } from '../../core/curing/cure';
 import { USUAL_SALE_DAYS } from '../../core/stock/pace';
 import type { CuringDays } from '../../core/records/rack';
+import type { RangeView } from '../../core/records/range';
 import type { RuleNotes } from '../../core/records/rulebook';
 import type { NextPlans } from '../../core/records/next';
 import type { Maker } from '../../core/records/wrap';
@@ -29,6 +30,8 @@ interface Settings {
   editions: { inForce: string | null; onFile: InlineEdition[] };
   ownLimits: Limit[];
   ruleNotes: RuleNotes;
+  /** Ways of looking at the range, kept by name. */
+  rangeViews: RangeView[];
 }
 
 const BEFORE: Settings = {
@@ -43,6 +46,7 @@ const BEFORE: Settings = {
   editions: { inForce: null, onFile: [] },
   ownLimits: [],
   ruleNotes: {},
+  rangeViews: [],
   curingDays: { least: USUAL_MIN_DAYS, usual: USUAL_SALE_DAYS },
 };
 

@@ -1,4 +1,5 @@
 /** What to pour next: the pace of every bar, what is ready and curing, what is wanted by a day, and what is missing. */
+import { setImmediate as breath } from 'node:timers/promises';
 import type { Batch } from '../../core/batch/types';
 import { groupBy } from '../../core/group';
 import type { BatchSummary } from '../../core/records/batch';
@@ -45,14 +46,16 @@ async function wantingOf(house: House, product: string) {
   }
 }
 
-async function barOf(
-  house: House,
+type Standing = Omit<NextBar, 'barsAPour' | 'missing'>;
+
+/** How long a bar lasts, before it is asked what another pour would take. */
+function standingOf(
+  { today }: House,
   { id, name }: { id: string; name: string },
   made: readonly Made[],
   plans: NextPlans,
   cureDays: number,
-): Promise<NextBar> {
-  const { today } = house;
+): Standing {
   const released = made.flatMap(({ batch }) => batch.released.map(({ at }) => at.slice(0, 10))).sort();
   const pace = paceOf(
     made.flatMap(({ batch }) => soldOf(batch)),
@@ -68,31 +71,41 @@ async function barOf(
     .map((one) => ({ batch: one.id, bars: one.bars, readyOn: dayAfter(one.day, cureDays) }));
   const supply: Supply = { ready, curing: [...curing, ...planned] };
   const needs = plans.wanted.filter(({ product }) => product === id);
-  const found = await wantingOf(house, id);
-  return {
-    id,
-    name,
-    pace,
-    ready,
-    curing,
-    next: nextPour(pace, supply, needs, today, cureDays),
-    barsAPour: found?.bars ?? null,
-    missing: found?.missing ?? [],
-  };
+  return { id, name, pace, ready, curing, next: nextPour(pace, supply, needs, today, cureDays) };
+}
+
+/** How long every bar lasts, in the maker's order. */
+async function standings(house: House): Promise<{ bars: Standing[]; cureDays: number }> {
+  const { value: plans } = await findSetting(house.db, 'plans');
+  const { value: days } = await findSetting(house.db, 'curingDays');
+  const byProduct = groupBy(await allBatches(house.db), ({ product }) => product);
+  const bars: Standing[] = [];
+  for (const bar of await comparables(house)) {
+    const made: Made[] = [];
+    for (const summary of byProduct.get(bar.id) ?? []) {
+      made.push({ summary, batch: (await requireBatch(house, summary.id)).batch });
+      await breath();
+    }
+    bars.push(standingOf(house, bar, made, plans, days.usual));
+  }
+  return { bars, cureDays: days.usual };
+}
+
+/** The day by which the next pour of a bar must start, by bar; only of those that have one. */
+export async function startDays(house: House): Promise<Record<string, string>> {
+  const { bars } = await standings(house);
+  return Object.fromEntries(bars.flatMap(({ id, next }) => (next.startBy ? [[id, next.startBy]] : [])));
 }
 
 /** Bars with the most pressing first. */
 export async function nextData(house: House): Promise<NextData> {
   const { value: plans, revision } = await findSetting(house.db, 'plans');
-  const { value: days } = await findSetting(house.db, 'curingDays');
-  const cureDays = days.usual;
-  const byProduct = groupBy(await allBatches(house.db), ({ product }) => product);
+  const { bars: all, cureDays } = await standings(house);
   const bars: NextBar[] = [];
-  for (const bar of await comparables(house)) {
-    const made: Made[] = [];
-    for (const summary of byProduct.get(bar.id) ?? [])
-      made.push({ summary, batch: (await requireBatch(house, summary.id)).batch });
-    bars.push(await barOf(house, bar, made, plans, cureDays));
+  for (const standing of all) {
+    const found = await wantingOf(house, standing.id);
+    bars.push({ ...standing, barsAPour: found?.bars ?? null, missing: found?.missing ?? [] });
+    await breath();
   }
   const late = ({ next }: NextBar) => next.startBy ?? '9999';
   return {

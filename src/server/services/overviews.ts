@@ -7,7 +7,8 @@ import type { Knex } from 'knex';
 import type { Overview, OverviewInput } from '../../core/overview';
 import type { Market } from '../../core/formula/types';
 import type { Regime } from '../../core/labels/standing';
-import type { RangePage } from '../../core/records/product';
+import type { PageOfBars } from '../../core/records/product';
+import type { TriedBar } from '../../core/records/range';
 import type { House } from '../house';
 import { onThread } from '../jobs/threads';
 import {
@@ -16,7 +17,7 @@ import {
   putOverviews,
   rangeRows,
   type BarForOverview,
-  type RangeRow,
+  type KeptRow,
 } from '../repositories/overviews';
 import { findSetting } from '../repositories/settings';
 import { issuedCounts } from '../repositories/wraps';
@@ -28,19 +29,26 @@ import { wordsOfWrap } from './wrap';
 /** Bars reckoned in one job: some tens of milliseconds of a thread's time. */
 const CHUNK = 25;
 const LIMIT_MS = 20_000;
-/** Rows of the range on one page. */
+/** Rows of an overview on one page. */
 const PAGE = 50;
+/** Counts every change of what an overview holds; those of an older shape are made anew. */
+const SHAPE = 2;
 
 async function groundStamp({ db, today }: House): Promise<string> {
   const snapshot = await snapshotOf(db, today);
   const { revision } = await findSetting(db, 'ownPhrases');
-  return `${snapshot.id} ${revision}`;
+  return `${SHAPE} ${snapshot.id} ${revision}`;
 }
 
-function inputOf({ product, formula, wrap }: BarForOverview, onDate: string): OverviewInput {
+function inputOf({ product, formula, wrap, issued }: BarForOverview, onDate: string): OverviewInput {
   const { name, note, identity, markets, firstPlacedOn } = product;
   const words = wrap ? wordsOfWrap(product, wrap) : [name, note, identity].join('\n');
-  return { formula, markets, firstPlacedOn, onDate, words };
+  const said = issued.map(({ market, school, content }) => ({
+    market,
+    school,
+    says: content.info.map(({ text }) => text).join('\n'),
+  }));
+  return { formula, markets, firstPlacedOn, onDate, words, issued: said };
 }
 
 /** Keeps overviews for the next look. A disk that is full costs that, and no page. */
@@ -98,26 +106,57 @@ export async function overviewsSettled(db: Knex): Promise<void> {
   await remaking.get(db);
 }
 
-/** The overviews of some rows, made anew where they are out of date. */
-async function overviewsOf(
+/**
+ * The overviews of some rows. Where they are out of date, so many are made anew at once; those beyond are made in the
+ * background and are not among the answers yet.
+ */
+export async function overviewsOf(
   house: House,
-  rows: readonly Pick<RangeRow, 'id' | 'own' | 'stamp' | 'overview'>[],
+  rows: readonly Pick<KeptRow, 'id' | 'own' | 'stamp' | 'overview'>[],
+  atOnce = rows.length,
 ): Promise<Map<string, Overview>> {
   const ground = await groundStamp(house);
   const isCurrent = ({ stamp, own }: { stamp: string | null; own: string }) => stamp === `${ground} ${own}`;
   const stale = rows.filter((row) => !isCurrent(row)).map(({ id }) => id);
-  const fresh = stale.length > 0 ? await remake(house, stale) : new Map<string, Overview>();
+  const fresh = stale.length > 0 ? await remake(house, stale.slice(0, atOnce)) : new Map<string, Overview>();
   if (stale.length > 0) remakeRest(house, ground);
   for (const row of rows) if (row.overview && isCurrent(row)) fresh.set(row.id, row.overview);
   return fresh;
 }
 
-const BLANK: Overview = {
+/** Bars tried on another day or in other markets; nothing is kept. Bars that are gone are left out. */
+export async function tryBars(
+  house: House,
+  ids: readonly string[],
+  { onDate = house.today, markets }: { onDate?: string; markets?: Market[] },
+): Promise<TriedBar[]> {
+  const setting = sharedSetting(
+    await snapshotOf(house.db, onDate),
+    await findSetting(house.db, 'ownPhrases'),
+  );
+  const tried: TriedBar[] = [];
+  for (let at = 0; at < ids.length; at += CHUNK) {
+    const bars = await barsForOverview(house.db, ids.slice(at, at + CHUNK));
+    const inputs = bars.map((bar) => ({ ...inputOf(bar, onDate), ...(markets ? { markets } : {}) }));
+    const overviews = await onThread('overviews', { setting, bars: inputs }, { limitMs: LIMIT_MS });
+    bars.forEach(({ product: { id } }, index) => {
+      const { verdict, markets: stands, fault } = overviews[index]!;
+      tried.push({ id, verdict, markets: stands, fault });
+    });
+  }
+  return tried;
+}
+
+/** Stands for a bar that is still being reckoned. */
+export const BLANK: Overview = {
   verdict: null,
   closest: null,
   fault: 'It was changed just now.',
   regimes: {},
   margin: 0.1,
+  markets: [],
+  scents: [],
+  label: 'none',
 };
 
 export interface RangeQuery {
@@ -129,8 +168,6 @@ export interface RangeQuery {
   page?: number;
 }
 
-type Page = Omit<RangePage, 'entries'>;
-
 /** A page of bars with their overviews. */
 async function pageOf(house: House, query: RangeQuery) {
   const { find = '', putAway = false } = query;
@@ -140,18 +177,8 @@ async function pageOf(house: House, query: RangeQuery) {
     page: query.page ?? 1,
     size: PAGE,
   });
-  const shown: Page = { page, pages: Math.max(1, Math.ceil(count / PAGE)), count, find, putAway };
+  const shown: PageOfBars = { page, pages: Math.max(1, Math.ceil(count / PAGE)), count, find, putAway };
   return { rows, overviews: await overviewsOf(house, rows), shown };
-}
-
-/** A page of the range with the verdict of every bar on it. */
-export async function rangePage(house: House, query: RangeQuery = {}): Promise<RangePage> {
-  const { rows, overviews, shown } = await pageOf(house, query);
-  const entries = rows.map(({ id, product: { name, note } }) => {
-    const { verdict, closest, fault, margin } = overviews.get(id) ?? BLANK;
-    return { product: { id, name, note }, margin, verdict, closest, fault };
-  });
-  return { entries, ...shown };
 }
 
 export interface WrapRow {
@@ -165,7 +192,7 @@ export interface WrapRow {
 export async function wrapOverview(
   house: House,
   query: RangeQuery = {},
-): Promise<Page & { rows: WrapRow[] }> {
+): Promise<PageOfBars & { rows: WrapRow[] }> {
   const { rows, overviews, shown } = await pageOf(house, query);
   const issued = await issuedCounts(house.db);
   return {

@@ -239,7 +239,9 @@ export function changeDetails(
     const { product } = await requireProduct(trx, id);
     if (product.revision !== revision) return { stale: product };
     const { name, identity, note, markets, netMassG, batchCode, firstPlacedOn } = details;
-    const stated = { name, identity, note, markets, netMassG, batchCode, firstPlacedOn };
+    // A door that says nothing of the collection leaves it as it is.
+    const collection = details.collection?.trim() ?? product.collection ?? '';
+    const stated = { name, identity, note, collection, markets, netMassG, batchCode, firstPlacedOn };
     const changed = { ...product, ...stated, revision: revision + 1 };
     await putProduct(trx, changed);
     return { product: changed };

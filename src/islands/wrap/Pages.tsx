@@ -1,8 +1,6 @@
-import type { RangePage } from '../../core/records/product';
+import type { PageOfBars } from '../../core/records/product';
 
-type Shown = Omit<RangePage, 'entries'>;
-
-function addressOf({ find, putAway }: Shown, path: string, page: number): string {
+function addressOf({ find, putAway }: PageOfBars, path: string, page: number): string {
   const query = new URLSearchParams();
   if (find) query.set('find', find);
   if (putAway) query.set('show', 'away');
@@ -12,7 +10,7 @@ function addressOf({ find, putAway }: Shown, path: string, page: number): string
 }
 
 /** Finding bars by name, those put away, and going from page to page; plain links and a plain form. */
-export function Pages({ page, path }: { page: Shown; path: string }) {
+export function Pages({ page, path }: { page: PageOfBars; path: string }) {
   const { page: at, pages, count, find, putAway } = page;
   return (
     <div className="flex flex-wrap items-end gap-x-6 gap-y-2 py-2">

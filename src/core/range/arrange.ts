@@ -1,0 +1,178 @@
+/** The range arranged: what needs a hand and why, found, filtered, grouped, written out, and drawn as a map. Pure. */
+import { VERDICTS } from '../formula/answer';
+import type { Market } from '../formula/types';
+import type { MarketStand, RangeLook, RangeRow } from '../records/range';
+
+/** Why a bar wants a hand, most pressing first. `weight` orders bars: the larger the sooner. */
+export interface Need {
+  weight: number;
+  words: string;
+}
+
+/** What is known of a bar besides its row: what its batches wait for, and when the next pour must start. */
+export interface Besides {
+  rack?: readonly { weight: number; words: string }[];
+  startBy?: string | null;
+}
+
+export const EVERYTHING: RangeLook = { find: '', show: 'all', market: null, group: 'none' };
+
+const STATE_NEEDS = {
+  over: { weight: 100, words: 'Over a limit where it is sold.' },
+  atRisk: { weight: 70, words: 'The doubt reaches past a limit.' },
+  unproven: { weight: 60, words: 'A scent without a paper that counts.' },
+} as const;
+
+/** What a bar needs today, most pressing first; empty for one that needs nothing, and for one put away. */
+export function needsOf(row: RangeRow, today: string, { rack = [], startBy = null }: Besides = {}): Need[] {
+  if (row.putAwayOn !== null) return [];
+  const needs: Need[] = [...rack];
+  if (row.verdict && row.verdict in STATE_NEEDS) needs.push(STATE_NEEDS[row.verdict as 'over']);
+  if (row.fault) needs.push({ weight: 90, words: 'Its formula does not reckon.' });
+  if (row.label === 'differs') needs.push({ weight: 50, words: 'An issued label would read otherwise.' });
+  if (startBy && startBy <= today) needs.push({ weight: 40, words: 'Pour now, or it runs out.' });
+  for (const words of row.tasks) needs.push({ weight: 55, words });
+  return needs.sort((a, b) => b.weight - a.weight);
+}
+
+const folded = (text: string) =>
+  text
+    .normalize('NFD')
+    .replace(/\p{Diacritic}/gu, '')
+    .toLowerCase();
+
+const matches = (row: RangeRow, find: string) => {
+  const hay = folded([row.name, row.note, row.collection, ...row.scents].join(' '));
+  return folded(find)
+    .split(/\s+/)
+    .every((word) => hay.includes(word));
+};
+
+function isShown(row: RangeRow, show: RangeLook['show'], needs: readonly Need[]): boolean {
+  if (show === 'away') return row.putAwayOn !== null;
+  if (row.putAwayOn !== null) return false;
+  switch (show) {
+    case 'needs':
+      return needs.length > 0;
+    case 'over':
+      return row.verdict === 'over' || row.verdict === 'atRisk';
+    case 'unproven':
+      return row.verdict === 'unproven' || row.fault !== null;
+    case 'differs':
+      return row.label === 'differs';
+    default:
+      return true;
+  }
+}
+
+/** The rows that a look asks for, in the order they came in. A search goes through those put away as well. */
+export function lookedAt(
+  rows: readonly RangeRow[],
+  look: RangeLook,
+  needsOfRow: (row: RangeRow) => readonly Need[],
+): RangeRow[] {
+  const find = look.find.trim();
+  return rows.filter((row) => {
+    if (find && !matches(row, find)) return false;
+    if (look.market && !row.markets.some(({ market }) => market === look.market)) return false;
+    const isFoundAway = find !== '' && look.show === 'all' && row.putAwayOn !== null;
+    return isFoundAway || isShown(row, look.show, needsOfRow(row));
+  });
+}
+
+/** The market a bar has least room in; null where it is sold nowhere or does not reckon. */
+export function tightestMarket({ markets }: Pick<RangeRow, 'markets'>): MarketStand | null {
+  const rank = ({ verdict }: MarketStand) => VERDICTS.indexOf(verdict);
+  const room = ({ headroomPct }: MarketStand) => headroomPct ?? Infinity;
+  return [...markets].sort((a, b) => rank(a) - rank(b) || room(a) - room(b))[0] ?? null;
+}
+
+/** What a row stands under in each way of grouping. */
+export function groupName(row: RangeRow, group: RangeLook['group']): string {
+  switch (group) {
+    case 'scent':
+      return row.scents.join(', ') || 'Unscented';
+    case 'collection':
+      return row.collection || 'No collection';
+    case 'market':
+      return row.markets.map(({ market }) => market).join(', ') || 'Sold nowhere';
+    case 'bound':
+      return tightestMarket(row)?.boundBy ?? 'Nothing binds';
+    default:
+      return '';
+  }
+}
+
+/** Edges of the map's columns, as multiples of a limit; the last takes all beyond. */
+export const MAP_STEP = 0.05;
+const MAP_END = 1.5;
+
+export interface MapColumn {
+  /** The load as a multiple of the limit that the column begins at. */
+  from: number;
+  bars: string[];
+}
+
+export interface MapRow {
+  market: Market;
+  columns: MapColumn[];
+  /** Bars with nothing to draw: unproven, without a limit, or not reckoned. */
+  without: string[];
+}
+
+/** All bars in all markets by how much of their limit is used: one row a market, a column every twentieth of the limit. */
+export function headroomMap(rows: readonly RangeRow[], markets: readonly Market[]): MapRow[] {
+  const count = Math.round(MAP_END / MAP_STEP) + 1;
+  return markets.flatMap((market) => {
+    const columns = Array.from({ length: count }, (_, at): MapColumn => ({ from: at * MAP_STEP, bars: [] }));
+    const without: string[] = [];
+    for (const row of rows) {
+      const stand = row.markets.find((one) => one.market === market);
+      if (!stand || row.putAwayOn !== null) continue;
+      const { headroomPct, verdict } = stand;
+      // A limit of zero that is broken has no ratio: as far past as anything can be.
+      const used = headroomPct === null ? (verdict === 'over' ? MAP_END : null) : 1 - headroomPct / 100;
+      if (used === null || verdict === 'unproven') without.push(row.id);
+      else columns[columnOf(used, count)]!.bars.push(row.id);
+    }
+    const isEmpty = without.length === 0 && columns.every(({ bars }) => bars.length === 0);
+    return isEmpty ? [] : [{ market, columns, without }];
+  });
+}
+
+/** A load at exactly the limit stands before the rule, not past it. */
+function columnOf(used: number, count: number): number {
+  const at = used <= 1 ? Math.ceil(used / MAP_STEP - 1e-9) - 1 : Math.floor(used / MAP_STEP + 1e-9);
+  return Math.min(count - 1, Math.max(0, at));
+}
+
+/** Column heads and rows of the range as a table of texts, for CSV. */
+export function rangeTable(
+  rows: readonly RangeRow[],
+  needsOfRow: (row: RangeRow) => readonly Need[],
+  startBy: (id: string) => string | null,
+): { fields: string[]; data: (string | number)[][] } {
+  const fields = ['bar', 'collection', 'scents', 'verdict', 'market', 'headroom %', 'bound by', 'label'];
+  const more = ['ready', 'curing', 'sold', 'start by', 'needs'];
+  const data = rows.flatMap((row) => {
+    const stands = row.markets.length > 0 ? row.markets : [null];
+    return stands.map((stand) => [
+      row.name,
+      row.collection,
+      row.scents.join(', '),
+      stand?.verdict ?? row.verdict ?? '',
+      stand?.market ?? '',
+      stand?.headroomPct == null ? '' : Number(stand.headroomPct.toFixed(2)),
+      stand?.boundBy ?? '',
+      row.label,
+      row.ready,
+      row.curing,
+      row.sold,
+      startBy(row.id) ?? '',
+      needsOfRow(row)
+        .map(({ words }) => words)
+        .join(' '),
+    ]);
+  });
+  return { fields: [...fields, ...more], data };
+}
