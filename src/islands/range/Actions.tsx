@@ -11,6 +11,7 @@ import { Faults } from '../../ui/Faults';
 import { FindMaterial, type FoundMaterial } from '../../ui/FindMaterial';
 import { Select } from '../../ui/Select';
 import { MARKET_WORDS, VERDICT_WORDS } from '../../ui/words';
+import { standWords } from '../watch/words';
 
 /** Bars of one page that are tried or printed together. */
 const MOST = 500;
@@ -25,8 +26,6 @@ interface Tried {
   words: string;
 }
 
-const room = (value: number | null) => (value === null ? '' : `, ${Math.round(value)} % room`);
-
 function TriedRow({ row, bar }: { row: RangeRow; bar: TriedBar | undefined }) {
   if (!bar) return null;
   const { fault, markets, verdict } = bar;
@@ -35,10 +34,7 @@ function TriedRow({ row, bar }: { row: RangeRow; bar: TriedBar | undefined }) {
       <th scope="row">{row.name}</th>
       <td>{row.verdict ? VERDICT_WORDS[row.verdict] : 'does not reckon'}</td>
       <td className={verdict === row.verdict ? '' : 'font-medium'}>
-        {fault ??
-          markets
-            .map((one) => `${one.market} ${VERDICT_WORDS[one.verdict]}${room(one.headroomPct)}`)
-            .join(' · ')}
+        {fault ?? markets.map((one) => `${one.market} ${standWords(one)}`).join(' · ')}
       </td>
     </tr>
   );

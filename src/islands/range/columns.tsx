@@ -181,6 +181,7 @@ export function rangeColumns({ needsOf, startBy, today }: RowContext): Column<Ra
       id: 'needs',
       header: 'Needs a hand',
       cell: (row) => <Needs needs={needsOf(row)} />,
+      className: 'range-needs',
       sort: (row) => -(needsOf(row)[0]?.weight ?? 0),
     },
   ];

@@ -13,7 +13,7 @@ export const WHAT_WORDS: Record<Effect['what'], string> = {
 const one = (value: number) => Number(value.toFixed(1));
 
 /** How something stands, in a few words: the verdict and the room that is left. */
-export function standWords(stand: Stand | null): string {
+export function standWords(stand: Pick<Stand, 'verdict' | 'headroomPct'> | null): string {
   if (!stand) return 'not sold, or does not reckon';
   const { headroomPct } = stand;
   const room =
