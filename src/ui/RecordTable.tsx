@@ -243,7 +243,7 @@ function PickAll({ keys, picks: { keys: picked, onPick } }: { keys: readonly str
     <th scope="col" className="w-8">
       <input
         type="checkbox"
-        aria-label="Pick all that are shown"
+        aria-label="Pick every row"
         checked={isAll}
         onChange={() => onPick(new Set(isAll ? [] : keys))}
       />

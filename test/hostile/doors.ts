@@ -209,6 +209,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'POST', path: `batches/${batch}/parts`, body: { what: 'trimmings', name: 'Ends', massG: 20 } },
     { method: 'POST', path: 'sales', body: { rows: [SALE], preview: true, by: null } },
     { method: 'GET', path: `withdrawal?batch=${batch}&as=csv` },
+    { method: 'GET', path: 'search?q=lamp' },
     { method: 'GET', path: 'range' },
     { method: 'GET', path: 'range/days' },
     {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { MARKETS, type Market } from '../../core/formula/types';
+import { MARKETS } from '../../core/formula/types';
 import { EVERYTHING } from '../../core/range/arrange';
 import type { RangeLook, RangeView, RangeViews } from '../../core/records/range';
 import { address, send } from '../../ui/api';

@@ -4,6 +4,7 @@ import type { ListRow, RulebookData, RuleRow } from '../../core/records/rulebook
 import { address, send } from '../../ui/api';
 import { DayField } from '../../ui/DayField';
 import { guarded } from '../../ui/Guarded';
+import { useQueryParam } from '../../ui/query-param';
 import { RecordTable, type Column } from '../../ui/RecordTable';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
@@ -209,7 +210,8 @@ function columnsOf(
 }
 
 function RulebookIsland({ data }: { data: RulebookData }) {
-  const [typed, setTyped] = useState('');
+  const [asked, setTyped] = useQueryParam('find');
+  const typed = asked ?? '';
   const [market, setMarket] = useState<Asked>('');
   const [day, setDay] = useState(data.onDate);
   const [gone, setGone] = useState<ReadonlySet<string>>(new Set());
@@ -237,7 +239,7 @@ function RulebookIsland({ data }: { data: RulebookData }) {
   return (
     <>
       <div className="flex flex-wrap items-end gap-x-5 gap-y-2 pb-2">
-        <TextField label="Find" value={typed} onChange={setTyped} />
+        <TextField label="Find" value={typed} onChange={(text) => setTyped(text || null)} />
         <Select
           label="Market"
           value={market}

@@ -6,6 +6,7 @@ import * as firmGround from './004-firm-ground';
 import * as batches from './005-batches';
 import * as rack from './006-rack';
 import * as changes from './007-changes';
+import * as search from './008-search';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
@@ -15,6 +16,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '005-batches': batches,
   '006-rack': rack,
   '007-changes': changes,
+  '008-search': search,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

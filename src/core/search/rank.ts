@@ -1,0 +1,95 @@
+/** How well a name answers to what was typed, typing errors forgiven. Pure. */
+
+/** Small letters without marks, split into words. */
+export function wordsOf(text: string): string[] {
+  return text
+    .normalize('NFD')
+    .replace(/\p{Diacritic}/gu, '')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean);
+}
+
+/**
+ * Edits from one word to another: letters left out, put in, exchanged, or two of them swapped (the restricted
+ * Damerau-Levenshtein distance); `most` + 1 where there are more than that.
+ */
+export function editsBetween(a: string, b: string, most: number): number {
+  if (Math.abs(a.length - b.length) > most) return most + 1;
+  let before: number[] = [];
+  let last = Array.from({ length: b.length + 1 }, (_, j) => j);
+  for (let i = 1; i <= a.length; i++) {
+    const row = [i];
+    for (let j = 1; j <= b.length; j++) {
+      const isSame = a[i - 1] === b[j - 1];
+      row[j] = Math.min(last[j]! + 1, row[j - 1]! + 1, last[j - 1]! + Number(!isSame));
+      const isSwap = i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1];
+      if (isSwap) row[j] = Math.min(row[j]!, before[j - 2]! + 1);
+    }
+    if (Math.min(...row) > most) return most + 1;
+    [before, last] = [last, row];
+  }
+  return Math.min(last[b.length]!, most + 1);
+}
+
+/** Errors forgiven in a word of so many letters. */
+export const forgiven = (letters: number): number => (letters < 4 ? 0 : letters < 8 ? 1 : 2);
+
+/** How well one word answers to one typed: 1 the same, less for a beginning, a part, a beginning with errors; 0 not. */
+function answers(typed: string, word: string): number {
+  if (word === typed) return 1;
+  if (word.startsWith(typed)) return 0.9;
+  if (typed.length >= 3 && word.includes(typed)) return 0.6;
+  const most = forgiven(typed.length);
+  if (most === 0) return 0;
+  const whole = editsBetween(typed, word, most);
+  // What is still being typed is held against as much of the word.
+  const begun = Math.min(
+    ...[-1, 0, 1].map((more) => editsBetween(typed, word.slice(0, typed.length + more), most)),
+  );
+  const edits = Math.min(whole, begun + 0.25);
+  return edits <= most ? 0.5 - 0.15 * edits : 0;
+}
+
+const best = (typed: string, words: readonly string[]) =>
+  words.reduce((most, word) => Math.max(most, answers(typed, word)), 0);
+
+/** Words about something count for so much less than its title. */
+const ABOUT = 0.5;
+
+/**
+ * How well a title with words about it answers to what was typed, from 0 (not at all: some typed word is nowhere)
+ * to a little over 1. A title that begins with it, and a short one, come first.
+ */
+export function rank(typed: readonly string[], title: string, about = ''): number {
+  if (typed.length === 0) return 0;
+  const [named, said] = [wordsOf(title), wordsOf(about)];
+  let sum = 0;
+  for (const one of typed) {
+    const value = Math.max(best(one, named), ABOUT * best(one, said));
+    if (value === 0) return 0;
+    sum += value;
+  }
+  const begins = named[0]?.startsWith(typed[0]!) ? 0.1 : 0;
+  return sum / typed.length + begins + 0.05 / (1 + named.length);
+}
+
+const windows = (word: string) =>
+  Array.from({ length: Math.max(0, word.length - 2) }, (_, at) => word.slice(at, at + 3));
+
+/** A word with each two letters that stand side by side swapped, once each. */
+const swapped = (word: string) =>
+  Array.from({ length: word.length - 1 }, (_, at) =>
+    [word.slice(0, at), word[at + 1], word[at], word.slice(at + 2)].join(''),
+  );
+
+/**
+ * Pieces of three letters in what was typed: what full text search by trigrams is asked for. A short word with two
+ * letters swapped shares none with what was meant, so it is asked for in every such order.
+ */
+export function trigrams(typed: readonly string[]): string[] {
+  const spelt = typed.flatMap((word) =>
+    forgiven(word.length) === 1 && word.length < 6 ? [word, ...swapped(word)] : [word],
+  );
+  return [...new Set(spelt.flatMap(windows))];
+}
