@@ -1,7 +1,9 @@
 /** The one connection to the SQLite file, opened, looked over and migrated at first use. */
-import { chmodSync, existsSync, mkdirSync, statSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { chmodSync, copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import knex, { type Knex } from 'knex';
+import { backupFile, backupFolder, backupId, noteBackup } from './archive/backup-files';
 import { dataFolder } from './config';
 import { MIGRATION_NAMES, migrationSource } from './migrations';
 import { StoreFault, storeFault } from './store/faults';
@@ -64,6 +66,36 @@ async function liftMigrationLock(database: Knex): Promise<void> {
   await database.migrate.forceFreeMigrationsLock({ migrationSource });
 }
 
+/**
+ * Brings the database up to this program's make. What is there already is copied before, and put back where it does
+ * not succeed: several migrations are one step.
+ */
+async function migrate(open: Knex, folder: string): Promise<Knex> {
+  const file = join(folder, DATABASE_FILE);
+  const [done, wanted] = (await open.migrate.list({ migrationSource })) as [unknown[], unknown[]];
+  if (wanted.length === 0) return open;
+  if (done.length === 0) {
+    await open.migrate.latest({ migrationSource });
+    return open;
+  }
+  const at = new Date().toISOString();
+  const id = backupId(at, 'beforeMigration');
+  const backups = backupFolder(folder);
+  const copy = backupFile(backups, id)!;
+  await open.raw('vacuum into ?', [copy]);
+  const sha256 = createHash('sha256').update(readFileSync(copy)).digest('hex');
+  noteBackup(backups, { id, at, reason: 'beforeMigration', bytes: statSync(copy).size, sha256, fault: null });
+  try {
+    await open.migrate.latest({ migrationSource });
+    return open;
+  } catch (error) {
+    await open.destroy();
+    for (const end of ['-wal', '-shm']) rmSync(file + end, { force: true });
+    copyFileSync(copy, file);
+    throw new StoreFault('migration', (error as Error).message);
+  }
+}
+
 function tighten(folder: string): void {
   for (const file of ['', '-wal', '-shm'].map((end) => join(folder, DATABASE_FILE + end)))
     if (existsSync(file)) chmodSync(file, FILE_MODE);
@@ -82,7 +114,7 @@ export async function openDatabase(folder: string): Promise<Knex> {
     database = connect(file);
     await lookOver(database);
     await liftMigrationLock(database);
-    await database.migrate.latest({ migrationSource });
+    database = await migrate(database, folder);
     tighten(folder);
     return database;
   } catch (error) {
@@ -92,6 +124,13 @@ export async function openDatabase(folder: string): Promise<Knex> {
 }
 
 let opened: Promise<Knex> | null = null;
+let isWatched = false;
+let whenOpened: ((open: () => Promise<Knex>) => void) | null = null;
+
+/** Names what begins once the application's database was opened for the first time. */
+export function onceOpened(begin: (open: () => Promise<Knex>) => void): void {
+  whenOpened = begin;
+}
 
 /** The application's database. A failed opening is tried again at the next call. */
 export function database(): Promise<Knex> {
@@ -99,7 +138,26 @@ export function database(): Promise<Knex> {
     opened = null;
     throw error;
   });
+  if (!isWatched && whenOpened) {
+    isWatched = true;
+    whenOpened(database);
+  }
   return opened;
+}
+
+/** Puts other files in the place of the application's database; whoever asks meanwhile waits for the new one. */
+export async function replaceDatabase(replace: () => void): Promise<void> {
+  const old = opened;
+  const next = (async () => {
+    await (await old?.catch(() => null))?.destroy();
+    replace();
+    return openDatabase(dataFolder());
+  })();
+  opened = next.catch((error: unknown) => {
+    opened = null;
+    throw error;
+  });
+  await opened;
 }
 
 /** Closes the application's database, if it is open; the next call opens it anew. */

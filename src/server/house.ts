@@ -1,7 +1,10 @@
 /** What services work with: the store, and the day and moment they take for now. The clock is read here alone. */
 import type { Knex } from 'knex';
 import { moment, today } from './config';
-import { database } from './database';
+import { database, onceOpened } from './database';
+import { keepBackingUp } from './services/backups';
+
+onceOpened(keepBackingUp);
 
 export interface House {
   db: Knex;

@@ -9,6 +9,7 @@ import { openDatabase } from './database';
 import { frontApp } from './front/app';
 import { lockFolder } from './front/lock';
 import { isLoopback } from './front/origin';
+import { lastGoodBackup, restoreAtStart } from './archive/restore';
 import { storeFault } from './store/faults';
 
 // React's development build is twice to four times slower; it is chosen where nothing else is said.
@@ -38,12 +39,23 @@ function namesFromOutside(): string[] {
 async function prepareStore(): Promise<() => void> {
   try {
     const release = lockFolder(dataFolder());
+    const wanted = process.env.PROPORTIA_RESTORE;
+    if (wanted) {
+      const why = restoreAtStart(dataFolder(), wanted);
+      if (why) end(why);
+      process.stdout.write(`Restored from the backup ${wanted}.\n`);
+    }
     await (await openDatabase(dataFolder())).destroy();
     return release;
   } catch (error) {
     const known = storeFault(error);
     if (!known) throw error;
-    return end(`${known.message} (${dataFolder()}${known.detail ? `: ${known.detail}` : ''})`);
+    const isBroken = known.kind === 'damaged' || known.kind === 'empty';
+    const good = isBroken ? lastGoodBackup(dataFolder()) : null;
+    const way = good
+      ? ` The last backup that holds together is ${good}. To go on from it: PROPORTIA_RESTORE=${good} and start again; the damaged file is kept beside it.`
+      : '';
+    return end(`${known.message}${way} (${dataFolder()}${known.detail ? `: ${known.detail}` : ''})`);
   }
 }
 

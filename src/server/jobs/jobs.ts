@@ -4,6 +4,7 @@
  */
 export { assessOnThread, overviews, sweepChunk } from '../../workers/reckon-jobs';
 export { effectsChunk } from '../../workers/change-job';
+export { backUp } from '../archive/backup-job';
 export { cures } from '../../workers/cure-job';
 export { paces } from '../../workers/heat-job';
 export { makeLabel } from '../labels/label-job';

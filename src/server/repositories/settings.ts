@@ -9,6 +9,7 @@ import type { CraftFigures } from '../../core/records/cupboard';
 import { USUAL_MIN_DAYS } from '../../core/curing/cure';
 import { USUAL_SALE_DAYS } from '../../core/stock/pace';
 import type { CuringDays } from '../../core/records/rack';
+import type { BackupSettings } from '../../core/records/house';
 import type { RangeView } from '../../core/records/range';
 import type { RuleNotes } from '../../core/records/rulebook';
 import type { NextPlans } from '../../core/records/next';
@@ -32,6 +33,7 @@ interface Settings {
   ruleNotes: RuleNotes;
   /** Ways of looking at the range, kept by name. */
   rangeViews: RangeView[];
+  backups: BackupSettings;
 }
 
 const BEFORE: Settings = {
@@ -47,6 +49,7 @@ const BEFORE: Settings = {
   ownLimits: [],
   ruleNotes: {},
   rangeViews: [],
+  backups: { everyHours: 1, copyTo: '' },
   curingDays: { least: USUAL_MIN_DAYS, usual: USUAL_SALE_DAYS },
 };
 

@@ -1,6 +1,7 @@
 /** What can be wrong with the data folder, in words: what it is, that nothing is lost, and what to do. */
 
-type Kind = 'full' | 'damaged' | 'newer' | 'empty' | 'read-only' | 'busy' | 'in-use' | 'unreachable';
+type Kind =
+  'full' | 'damaged' | 'newer' | 'empty' | 'read-only' | 'busy' | 'in-use' | 'unreachable' | 'migration';
 
 const WORDS: Record<Kind, { status: number; message: string }> = {
   full: {
@@ -36,6 +37,11 @@ const WORDS: Record<Kind, { status: number; message: string }> = {
     status: 503,
     message:
       'Another Proportia already works with this data folder. Use that one, or point this one to another folder with PROPORTIA_DATA.',
+  },
+  migration: {
+    status: 503,
+    message:
+      'Bringing the database up to this version did not succeed. It was put back as it was, and nothing is lost. Go on with the version you had, and tell us what stands below.',
   },
   unreachable: {
     status: 503,

@@ -1,0 +1,42 @@
+/** Which backups are kept as they grow old: ever fewer, never none. Pure. */
+
+const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
+
+/** For so long, the newest of every such span is kept. */
+const CLASSES: readonly { spanMs: number; forMs: number }[] = [
+  { spanMs: HOUR_MS, forMs: DAY_MS },
+  { spanMs: DAY_MS, forMs: 14 * DAY_MS },
+  { spanMs: 7 * DAY_MS, forMs: 70 * DAY_MS },
+  { spanMs: 30 * DAY_MS, forMs: 1100 * DAY_MS },
+];
+
+/**
+ * The moments (ISO 8601) whose backups are kept at a moment: one an hour for a day, one a day for two weeks, one a
+ * week for ten, one a month for three years, and the newest whatever its age. Those from the future are kept.
+ */
+export function keptByAge(moments: readonly string[], now: string): ReadonlySet<string> {
+  const newestFirst = [...moments].sort((a, b) => Date.parse(b) - Date.parse(a));
+  const kept = new Set(newestFirst.slice(0, 1));
+  const nowMs = Date.parse(now);
+  for (const { spanMs, forMs } of CLASSES) {
+    const taken = new Set<number>();
+    for (const moment of newestFirst) {
+      const ms = Date.parse(moment);
+      if (nowMs - ms > forMs) continue;
+      const span = Math.floor(ms / spanMs);
+      if (ms <= nowMs && taken.has(span)) continue;
+      taken.add(span);
+      kept.add(moment);
+    }
+  }
+  return kept;
+}
+
+/** Without a good backup for so long while something changed, it is said. */
+export const OLD_AFTER_DAYS = 2;
+
+/** Whether the newest good backup is too old; `lastGood` null where there is none. */
+export function isBackupOld(lastGood: string | null, now: string): boolean {
+  return lastGood === null || Date.parse(now) - Date.parse(lastGood) > OLD_AFTER_DAYS * DAY_MS;
+}

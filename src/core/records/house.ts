@@ -1,0 +1,41 @@
+/** The house as screens and server know it: backups, this installation, what can be set. */
+
+export const BACKUP_REASONS = [
+  'byTime',
+  'byHand',
+  'beforeRestore',
+  'beforeMigration',
+  'beforeImport',
+] as const;
+export type BackupReason = (typeof BACKUP_REASONS)[number];
+
+export interface Backup {
+  /** Its file's name without the ending. */
+  id: string;
+  at: string;
+  reason: BackupReason;
+  bytes: number;
+  sha256: string;
+  /** Null where it was opened and holds together; else what is wrong with it. */
+  fault: string | null;
+}
+
+export interface BackupSettings {
+  /** A backup is made when something changed and the last one is so old. */
+  everyHours: number;
+  /** Another folder that copies go into; empty for none. */
+  copyTo: string;
+}
+
+export interface BackupsData {
+  backups: Backup[];
+  settings: BackupSettings;
+  revision: number;
+  /** The newest that holds together; null where there is none. */
+  lastGood: string | null;
+  isOld: boolean;
+  /** What went wrong with the last copy into the other folder; null where nothing did. */
+  copyFault: string | null;
+  /** Where they lie. */
+  folder: string;
+}

@@ -1,0 +1,165 @@
+/** Backups while the application runs: by time and by hand, kept by age, looked over, copied elsewhere, taken back. */
+import { copyFileSync, readFileSync, renameSync, statSync } from 'node:fs';
+import { isAbsolute, join } from 'node:path';
+import type { Knex } from 'knex';
+import { isBackupOld, keptByAge } from '../../core/archive/keep';
+import type { Backup, BackupReason, BackupsData } from '../../core/records/house';
+import { faultOfBackup, putInPlace } from '../archive/restore';
+import {
+  backupFile,
+  backupFolder,
+  backupId,
+  dropBackup,
+  listBackups,
+  noteBackup,
+} from '../archive/backup-files';
+import { dataFolder, moment } from '../config';
+import { DATABASE_FILE, replaceDatabase } from '../database';
+import { fault } from '../http';
+import { onThread } from '../jobs/threads';
+import { findSetting } from '../repositories/settings';
+
+const LIMIT_MS = 120_000;
+const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
+/** What is kept by age; what was made before something dangerous is kept as long as the newest few of its kind. */
+const MOST_BEFORE = 5;
+
+let copyFault: string | null = null;
+
+/** Copies a backup into the maker's other folder, if there is one; what goes wrong is told, and stops nothing. */
+async function copyElsewhere(db: Knex, folder: string, { id }: Backup): Promise<void> {
+  const { copyTo } = (await findSetting(db, 'backups')).value;
+  copyFault = null;
+  if (copyTo === '') return;
+  try {
+    const file = backupFile(folder, id)!;
+    const target = join(copyTo, `proportia-${id}.sqlite`);
+    copyFileSync(file, `${target}.part`);
+    renameSync(`${target}.part`, target);
+  } catch (error) {
+    copyFault = `The copy into ${copyTo} did not succeed: ${(error as Error).message}`;
+    console.error(copyFault);
+  }
+}
+
+function prune(folder: string, now: string): void {
+  const all = listBackups(folder);
+  const good = all.filter((one) => one.fault === null);
+  const timed = good.filter(({ reason }) => reason === 'byTime' || reason === 'byHand');
+  const kept = keptByAge(
+    timed.map(({ at }) => at),
+    now,
+  );
+  for (const { id, at } of timed) if (!kept.has(at)) dropBackup(folder, id);
+  const before = good.filter((one) => !timed.includes(one));
+  for (const { id } of before.slice(MOST_BEFORE)) dropBackup(folder, id);
+}
+
+let making: Promise<unknown> = Promise.resolve();
+
+/** Makes a backup, looks it over, copies it and lets old ones go; one after the other. */
+export function makeBackup(db: Knex, reason: BackupReason): Promise<Backup> {
+  const next = making.then(async () => {
+    const folder = backupFolder(dataFolder());
+    const at = moment();
+    const id = backupId(at, reason);
+    const job = { file: join(dataFolder(), DATABASE_FILE), into: backupFile(folder, id)! };
+    const made = await onThread('backUp', job, { limitMs: LIMIT_MS });
+    const backup: Backup = { id, at, reason, ...made };
+    noteBackup(folder, backup);
+    if (backup.fault === null) await copyElsewhere(db, folder, backup);
+    prune(folder, at);
+    return backup;
+  });
+  making = next.catch(() => undefined);
+  return next;
+}
+
+/** 422 where copies are to go somewhere that is no folder: none is ever made outside the data folder. */
+export function requireFolder(copyTo: string): void {
+  const isFolder =
+    copyTo === '' ||
+    (isAbsolute(copyTo) && statSync(copyTo, { throwIfNoEntry: false })?.isDirectory() === true);
+  if (!isFolder)
+    throw fault(
+      422,
+      'no-folder',
+      'Give the whole path of a folder that is there, or leave it empty.',
+      'copyTo',
+    );
+}
+
+/** What there is of backups. */
+export async function backupsData(db: Knex): Promise<BackupsData> {
+  const folder = backupFolder(dataFolder());
+  const backups = listBackups(folder);
+  const { value: settings, revision } = await findSetting(db, 'backups');
+  const lastGood = backups.find((one) => one.fault === null)?.at ?? null;
+  return { backups, settings, revision, lastGood, isOld: isBackupOld(lastGood, moment()), copyFault, folder };
+}
+
+function requireBackup(id: string): { backup: Backup; file: string } {
+  const folder = backupFolder(dataFolder());
+  const backup = listBackups(folder).find((one) => one.id === id);
+  if (!backup) throw fault(404, 'unknown-backup', `There is no backup "${id}".`, 'id');
+  return { backup, file: backupFile(folder, id)! };
+}
+
+/** The file of a backup, to take along. */
+export function backupBytes(id: string): Uint8Array {
+  return readFileSync(requireBackup(id).file);
+}
+
+/**
+ * Puts a backup in the place of the database, after one more was made of what is there now. 422 where the backup does
+ * not hold together any more. Answers the backup made before.
+ */
+export async function restoreBackup(db: Knex, id: string): Promise<Backup> {
+  const { backup, file } = requireBackup(id);
+  const found = faultOfBackup(backup, file);
+  if (found !== null)
+    throw fault(
+      422,
+      'damaged',
+      `This backup does not hold together any more: ${found} Choose another.`,
+      'id',
+    );
+  const before = await makeBackup(db, 'beforeRestore');
+  await replaceDatabase(() => putInPlace(dataFolder(), file));
+  return before;
+}
+
+/** How often it is looked whether one is due. */
+const LOOK_MS = 5 * 60_000;
+
+async function versionOf(db: Knex): Promise<string> {
+  const row: { version: number; ground: number } | undefined = await db('store').first('version', 'ground');
+  return `${row?.version ?? 0}.${row?.ground ?? 0}`;
+}
+
+/** Makes a backup where the last one is old enough; null where it is not. `known` is what the last one held. */
+export async function backUpIfDue(db: Knex, known: { version: string | null }): Promise<Backup | null> {
+  const { value } = await findSetting(db, 'backups');
+  const folder = backupFolder(dataFolder());
+  const last = listBackups(folder).find((one) => one.fault === null)?.at;
+  const ageMs = last ? Date.parse(moment()) - Date.parse(last) : Infinity;
+  const version = await versionOf(db);
+  // Once a day even where nothing changed, so that an old one always means that something is wrong.
+  const isDue = version === known.version ? ageMs >= DAY_MS : ageMs >= value.everyHours * HOUR_MS;
+  if (!isDue) return null;
+  const made = await makeBackup(db, 'byTime');
+  known.version = version;
+  return made;
+}
+
+/** Looks every few minutes for as long as the process lives. */
+export function keepBackingUp(open: () => Promise<Knex>): void {
+  const known: { version: string | null } = { version: null };
+  const look = () =>
+    void open()
+      .then((db) => backUpIfDue(db, known))
+      .catch((error: unknown) => console.error(error));
+  setInterval(look, LOOK_MS).unref();
+  setTimeout(look, LOOK_MS / 10).unref();
+}

@@ -1,0 +1,178 @@
+/** Backups of a living database: whole, looked over, kept by age, taken back; and migrations that put back what they could not do. */
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, truncateSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { isBackupOld, keptByAge } from '../../src/core/archive/keep';
+import type { Backup, BackupsData } from '../../src/core/records/house';
+import type { RangeData } from '../../src/core/records/range';
+import { backUp, faultOf } from '../../src/server/archive/backup-job';
+import { lastGoodBackup, restoreAtStart } from '../../src/server/archive/restore';
+import { DATABASE_FILE, openDatabase } from '../../src/server/database';
+import { createProduct } from '../../src/server/services/products';
+import { caller } from './call';
+import { useDemo } from './database';
+
+const go = caller({
+  backups: () => import('../../src/pages/api/v1/backups'),
+  file: () => import('../../src/pages/api/v1/backups/[id]'),
+  restore: () => import('../../src/pages/api/v1/backups/[id]/restore'),
+  range: () => import('../../src/pages/api/v1/range'),
+});
+const HOUR = 3_600_000;
+
+describe('backups kept by age', () => {
+  const now = '2026-11-24T09:30:00.000Z';
+  const ago = (hours: number) => new Date(Date.parse(now) - hours * HOUR).toISOString();
+
+  it('thin out with age: one an hour, a day, a week, a month', () => {
+    const everyHalfHour = Array.from({ length: 2 * 24 * 800 }, (_, at) => ago(at / 2));
+    const kept = [...keptByAge(everyHalfHour, now)];
+    const within = (from: number, to: number) => kept.filter((at) => at > ago(to) && at <= ago(from)).length;
+    expect(within(0, 24)).to.be.within(24, 26);
+    expect(within(24, 14 * 24)).to.be.within(13, 15);
+    expect(within(14 * 24, 70 * 24)).to.be.within(8, 11);
+    expect(within(70 * 24, 800 * 24)).to.be.within(24, 26);
+  });
+
+  it('never let the newest go, keep the same however often they are thinned, and never keep what was not there', () => {
+    const hours = fc.array(fc.double({ min: 0, max: 30_000, noNaN: true }), { minLength: 1, maxLength: 60 });
+    fc.assert(
+      fc.property(hours, (all) => {
+        const moments = all.map(ago);
+        const kept = [...keptByAge(moments, now)];
+        expect(kept).to.include([...moments].sort().at(-1));
+        expect([...keptByAge(kept, now)].sort()).to.deep.equal([...kept].sort());
+        for (const one of kept) expect(moments).to.include(one);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('are called old after two days without a good one', () => {
+    expect([null, ago(49), ago(47)].map((at) => isBackupOld(at, now))).to.deep.equal([true, true, false]);
+  });
+});
+
+describe('backups', () => {
+  const test = useDemo();
+
+  it('of a live database under writes hold together and hold a state that was, a hundred times', async () => {
+    const file = join(test.folder, DATABASE_FILE);
+    const writer = new Database(file);
+    writer.exec('create table counted (a integer, b integer)');
+    const add = writer.prepare('insert into counted values (?, ?)');
+    let count = 0;
+    let isOn = true;
+    const write = () => {
+      // Two rows in one transaction: a state that was holds both or neither.
+      writer.transaction(() => {
+        add.run(count, 1);
+        add.run(count, 2);
+      })();
+      count++;
+      if (isOn) setImmediate(write);
+    };
+    write();
+    const into = join(test.folder, 'copy.sqlite');
+    for (let round = 0; round < 100; round++) {
+      const before = count;
+      const { fault, bytes } = await backUp({ file, into });
+      expect(fault).to.equal(null);
+      expect(bytes).to.be.above(0);
+      const copy = new Database(into, { readonly: true });
+      const { rows, groups } = copy
+        .prepare('select count(*) as rows, count(distinct a) as groups from counted')
+        .get() as { rows: number; groups: number };
+      copy.close();
+      expect(rows).to.equal(2 * groups);
+      expect(groups).to.be.within(before, count);
+    }
+    isOn = false;
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    writer.exec('drop table counted');
+    writer.close();
+  });
+
+  it('are made, listed, taken along and taken back from the screen, with one more made before', async () => {
+    const made = (await go<Backup>('backups', 'POST')).body;
+    expect(made).to.include({ reason: 'byHand', fault: null });
+    await createProduct(test.house, 'After the backup');
+    const names = async () => (await go<RangeData>('range', 'GET')).body.rows.map(({ name }) => name);
+    expect(await names()).to.include('After the backup');
+    const back = await go<Backup>('restore', 'POST', { params: { id: made.id } });
+    expect([back.status, back.body.reason]).to.deep.equal([200, 'beforeRestore']);
+    expect(await names()).to.not.include('After the backup');
+    await go('restore', 'POST', { params: { id: back.body.id } });
+    expect(await names()).to.include('After the backup');
+    const { backups, lastGood, isOld } = (await go<BackupsData>('backups', 'GET')).body;
+    expect(backups.map(({ reason }) => reason)).to.include.members(['byHand', 'beforeRestore']);
+    expect([isOld, lastGood]).to.deep.equal([false, backups[0]!.at]);
+    const bytes = (await go<ArrayBuffer>('file', 'GET', { params: { id: made.id } })).body;
+    expect(Buffer.from(bytes).subarray(0, 15).toString()).to.equal('SQLite format 3');
+    for (const id of ['none', '../proportia', '..%2fproportia'])
+      expect((await go('restore', 'POST', { params: { id } })).status).to.equal(404);
+  });
+
+  it('are copied into another folder, and what goes wrong there is told and stops nothing', async () => {
+    const copyTo = join(test.folder, 'stick');
+    const { revision } = (await go<BackupsData>('backups', 'GET')).body;
+    const body = { revision, everyHours: 2, copyTo };
+    // Folders are never made anywhere else.
+    for (const wrong of [copyTo, 'stick', join(test.folder, DATABASE_FILE)])
+      expect((await go('backups', 'PUT', { body: { ...body, copyTo: wrong } })).status).to.equal(422);
+    mkdirSync(copyTo);
+    const put = await go('backups', 'PUT', { body });
+    expect(put.status).to.equal(200);
+    const made = (await go<Backup>('backups', 'POST')).body;
+    expect(readdirSync(copyTo)).to.deep.equal([`proportia-${made.id}.sqlite`]);
+    expect(faultOf(join(copyTo, `proportia-${made.id}.sqlite`))).to.equal(null);
+    rmSync(copyTo, { recursive: true });
+    expect((await go<Backup>('backups', 'POST')).status).to.equal(201);
+    expect((await go<BackupsData>('backups', 'GET')).body.copyFault).to.contain('did not succeed');
+    expect((await go('backups', 'PUT', { body: { ...body, everyHours: 0 } })).status).to.equal(422);
+  });
+
+  it('that were damaged since are refused, and the last good one is known to whoever cannot start', async () => {
+    const { backups } = (await go<BackupsData>('backups', 'GET')).body;
+    const [newest, next] = backups;
+    const file = join(test.folder, 'backups', `${newest!.id}.sqlite`);
+    truncateSync(file, 5000);
+    const refused = await go<{ errors: { code: string }[] }>('restore', 'POST', {
+      params: { id: newest!.id },
+    });
+    expect([refused.status, refused.body.errors[0]!.code]).to.deep.equal([422, 'damaged']);
+    expect(lastGoodBackup(test.folder)).to.not.equal(newest!.id);
+    const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+    expect(restoreAtStart(folder, next!.id)).to.contain('no backup');
+    expect(lastGoodBackup(folder)).to.equal(null);
+    rmSync(folder, { recursive: true });
+  });
+});
+
+describe('a migration that does not succeed', () => {
+  it('leaves the database as it was, with a backup made before', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+    await (await openDatabase(folder)).destroy();
+    const file = join(folder, DATABASE_FILE);
+    const raw = new Database(file);
+    // As the make before the last left it, but with something in the way of the last.
+    raw.exec("delete from knex_migrations where name = '008-search'");
+    raw.exec("insert into settings (key, value, revision) values ('currency', '\"CHF\"', 1)");
+    raw.close();
+    const fault = await openDatabase(folder).catch((error: { kind: string }) => error);
+    expect(fault).to.include({ kind: 'migration' });
+    const after = new Database(file, { readonly: true });
+    expect(after.prepare("select value from settings where key = 'currency'").get()).to.deep.equal({
+      value: '"CHF"',
+    });
+    after.close();
+    expect(readdirSync(join(folder, 'backups')).some((name) => name.includes('beforeMigration'))).to.equal(
+      true,
+    );
+    expect(existsSync(`${file}.part`)).to.equal(false);
+    rmSync(folder, { recursive: true });
+  });
+});
