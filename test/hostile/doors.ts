@@ -214,6 +214,12 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'PUT', path: 'backups', body: { revision: 9, everyHours: 3, copyTo: '' } },
     { method: 'GET', path: 'backups/none' },
     { method: 'POST', path: 'backups/none/restore' },
+    { method: 'GET', path: 'archive' },
+    { method: 'POST', path: 'archive/incoming', body: 'no archive' },
+    { method: 'GET', path: 'archive/incoming/none' },
+    { method: 'DELETE', path: 'archive/incoming/none' },
+    { method: 'POST', path: 'archive/incoming/none/take', body: { which: 'new' } },
+    { method: 'GET', path: 'products/first-light/archive' },
     { method: 'GET', path: 'range' },
     { method: 'GET', path: 'range/days' },
     {

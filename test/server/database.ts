@@ -33,7 +33,7 @@ export async function demoDatabase(): Promise<TestDatabase> {
 }
 
 /** Closes the database that endpoints have opened; they are imported where they are called, and so is this. */
-async function closeServed(): Promise<void> {
+export async function closeServed(): Promise<void> {
   const { closeDatabase } = await import('../../src/server/database');
   await closeDatabase();
 }

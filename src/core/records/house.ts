@@ -39,3 +39,12 @@ export interface BackupsData {
   /** Where they lie. */
   folder: string;
 }
+
+/** An archive that waits to be taken: what of it is new here, the same, or different. */
+export interface ArchivePreview {
+  id: string;
+  of: 'everything' | 'bar';
+  title: string;
+  madeAt: string;
+  things: { thing: string; id: string; title: string; state: 'new' | 'same' | 'different' }[];
+}

@@ -1,5 +1,5 @@
 /** The doors of the house: backups and what can be set. */
-import { LONGEST, NumberBetween, Text } from './fields';
+import { LONGEST, NumberBetween, OneOf, Text } from './fields';
 import { FirstRevision } from './revision';
 
 const MOST_HOURS = 24 * 7;
@@ -8,4 +8,8 @@ export class BackupSettingsDoor {
   @FirstRevision() revision!: number;
   @NumberBetween(1, MOST_HOURS) everyHours!: number;
   @Text(LONGEST.line) copyTo!: string;
+}
+
+export class TakeDoor {
+  @OneOf(['new', 'all']) which!: string;
 }

@@ -76,12 +76,17 @@ export function makeBackup(db: Knex, reason: BackupReason): Promise<Backup> {
   return next;
 }
 
+function isFolder(path: string): boolean {
+  try {
+    return isAbsolute(path) && statSync(path).isDirectory();
+  } catch {
+    return false;
+  }
+}
+
 /** 422 where copies are to go somewhere that is no folder: none is ever made outside the data folder. */
 export function requireFolder(copyTo: string): void {
-  const isFolder =
-    copyTo === '' ||
-    (isAbsolute(copyTo) && statSync(copyTo, { throwIfNoEntry: false })?.isDirectory() === true);
-  if (!isFolder)
+  if (copyTo !== '' && !isFolder(copyTo))
     throw fault(
       422,
       'no-folder',
