@@ -1,4 +1,5 @@
 /** Fills an empty database with the made-up demo. */
+import type { DemoThings } from '../core/records/house';
 import type { Knex } from 'knex';
 import { addMonths, formatISO, parseISO } from 'date-fns';
 import type { Lot } from '../core/making/cost';
@@ -8,7 +9,7 @@ import { addLot, addMovement, findLot } from '../server/repositories/lots';
 import { addDocument, addMaterial, addMix } from '../server/repositories/materials';
 import { addProduct } from '../server/repositories/products';
 import type { Wrap } from '../core/records/wrap';
-import { putSetting } from '../server/repositories/settings';
+import { findSetting, putSetting } from '../server/repositories/settings';
 import { putWrap } from '../server/repositories/wraps';
 import { wrapData } from '../server/services/wrap';
 import { writing } from '../server/store/writing';
@@ -35,9 +36,22 @@ async function countDown(trx: Knex, { id, leftG, receivedOn }: Lot): Promise<voi
 }
 
 /** Seeds the demo as of a day unless there are products already. True when it seeded. */
+async function everythingHere(trx: Knex): Promise<DemoThings> {
+  const idsOf = async (table: string) =>
+    (await trx(table).select<{ id: string }[]>('id')).map(({ id }) => id);
+  return {
+    bars: await idsOf('products'),
+    materials: await idsOf('materials'),
+    batches: await idsOf('batches'),
+    papers: await idsOf('inbox'),
+  };
+}
+
 export async function seedDemo(db: Knex, today: string): Promise<boolean> {
   const [{ count }] = (await db('products').count({ count: '*' })) as [{ count: number }];
   if (count > 0) return false;
+  // Taken out again by its maker: it does not come back by itself.
+  if ((await findSetting(db, 'demo')).revision > 0) return false;
   const papers = await Promise.all(
     demoPapers(today).map(async (paper) => ({ ...paper, bytes: await paper.make() })),
   );
@@ -65,6 +79,7 @@ export async function seedDemo(db: Knex, today: string): Promise<boolean> {
     }
     await seedBatches(trx, today);
     for (const lot of demoLots(today)) await countDown(trx, lot);
+    await putSetting(trx, 'demo', await everythingHere(trx));
   });
   return true;
 }

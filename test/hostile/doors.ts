@@ -220,6 +220,10 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'DELETE', path: 'archive/incoming/none' },
     { method: 'POST', path: 'archive/incoming/none/take', body: { which: 'new' } },
     { method: 'GET', path: 'products/first-light/archive' },
+    { method: 'GET', path: 'settings' },
+    { method: 'PUT', path: 'settings', body: { revision: 0, currency: 'EUR', markets: ['EU'] } },
+    { method: 'POST', path: 'demo', body: { sure: 'no' } },
+    { method: 'GET', path: 'installation' },
     { method: 'GET', path: 'range' },
     { method: 'GET', path: 'range/days' },
     {

@@ -1,4 +1,5 @@
 /** The house as screens and server know it: backups, this installation, what can be set. */
+import type { Market } from '../formula/types';
 
 export const BACKUP_REASONS = [
   'byTime',
@@ -47,4 +48,54 @@ export interface ArchivePreview {
   title: string;
   madeAt: string;
   things: { thing: string; id: string; title: string; state: 'new' | 'same' | 'different' }[];
+}
+
+export interface HouseSettings {
+  /** Where a new bar is sold until something else is said. */
+  markets: Market[];
+}
+
+/** Ids of what the demo brought. */
+export interface DemoThings {
+  bars: string[];
+  materials: string[];
+  batches: string[];
+  papers: string[];
+}
+
+/** Currencies of the markets and their neighbours, as three letters. */
+export const CURRENCIES = [
+  'EUR',
+  'GBP',
+  'USD',
+  'CAD',
+  'AUD',
+  'CHF',
+  'SEK',
+  'NOK',
+  'DKK',
+  'PLN',
+  'CZK',
+  'NZD',
+] as const;
+
+export interface SettingsData extends HouseSettings {
+  currency: string;
+  revision: number;
+  /** How much of the demo is still here. */
+  demo: { bars: number; materials: number; batches: number } | null;
+}
+
+/** This installation. */
+export interface Installation {
+  version: string;
+  node: string;
+  folder: string;
+  databaseBytes: number;
+  backupBytes: number;
+  counts: { bars: number; materials: number; batches: number; papers: number };
+  /** What is wrong with the database, or null where it holds together. */
+  fault: string | null;
+  lastGood: string | null;
+  rulebook: string;
 }

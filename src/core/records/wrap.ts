@@ -12,6 +12,8 @@ import type { Product, WorkingVersion } from './product';
 export interface Maker {
   name: string;
   addressLines: string[];
+  /** Who answers in a market that asks for somebody established there; elsewhere the maker does. */
+  elsewhere?: { market: Market; name: string; addressLines: string[] }[];
 }
 
 /** A bar's wrap: its words, looks and sizes; one for all markets, with a school and a shape for each. */

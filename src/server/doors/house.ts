@@ -1,5 +1,6 @@
 /** The doors of the house: backups and what can be set. */
-import { LONGEST, NumberBetween, OneOf, Text } from './fields';
+import { CURRENCIES } from '../../core/records/house';
+import { LONGEST, Markets, NotEmpty, NumberBetween, OneOf, Text } from './fields';
 import { FirstRevision } from './revision';
 
 const MOST_HOURS = 24 * 7;
@@ -12,4 +13,17 @@ export class BackupSettingsDoor {
 
 export class TakeDoor {
   @OneOf(['new', 'all']) which!: string;
+}
+
+export class SettingsDoor {
+  @FirstRevision() revision!: number;
+  @OneOf(CURRENCIES, 'unknown-currency') currency!: string;
+  @Markets() @NotEmpty('Choose at least one market.') markets!: string[];
+}
+
+/** Said in words, so that nobody takes it out by a stray request. */
+export const DEMO_OUT = 'take the demo out';
+
+export class DemoOutDoor {
+  @OneOf([DEMO_OUT]) sure!: string;
 }

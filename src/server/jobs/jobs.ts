@@ -6,7 +6,7 @@ export { assessOnThread, overviews, sweepChunk } from '../../workers/reckon-jobs
 export { effectsChunk } from '../../workers/change-job';
 export { packArchive } from '../archive/pack-job';
 export { compareArchive, unpackArchive } from '../archive/unpack-job';
-export { backUp } from '../archive/backup-job';
+export { backUp, faultOf } from '../archive/backup-job';
 export { cures } from '../../workers/cure-job';
 export { paces } from '../../workers/heat-job';
 export { makeLabel } from '../labels/label-job';

@@ -9,7 +9,7 @@ import type { CraftFigures } from '../../core/records/cupboard';
 import { USUAL_MIN_DAYS } from '../../core/curing/cure';
 import { USUAL_SALE_DAYS } from '../../core/stock/pace';
 import type { CuringDays } from '../../core/records/rack';
-import type { BackupSettings } from '../../core/records/house';
+import type { BackupSettings, DemoThings, HouseSettings } from '../../core/records/house';
 import type { RangeView } from '../../core/records/range';
 import type { RuleNotes } from '../../core/records/rulebook';
 import type { NextPlans } from '../../core/records/next';
@@ -34,6 +34,9 @@ interface Settings {
   /** Ways of looking at the range, kept by name. */
   rangeViews: RangeView[];
   backups: BackupSettings;
+  house: HouseSettings;
+  /** What the demo brought; null where there is none, or it was taken out again. */
+  demo: DemoThings | null;
 }
 
 const BEFORE: Settings = {
@@ -50,6 +53,8 @@ const BEFORE: Settings = {
   ruleNotes: {},
   rangeViews: [],
   backups: { everyHours: 1, copyTo: '' },
+  house: { markets: ['EU', 'UK'] },
+  demo: null,
   curingDays: { least: USUAL_MIN_DAYS, usual: USUAL_SALE_DAYS },
 };
 

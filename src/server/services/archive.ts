@@ -41,12 +41,16 @@ function workFolder(): string {
   return folder;
 }
 
+let isPacking = false;
+
 /** Packs everything, or one bar; 404 where there is no such bar. Answers the bytes of the ZIP. */
 export async function packedArchive(bar: string | null): Promise<Uint8Array> {
+  if (isPacking) throw fault(429, 'busy', 'An archive is being packed just now. Ask again in a moment.');
+  isPacking = true;
   const folder = join(workFolder(), randomUUID());
-  mkdirSync(folder);
   const [copy, into] = [join(folder, DATABASE_FILE), join(folder, 'archive.zip')];
   try {
+    mkdirSync(folder);
     await onThread('backUp', { file: join(dataFolder(), DATABASE_FILE), into: copy }, { limitMs: LIMIT_MS });
     const packed = await onThread(
       'packArchive',
@@ -56,6 +60,7 @@ export async function packedArchive(bar: string | null): Promise<Uint8Array> {
     if (!packed) throw fault(404, 'unknown-product', `There is no product "${bar}".`, 'id');
     return readFileSync(into);
   } finally {
+    isPacking = false;
     rmSync(folder, { recursive: true, force: true });
   }
 }

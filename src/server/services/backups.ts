@@ -57,9 +57,15 @@ function prune(folder: string, now: string): void {
 }
 
 let making: Promise<unknown> = Promise.resolve();
+let waiting = 0;
+/** Backups that may wait for the one being made. */
+const MOST_WAITING = 3;
 
 /** Makes a backup, looks it over, copies it and lets old ones go; one after the other. */
 export function makeBackup(db: Knex, reason: BackupReason): Promise<Backup> {
+  if (waiting >= MOST_WAITING)
+    return Promise.reject(fault(429, 'busy', 'A backup is being made just now. Ask again in a moment.'));
+  waiting++;
   const next = making.then(async () => {
     const folder = backupFolder(dataFolder());
     const at = moment();
@@ -72,7 +78,7 @@ export function makeBackup(db: Knex, reason: BackupReason): Promise<Backup> {
     prune(folder, at);
     return backup;
   });
-  making = next.catch(() => undefined);
+  making = next.catch(() => undefined).finally(() => waiting--);
   return next;
 }
 

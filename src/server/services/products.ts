@@ -215,7 +215,7 @@ export function createProduct({ db, now }: House, name: string, key: string | nu
         name,
         identity: 'Soap',
         note: '',
-        markets: ['EU', 'UK'],
+        markets: (await findSetting(trx, 'house')).value.markets,
         netMassG: null,
         batchCode: '',
         firstPlacedOn: {},

@@ -114,6 +114,12 @@ interface Words {
   school?: School;
 }
 
+/** Who answers in a market, as the label says it: whoever is named for it, else the maker. */
+function responsibleIn(maker: Maker | null, market: Market): string[] {
+  const one = maker?.elsewhere?.find((there) => there.market === market) ?? maker;
+  return one ? [one.name, ...one.addressLines] : [];
+}
+
 function contentOf(
   gathered: Gathered,
   { wrap, market, maker, school = schoolOf(wrap, market) }: Words,
@@ -130,7 +136,7 @@ function contentOf(
     text: wrap.back,
     ingredients: list?.text ?? '',
     netMassG: netOf(gathered, wrap),
-    responsible: maker ? [maker.name, ...maker.addressLines] : [],
+    responsible: responsibleIn(maker, market),
     batchCode: wrap.batchCode,
     durability: wrap.durability,
   });

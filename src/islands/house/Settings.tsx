@@ -1,0 +1,117 @@
+import { useState } from 'react';
+import { MARKETS, type Market } from '../../core/formula/types';
+import { CURRENCIES, type SettingsData } from '../../core/records/house';
+import { address, send, type Fault } from '../../ui/api';
+import { Faults } from '../../ui/Faults';
+import { Select } from '../../ui/Select';
+import { MARKET_WORDS } from '../../ui/words';
+
+function DemoOut({
+  demo,
+  onOut,
+}: {
+  demo: NonNullable<SettingsData['demo']>;
+  onOut: (data: SettingsData) => void;
+}) {
+  const [isSure, setSure] = useState(false);
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const out = async () => {
+    const answer = await send<SettingsData>('POST', address('demo'), { sure: 'take the demo out' });
+    if (answer.ok) onOut(answer.body);
+    else setFaults(answer.faults);
+  };
+  return (
+    <div className="pt-3">
+      <h3 className="font-medium">The demo</h3>
+      <p>
+        {demo.bars} bars, {demo.materials} materials and {demo.batches} batches of it are here. Taken out,
+        what you made yourself stays, with every material and bar it needs.
+      </p>
+      {isSure ? (
+        <p className="flex flex-wrap gap-3">
+          <button type="button" className="action action-strong" onClick={() => void out()}>
+            Take it out; a backup is made first
+          </button>
+          <button type="button" className="action" onClick={() => setSure(false)}>
+            Leave it
+          </button>
+        </p>
+      ) : (
+        <button type="button" className="action" onClick={() => setSure(true)}>
+          Begin empty: take the demo out
+        </button>
+      )}
+      <Faults faults={faults} />
+    </div>
+  );
+}
+
+/** What counts for the whole house. */
+export function Settings({ first }: { first: SettingsData }) {
+  const [data, setData] = useState(first);
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const [said, setSaid] = useState('');
+  const put = async (change: { currency?: string; markets?: Market[] }) => {
+    const { revision, currency, markets } = data;
+    const body = { revision, currency, markets, ...change };
+    const answer = await send<SettingsData>('PUT', address('settings'), body);
+    setFaults(answer.ok ? [] : answer.faults);
+    if (!answer.ok) return;
+    setData(answer.body);
+    setSaid(answer.status === 409 ? 'Another window changed this just now; look again.' : 'Kept.');
+  };
+  const turn = (market: Market) =>
+    put({
+      markets: MARKETS.filter((one) =>
+        one === market ? !data.markets.includes(one) : data.markets.includes(one),
+      ),
+    });
+  return (
+    <section aria-label="Settings" id="settings" className="sheet">
+      <h2 className="text-lg">Settings</h2>
+      <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
+        <Select
+          label="Prices are in"
+          value={data.currency}
+          options={CURRENCIES.map((one) => [one, one] as const)}
+          onChange={(currency) => void put({ currency })}
+        />
+        <fieldset>
+          <legend className="eyebrow">A new bar is sold in</legend>
+          <div className="flex flex-wrap gap-x-4">
+            {MARKETS.map((market) => (
+              <label key={market} className="flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  className="accent-ultra"
+                  checked={data.markets.includes(market)}
+                  onChange={() => void turn(market)}
+                />
+                {MARKET_WORDS[market]}
+              </label>
+            ))}
+          </div>
+        </fieldset>
+        <ul className="leading-relaxed">
+          <li>
+            <a className="text-ultra underline" href="/wrap/maker">
+              Who answers for the bars
+            </a>
+            , everywhere and market by market
+          </li>
+          <li>
+            <a className="text-ultra underline" href="/rack">
+              Days a bar cures
+            </a>
+            , at the foot of the rack
+          </li>
+        </ul>
+      </div>
+      <p role="status" className="text-soft">
+        {said}
+      </p>
+      <Faults faults={faults} />
+      {data.demo && <DemoOut demo={data.demo} onOut={setData} />}
+    </section>
+  );
+}

@@ -1,0 +1,128 @@
+/** What the house sets for all bars, what this installation is, and the demo taken out again. */
+import manifest from '../../../package.json';
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Knex } from 'knex';
+import type { HouseSettings, Installation, SettingsData } from '../../core/records/house';
+import { rulebook } from '../../rulebook';
+import { onThread } from '../jobs/threads';
+import { backupFolder, listBackups } from '../archive/backup-files';
+import { dataFolder } from '../config';
+import { DATABASE_FILE } from '../database';
+import type { House } from '../house';
+import { findCurrency, findSetting, putSetting } from '../repositories/settings';
+import { dropCures } from '../repositories/cures';
+import { writing } from '../store/writing';
+
+const LIMIT_MS = 60_000;
+
+/** What can be set for the whole house. */
+export async function settingsData({ db }: House): Promise<SettingsData> {
+  const { value, revision } = await findSetting(db, 'house');
+  const { value: demo } = await findSetting(db, 'demo');
+  const left = async (table: string, ids: readonly string[]) => {
+    const [row] = await db(table).whereIn('id', ids).count<{ count: number }[]>({ count: '*' });
+    return row!.count;
+  };
+  const here = demo && {
+    bars: await left('products', demo.bars),
+    materials: await left('materials', demo.materials),
+    batches: await left('batches', demo.batches),
+  };
+  const isHere = here !== null && here.bars + here.materials + here.batches > 0;
+  return { ...value, currency: await findCurrency(db), revision, demo: isHere ? here : null };
+}
+
+/** Sets them; the newer come back where they were changed in between. */
+export async function changeSettings(
+  house: House,
+  { revision, currency, ...settings }: HouseSettings & { revision: number; currency: string },
+): Promise<{ data: SettingsData; isStale: boolean }> {
+  const isStale = await writing(house.db, async (trx) => {
+    if ((await findSetting(trx, 'house')).revision !== revision) return true;
+    await putSetting(trx, 'house', settings);
+    await putSetting(trx, 'currency', currency);
+    return false;
+  });
+  return { data: await settingsData(house), isStale };
+}
+
+/** Ids of a list that no row of a query names. */
+async function without(trx: Knex, ids: readonly string[], query: string): Promise<string[]> {
+  const rows = await trx.raw<{ id: string }[]>(query);
+  const held = new Set(rows.map(({ id }) => id));
+  return ids.filter((id) => !held.has(id));
+}
+
+/**
+ * Takes out what the demo brought and nothing of the maker's own refers to: her bars keep the materials they hold,
+ * her batches the bars and lots they were poured from.
+ */
+export async function takeDemoOut(house: House): Promise<SettingsData> {
+  await writing(house.db, async (trx) => {
+    const { value: demo } = await findSetting(trx, 'demo');
+    if (!demo) return;
+    const drop = async (table: string, column: string, ids: readonly string[]) => {
+      await trx(table).whereIn(column, ids).delete();
+    };
+    for (const [table, column] of [
+      ['stock_movements', 'batch_id'],
+      ['batch_photos', 'batch_id'],
+      ['batch_events', 'batch_id'],
+      ['batches', 'id'],
+    ] as const)
+      await drop(table, column, demo.batches);
+    const bars = await without(trx, demo.bars, 'select distinct product_id as id from batches');
+    await drop('issued_labels', 'product_id', bars);
+    await drop('products', 'id', bars);
+    const free = await without(
+      trx,
+      demo.materials,
+      `select material_id as id from product_materials
+       union select json_extract(line.value, '$.material') from formula_versions as v, json_each(v.formula, '$.lines') as line
+       union select l.material_id from lots as l join stock_movements as s on s.lot_id = l.id where s.batch_id is not null
+       union select json_extract(part.value, '$.material') from materials as m, json_each(m.mix) as part
+             where m.id not in (select value from json_each((select value from settings where key = 'demo'), '$.materials'))`,
+    );
+    await trx('stock_movements')
+      .whereIn('lot_id', trx('lots').select('id').whereIn('material_id', free))
+      .delete();
+    await drop('materials', 'id', free);
+    await drop('inbox', 'id', demo.papers);
+    // The demo's own maker goes with it, unless her own name stands there by now.
+    const { value: maker, revision } = await findSetting(trx, 'maker');
+    if (maker && revision === 1) await putSetting(trx, 'maker', null);
+    await putSetting(trx, 'demo', null);
+    await dropCures(trx);
+  });
+  return settingsData(house);
+}
+
+const bytesUnder = (folder: string): number =>
+  existsSync(folder)
+    ? readdirSync(folder).reduce((sum, name) => sum + statSync(join(folder, name)).size, 0)
+    : 0;
+
+/** This installation: where it lies, how large it is, and whether its database holds together. */
+export async function installation({ db }: House): Promise<Installation> {
+  const folder = dataFolder();
+  const count = async (table: string) =>
+    (await db(table).count<{ count: number }[]>({ count: '*' }))[0]!.count;
+  const backups = backupFolder(folder);
+  return {
+    version: manifest.version,
+    node: process.version,
+    folder,
+    databaseBytes: statSync(join(folder, DATABASE_FILE)).size,
+    backupBytes: bytesUnder(backups),
+    counts: {
+      bars: await count('products'),
+      materials: await count('materials'),
+      batches: await count('batches'),
+      papers: await count('documents'),
+    },
+    fault: await onThread('faultOf', join(folder, DATABASE_FILE), { limitMs: LIMIT_MS }),
+    lastGood: listBackups(backups).find((one) => one.fault === null)?.at ?? null,
+    rulebook: rulebook().edition,
+  };
+}
