@@ -3,9 +3,12 @@
  * way is said in words, and the program ends. Bundled to `dist/server/serve.mjs`.
  */
 import { createServer } from 'node:http';
+import { hostname, networkInterfaces } from 'node:os';
+import { createInterface } from 'node:readline/promises';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { dataFolder } from './config';
 import { openDatabase } from './database';
+import { Access, LONGEST_PASSPHRASE, SHORTEST_PASSPHRASE } from './front/access';
 import { frontApp } from './front/app';
 import { lockFolder } from './front/lock';
 import { isLoopback } from './front/origin';
@@ -36,6 +39,34 @@ function namesFromOutside(): string[] {
     .filter(Boolean);
 }
 
+/** Names and addresses that other machines of the network know this one by. */
+function ownNames(): string[] {
+  const addresses = Object.values(networkInterfaces()).flatMap((all) =>
+    (all ?? []).map(({ address }) => address),
+  );
+  const name = hostname().toLowerCase();
+  return [name, `${name}.local`, ...addresses.map((one) => (one.includes(':') ? `[${one}]` : one))];
+}
+
+/** Where other machines reach it, nobody comes in without a passphrase; the first start sets it. */
+async function requirePassphrase(access: Access): Promise<void> {
+  if (access.hasPassphrase) return;
+  const given = process.env.PROPORTIA_PASSPHRASE ?? (await asked());
+  if (given.length < SHORTEST_PASSPHRASE || given.length > LONGEST_PASSPHRASE)
+    end(
+      `HOST is ${HOST}, which other machines reach. Set a passphrase of ${SHORTEST_PASSPHRASE} to ${LONGEST_PASSPHRASE} letters first: in the House, or once by PROPORTIA_PASSPHRASE.`,
+    );
+  await access.setPassphrase(given);
+}
+
+async function asked(): Promise<string> {
+  if (!process.stdin.isTTY) return '';
+  const lines = createInterface({ input: process.stdin, output: process.stdout });
+  const text = await lines.question('A passphrase for whoever opens Proportia from another machine: ');
+  lines.close();
+  return text.trim();
+}
+
 async function prepareStore(): Promise<() => void> {
   try {
     const release = lockFolder(dataFolder());
@@ -60,13 +91,11 @@ async function prepareStore(): Promise<() => void> {
 }
 
 async function start(): Promise<void> {
-  if (!isLoopback(HOST)) {
-    end(
-      `HOST is ${HOST}, which other machines reach, and no passphrase guards it yet. Leave HOST unset to serve this machine alone.`,
-    );
-  }
   if (!Number.isInteger(PORT) || PORT < 1 || PORT > 65_535) end('PORT has to be a number from 1 to 65535.');
   const release = await prepareStore();
+  const isShut = !isLoopback(HOST);
+  const access = new Access(dataFolder());
+  if (isShut) await requirePassphrase(access);
   const entry = new URL('./entry.mjs', import.meta.url);
   const { handler } = (await import(pathToFileURL(fileURLToPath(entry)).href)) as {
     handler: Parameters<typeof frontApp>[0]['pages'];
@@ -74,7 +103,12 @@ async function start(): Promise<void> {
   const clientFolder = fileURLToPath(new URL('../client', import.meta.url));
   const server = createServer(
     { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: KEEP_ALIVE_MS },
-    frontApp({ clientFolder, pages: handler, names: namesFromOutside() }),
+    frontApp({
+      clientFolder,
+      pages: handler,
+      names: isShut ? [...namesFromOutside(), ...ownNames()] : namesFromOutside(),
+      gate: { access, isShut },
+    }),
   );
   server.on('error', (error: NodeJS.ErrnoException) => {
     if (error.code === 'EADDRINUSE') end(`Port ${PORT} is taken by another program. Set PORT to a free one.`);

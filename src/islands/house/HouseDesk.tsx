@@ -4,6 +4,7 @@ import { momentInWords } from '../../ui/words';
 import { Archive } from './Archive';
 import { Backups } from './Backups';
 import { Settings } from './Settings';
+import { WhoGetsIn } from './WhoGetsIn';
 import { sizeInWords } from './words';
 
 interface Props {
@@ -60,6 +61,7 @@ function HouseIsland({ settings, backups, installation }: Props) {
       <Settings first={settings} />
       <Backups first={backups} />
       <Archive />
+      <WhoGetsIn />
       <About installation={installation} />
     </div>
   );

@@ -2,6 +2,7 @@
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
+import { addGate, type GateOptions } from './gate';
 import { refusal } from './origin';
 
 /** Hashed files never change; a browser keeps them for a year. */
@@ -78,10 +79,12 @@ export interface FrontOptions {
   pages: (request: Request, response: Response) => unknown;
   /** More names this machine goes by. */
   names: readonly string[];
+  /** Who may come in. */
+  gate: GateOptions;
 }
 
 /** The application's server, ready to listen. */
-export function frontApp({ clientFolder, pages, names }: FrontOptions): Express {
+export function frontApp({ clientFolder, pages, names, gate }: FrontOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -94,6 +97,7 @@ export function frontApp({ clientFolder, pages, names }: FrontOptions): Express 
   );
   app.use(onlyOurs(names));
   app.use(onlyAddresses);
+  addGate(app, gate);
   app.use(compression());
   app.use(
     express.static(clientFolder, {
@@ -113,6 +117,14 @@ export function frontApp({ clientFolder, pages, names }: FrontOptions): Express 
   // Without a next of ours the pages answer what leads nowhere with their own words.
   app.use((request, response) => pages(request, response));
   app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
+    const status = (error as { status?: unknown }).status;
+    if (typeof status === 'number' && status >= 400 && status < 500 && !response.headersSent)
+      return refuse(
+        response,
+        status,
+        'body',
+        'This body cannot be read. Look at its size and how it is written.',
+      );
     console.error(error);
     if (!response.headersSent)
       refuse(response, 500, 'internal', 'Something went wrong here. Nothing was changed; try again.');
