@@ -1,4 +1,7 @@
-/** `npm run demo`: installs, builds, migrates, seeds and serves, each only where it is needed. */
+/**
+ * `npm run demo`: installs, builds, migrates, seeds and serves, each only where it is needed. With `PROPORTIA_EMPTY`
+ * (`npm start`) nothing is seeded.
+ */
 import { spawn } from 'node:child_process';
 import { ensureBuilt } from './build.mjs';
 import { ensureInstalled, run } from './install.mjs';
@@ -9,7 +12,7 @@ const PORT = process.env.PORT || '4321';
 ensureInstalled();
 await ensureBuilt();
 try {
-  run(process.execPath, ['--import=tsx', 'scripts/seed.ts']);
+  if (!process.env.PROPORTIA_EMPTY) run(process.execPath, ['--import=tsx', 'scripts/seed.ts']);
 } catch {
   // What stands in the way was said by the seeding itself.
   process.exit(1);

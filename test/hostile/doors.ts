@@ -224,6 +224,8 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'PUT', path: 'settings', body: { revision: 0, currency: 'EUR', markets: ['EU'] } },
     { method: 'POST', path: 'demo', body: { sure: 'no' } },
     { method: 'GET', path: 'installation' },
+    { method: 'POST', path: 'import', body: { preview: true, bars: [{ name: 'Mine', note: '', formula }] } },
+    { method: 'POST', path: 'import/names', body: { names: ['olive oil'] } },
     { method: 'GET', path: 'range' },
     { method: 'GET', path: 'range/days' },
     {

@@ -62,8 +62,16 @@ const ABOUT = 0.5;
  * to a little over 1. A title that begins with it, and a short one, come first.
  */
 export function rank(typed: readonly string[], title: string, about = ''): number {
+  return rankWords(typed, wordsOf(title), wordsOf(about));
+}
+
+/** The same with both split into words already. */
+export function rankWords(
+  typed: readonly string[],
+  named: readonly string[],
+  said: readonly string[],
+): number {
   if (typed.length === 0) return 0;
-  const [named, said] = [wordsOf(title), wordsOf(about)];
   let sum = 0;
   for (const one of typed) {
     const value = Math.max(best(one, named), ABOUT * best(one, said));

@@ -94,6 +94,11 @@ export function Settings({ first }: { first: SettingsData }) {
         </fieldset>
         <ul className="leading-relaxed">
           <li>
+            <a className="text-ultra underline" href="/house/import">
+              Bars from a spreadsheet
+            </a>
+          </li>
+          <li>
             <a className="text-ultra underline" href="/wrap/maker">
               Who answers for the bars
             </a>

@@ -17,10 +17,10 @@ function cellText({ value, text, numFmt }: Cell): string {
 }
 
 /**
- * All sheets of a workbook, one below the other.
+ * The rows of every sheet of a workbook, one below the other.
  * @throws PaperFault where it cannot be opened.
  */
-export async function linesFromWorkbook(bytes: Uint8Array): Promise<PaperLine[]> {
+export async function rowsFromWorkbook(bytes: Uint8Array): Promise<string[][]> {
   const { default: excel } = await import('exceljs');
   const workbook = new excel.Workbook();
   await workbook.xlsx.load(bytes.slice().buffer).catch(() => {
@@ -35,8 +35,12 @@ export async function linesFromWorkbook(bytes: Uint8Array): Promise<PaperLine[]>
       );
       rows.push(Array.from(cells, (cell) => cell ?? ''));
     });
-  return linesFromRows(rows);
+  return rows;
 }
+
+/** The lines of a workbook that is a paper. */
+export const linesFromWorkbook = async (bytes: Uint8Array): Promise<PaperLine[]> =>
+  linesFromRows(await rowsFromWorkbook(bytes));
 
 /** The rows of a document: a table's as they are, everything else a row of one cell. */
 function rowsOf(html: string): string[][] {

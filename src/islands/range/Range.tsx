@@ -6,6 +6,7 @@ import { download } from '../../ui/download';
 import { guarded } from '../../ui/Guarded';
 import { RecordTable } from '../../ui/RecordTable';
 import { Actions } from './Actions';
+import { Begin } from './Begin';
 import { rangeColumns } from './columns';
 import { useRange, type Range } from './data';
 import { HeadroomMap } from './HeadroomMap';
@@ -21,12 +22,7 @@ interface Props {
 }
 
 function Nothing({ count, look }: { count: number; look: RangeLook }) {
-  if (count === 0)
-    return (
-      <p className="mt-4">
-        No bars yet. Give the first one a name above and start it; it comes with a plain formula to change.
-      </p>
-    );
+  if (count === 0) return <Begin />;
   if (look.show === 'away' && look.find === '') return <p className="mt-4">Nothing is put away.</p>;
   return <p className="mt-4">No bar answers to that.</p>;
 }

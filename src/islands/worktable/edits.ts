@@ -1,17 +1,6 @@
 /** Changes to a formula that the worktable makes, each giving a new one. */
-import type { Amount, Formula, Kind, Line, Material, Stage } from '../../core/formula/types';
-
-/** Where a material of a kind usually goes in. */
-const USUAL_STAGE: Partial<Record<Kind, Stage>> = {
-  fat: 'fats',
-  wax: 'fats',
-  liquid: 'liquid',
-  milk: 'liquid',
-  acid: 'lye',
-  lactate: 'lye',
-  clay: 'intoFats',
-  fibre: 'lye',
-};
+import { USUAL_STAGE } from '../../core/formula/stages';
+import type { Amount, Formula, Kind, Line, Material } from '../../core/formula/types';
 
 /** A modest load to start from; the maker changes it at once. */
 const USUAL_AMOUNT: Partial<Record<Kind, Amount>> = {

@@ -206,22 +206,27 @@ function freeProductId(trx: Knex, name: string): Promise<string> {
   return freeId(name, 'bar', (base) => takenIds(trx, 'products', base));
 }
 
+/** A bar as it begins, under an id of its own. */
+export async function freshProduct(trx: Knex, name: string): Promise<Product> {
+  return {
+    id: await freeProductId(trx, name),
+    name,
+    identity: 'Soap',
+    note: '',
+    markets: (await findSetting(trx, 'house')).value.markets,
+    netMassG: null,
+    batchCode: '',
+    firstPlacedOn: {},
+    revision: 1,
+    putAwayOn: null,
+  };
+}
+
 /** Makes a new bar from the starter formula. `key` names the request, so that one sent twice makes one bar. */
 export function createProduct({ db, now }: House, name: string, key: string | null = null): Promise<Product> {
   return writing(db, (trx) =>
     once(trx, key, 'new bar', now, async () => {
-      const product: Product = {
-        id: await freeProductId(trx, name),
-        name,
-        identity: 'Soap',
-        note: '',
-        markets: (await findSetting(trx, 'house')).value.markets,
-        netMassG: null,
-        batchCode: '',
-        firstPlacedOn: {},
-        revision: 1,
-        putAwayOn: null,
-      };
+      const product = await freshProduct(trx, name);
       await addProduct(trx, product, starterFormula(name), now);
       return product;
     }),

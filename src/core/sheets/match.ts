@@ -1,0 +1,87 @@
+/** Which material on file a name in a spreadsheet most likely is. Pure. */
+import type { Kind, Material } from '../formula/types';
+import { rankWords, wordsOf } from '../search/rank';
+
+export interface Match {
+  name: string;
+  id: string;
+  title: string;
+  kind: Kind;
+  /** Whether it stands out from all others; else it is asked about. */
+  isSure: boolean;
+}
+
+/** Words that say how a material was made or bought, and nothing of which it is. */
+const ASIDE = new Set(
+  'organic bio refined unrefined virgin extra pure raw natural pomace distilled deionised deionized filtered cold pressed fresh food grade cosmetic expeller rbd melted softened warm the of a'.split(
+    ' ',
+  ),
+);
+const SHORT: Record<string, string> = {
+  eo: 'oil',
+  'e/o': 'oil',
+  essential: '',
+  oo: 'olive oil',
+  co: 'coconut oil',
+  aqua: 'water',
+  h2o: 'water',
+};
+
+/** A name without what says nothing of the material. */
+export function bareName(name: string): string[] {
+  const outside = name
+    .replace(/[([][^)\]]*[)\]]/g, ' ')
+    .replace(/\b\d+(?:[.,]\d+)?\s*(?:%|°|deg|degrees|mesh)?/g, ' ');
+  return wordsOf(outside.replace(/\be\.\s?o\.?/gi, 'eo'))
+    .flatMap((word) => wordsOf(SHORT[word] ?? word))
+    .filter((word) => !ASIDE.has(word));
+}
+
+/** Words that are said or left out as it comes; a name that lacks them costs a little. */
+const LOOSE = new Set(['oil', 'butter', 'clay', 'powder', 'wax']);
+const LOOSE_COST = 0.02;
+
+const SURE = 0.95;
+const LEAD = 0.02;
+/** Below this it is another material. */
+const LEAST = 0.3;
+
+interface Named {
+  material: Material;
+  named: string[];
+  said: string[];
+}
+
+/** Materials with their names split into words, to be asked for many names. */
+export function namedMaterials(materials: readonly Material[]): Named[] {
+  return materials.map((material) => ({
+    material,
+    named: bareName(material.name),
+    said: wordsOf((material.inci ?? []).map((part) => part.name).join(' ')),
+  }));
+}
+
+/** The material that answers best to a name; null where none does. Words it has beyond the name count against it. */
+export function matchName(name: string, materials: readonly Named[]): Match | null {
+  const typed = bareName(name);
+  if (typed.length === 0) return null;
+  const firm = typed.filter((word) => !LOOSE.has(word));
+  const scored = materials
+    .map(({ material, named, said }) => {
+      const value = Math.max(rankWords(typed, named, said), rankWords(firm, named, said) - LOOSE_COST);
+      if (value <= LEAST) return { material, value: 0 };
+      const beyond = named.filter(
+        (word) => !typed.some((one) => word.startsWith(one) || one.startsWith(word)),
+      );
+      // "Oil" and "butter" are left out as often as not.
+      const weight = LOOSE.has(named.at(-1)!) ? 0.03 : 0.1;
+      return { material, value: value - weight * beyond.length };
+    })
+    .filter(({ value }) => value > LEAST)
+    .sort((a, b) => b.value - a.value || a.material.name.length - b.material.name.length);
+  const [first, second] = scored;
+  if (!first) return null;
+  const { id, name: title, kind } = first.material;
+  const isSure = first.value >= SURE && first.value - (second?.value ?? 0) >= LEAD;
+  return { name, id, title, kind, isSure };
+}

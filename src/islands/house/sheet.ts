@@ -1,0 +1,70 @@
+/** A maker's spreadsheet as it is being brought in: opened, laid out, its names matched, its bars made. */
+import type { Formula } from '../../core/formula/types';
+import type { PercentOf } from '../../core/sheets/amounts';
+import type { Layout, SheetFault } from '../../core/sheets/layout';
+import { readSheet } from '../../core/sheets/layout';
+import type { Match } from '../../core/sheets/match';
+import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';
+import { PaperFault } from '../papers/fault';
+
+const LARGEST = 5 * 1024 * 1024;
+
+/** The rows of a CSV or XLSX file. Throws a PaperFault that says what to do. */
+export async function openSheet(file: File): Promise<string[][]> {
+  if (file.size > LARGEST) throw new PaperFault('This file is over 5 MB. Send one sheet of it.');
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  if (/\.xlsx$/i.test(file.name)) {
+    const { rowsFromWorkbook } = await import('../papers/office');
+    return rowsFromWorkbook(bytes);
+  }
+  if (bytes.includes(0)) throw new PaperFault('This is neither CSV nor XLSX. Save it as one of them.');
+  const { default: Papa } = await import('papaparse');
+  const text = new TextDecoder('utf-8').decode(bytes).replace(/^\uFEFF/, '');
+  return Papa.parse<string[]>(text, { skipEmptyLines: false }).data;
+}
+
+/** What the maker said besides what the sheet says. */
+export interface Said {
+  percentOf: PercentOf;
+  batchG: number;
+  superfatPct: number;
+  /** Materials chosen by hand, by the name in the sheet. */
+  chosen: Readonly<Record<string, { id: string; title: string; kind: Known['kind'] }>>;
+}
+
+export interface MadeBar {
+  name: string;
+  note: string;
+  formula: Formula;
+  notes: string[];
+}
+
+export interface Made {
+  bars: MadeBar[];
+  faults: SheetFault[];
+  /** Names of materials in the sheet. */
+  names: string[];
+}
+
+/** Bars of a sheet as far as they can be made. */
+export function makeBars(
+  rows: readonly (readonly string[])[],
+  layout: Layout,
+  fileName: string,
+  matches: ReadonlyMap<string, Match | null>,
+  said: Said,
+): Made {
+  const read = readSheet(rows, layout, fileName.replace(/\.[^.]+$/, ''));
+  const find = (name: string): Known | null => said.chosen[name] ?? matches.get(name) ?? null;
+  const faults = [...read.faults];
+  const bars: MadeBar[] = [];
+  for (const bar of read.bars) {
+    const taken = formulaOf(bar, { ...said, find });
+    if (taken.ok) bars.push({ name: bar.name, note: bar.note, formula: taken.formula, notes: taken.notes });
+    else faults.push(...taken.faults);
+  }
+  const names = read.bars
+    .flatMap(({ lines }) => lines.map(({ name }) => name))
+    .filter((name) => roleOf(name) === 'material');
+  return { bars, faults: faults.sort((a, b) => a.row - b.row), names: [...new Set(names)] };
+}

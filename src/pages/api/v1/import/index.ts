@@ -1,0 +1,24 @@
+import type { Formula } from '../../../../core/formula/types';
+import { ImportDoor } from '../../../../server/doors/import';
+import { openHouse } from '../../../../server/house';
+import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
+import { importBars } from '../../../../server/services/import';
+
+interface Asked {
+  preview: boolean;
+  bars: { name: string; note: string; formula: Formula }[];
+}
+
+/** Looks at bars of a spreadsheet, or takes them: all or none. 422 with every fault where some cannot be taken. */
+export const POST = endpoint(async ({ request }) => {
+  const { preview, bars } = await readShaped<Asked>(ImportDoor, request);
+  const result = await importBars(await openHouse(), bars, preview);
+  const isRefused = !preview && bars.length > 0 && result.taken === 0;
+  if (!isRefused) return answerJson(result, result.taken > 0 ? 201 : 200);
+  const errors = result.bars.flatMap(({ name, fault }, at) =>
+    fault === null ? [] : [{ path: `bars.${at}`, code: 'bar', message: `${name}: ${fault}` }],
+  );
+  return answerJson({ errors }, 422);
+});
+
+export const ALL = onlyMethods('POST');
