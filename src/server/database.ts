@@ -1,4 +1,5 @@
 /** The one connection to the SQLite file, opened, looked over and migrated at first use. */
+import { note } from './log';
 import { createHash } from 'node:crypto';
 import { chmodSync, copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -62,7 +63,7 @@ async function liftMigrationLock(database: Knex): Promise<void> {
   if (!(await database.schema.hasTable('knex_migrations_lock'))) return;
   const lock: { is_locked: number } | undefined = await database('knex_migrations_lock').first();
   if (!lock?.is_locked) return;
-  console.error('A migration was cut off the last time. Its lock is lifted; the migration is done again.');
+  note('store', 'A migration was cut off the last time. Its lock is lifted; the migration is done again.');
   await database.migrate.forceFreeMigrationsLock({ migrationSource });
 }
 

@@ -1,4 +1,5 @@
 /** What every endpoint shares: reading JSON within bounds, answering, and never leaking a fault as a stack. */
+import { noteFault } from './log';
 import type { APIContext, APIRoute } from 'astro';
 import type { RequestError } from '../core/formula/types';
 import { checkShape, hostilePlace } from './doors/shape';
@@ -124,11 +125,11 @@ export function endpoint(handle: (context: APIContext) => Promise<Response> | Re
       if (error instanceof HttpFault) return answerJson({ errors: error.errors }, error.status);
       const store = storeFault(error);
       if (store) {
-        console.error(`${store.kind}: ${store.detail}`);
+        noteFault(`store ${store.kind}`, error);
         const errors = [{ path: '', code: store.kind, message: store.message }];
         return answerJson({ errors }, store.status);
       }
-      console.error(error);
+      noteFault('endpoint', error);
       const message = 'Something went wrong here, not in your request. Nothing was changed; try again.';
       return answerJson({ errors: [{ path: '', code: 'internal', message }] }, 500);
     }

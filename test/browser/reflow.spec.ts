@@ -26,6 +26,9 @@ const SCREENS = [
   '/rack/calendar',
   '/cupboard/shelf',
   '/pour/trace?code=FL-260915',
+  '/house',
+  '/house/import',
+  '/bars/sheets?bars=night-mail,lamp-room',
   '/nowhere',
 ];
 
@@ -35,8 +38,11 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => application.stop());
 
-for (const width of [390, 320]) {
-  test(`no screen scrolls sideways at ${width} px, and axe finds nothing`, async ({ browser }) => {
+const PHONE = 390;
+for (const width of [PHONE, 320]) {
+  test(`no screen scrolls sideways at ${width} px${width === PHONE ? ', and axe finds nothing' : ''}`, async ({
+    browser,
+  }) => {
     test.setTimeout(180_000);
     const context = await browser.newContext({ viewport: { width, height: 844 }, hasTouch: true });
     const page = await context.newPage();
@@ -46,7 +52,8 @@ for (const width of [390, 320]) {
       expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(
         width,
       );
-      await noViolations(page, `${path} at ${width}`);
+      // What axe looks at differs between desk and phone, hardly between two phones.
+      if (width === PHONE) await noViolations(page, `${path} at ${width}`);
     }
     await context.close();
   });

@@ -13,7 +13,7 @@ export interface Match {
 
 /** Words that say how a material was made or bought, and nothing of which it is. */
 const ASIDE = new Set(
-  'organic bio refined unrefined virgin extra pure raw natural pomace distilled deionised deionized filtered cold pressed fresh food grade cosmetic expeller rbd melted softened warm the of a'.split(
+  'organic bio refined unrefined virgin extra pure raw natural distilled deionised deionized filtered cold pressed fresh food grade cosmetic expeller rbd melted softened warm the of a and'.split(
     ' ',
   ),
 );

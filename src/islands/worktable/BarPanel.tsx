@@ -157,6 +157,12 @@ export function BarPanel() {
     <section aria-label="This bar" className="py-2">
       <DetailsForm />
       <Variation />
+      <p className="mt-2 border-t border-line pt-2">
+        <a className="action" href={address('products', product.id, 'archive')} download>
+          Hand this bar over as a file
+        </a>{' '}
+        <span className="text-soft">with the materials and papers it needs</span>
+      </p>
       <PutAway product={product} />
     </section>
   );

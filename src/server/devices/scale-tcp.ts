@@ -1,4 +1,5 @@
 /** A real scale's bridge that sends lines of text over TCP; a line lost is made again. */
+import { note } from '../log';
 import { connect, type Socket } from 'node:net';
 import type { Reading } from '../../core/weighing/follow';
 import { readScaleLine } from '../../core/weighing/lines';
@@ -29,7 +30,7 @@ export class TcpScale {
 
   constructor(private readonly address: string) {
     if (!bridgeAddress(address))
-      console.error(`PROPORTIA_SCALE is "${address}"; write it as tcp://HOST:PORT. No scale is read.`);
+      note('scale', `PROPORTIA_SCALE is "${address}"; write it as tcp://HOST:PORT. No scale is read.`);
   }
 
   listen(hear: (reading: Reading) => void): () => void {

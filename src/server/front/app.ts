@@ -1,4 +1,5 @@
 /** The server around pages and endpoints: who is answered, headers, compression, files of the build. */
+import { noteFault } from '../log';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
@@ -125,7 +126,7 @@ export function frontApp({ clientFolder, pages, names, gate }: FrontOptions): Ex
         'body',
         'This body cannot be read. Look at its size and how it is written.',
       );
-    console.error(error);
+    noteFault('front', error);
     if (!response.headersSent)
       refuse(response, 500, 'internal', 'Something went wrong here. Nothing was changed; try again.');
   });

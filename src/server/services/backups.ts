@@ -1,4 +1,5 @@
 /** Backups while the application runs: by time and by hand, kept by age, looked over, copied elsewhere, taken back. */
+import { noteFault } from '../log';
 import { copyFileSync, readFileSync, renameSync, statSync } from 'node:fs';
 import { isAbsolute, join } from 'node:path';
 import type { Knex } from 'knex';
@@ -39,7 +40,7 @@ async function copyElsewhere(db: Knex, folder: string, { id }: Backup): Promise<
     renameSync(`${target}.part`, target);
   } catch (error) {
     copyFault = `The copy into ${copyTo} did not succeed: ${(error as Error).message}`;
-    console.error(copyFault);
+    noteFault('backup not copied', error);
   }
 }
 
@@ -170,7 +171,7 @@ export function keepBackingUp(open: () => Promise<Knex>): void {
   const look = () =>
     void open()
       .then((db) => backUpIfDue(db, known))
-      .catch((error: unknown) => console.error(error));
+      .catch((error: unknown) => noteFault('backup', error));
   setInterval(look, LOOK_MS).unref();
   setTimeout(look, LOOK_MS / 10).unref();
 }

@@ -1,4 +1,5 @@
 /** Looking at a change before it is accepted: in the background, with progress, and nothing written but the look. */
+import { noteFault } from '../log';
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import type { Knex } from 'knex';
@@ -101,8 +102,10 @@ async function look(
     await endChange(house.db, id, 'done', found);
   } catch (error) {
     const isCancelled = state.stop.signal.aborted;
-    if (!isCancelled && !(error instanceof JobEnded)) console.error(error);
-    await endChange(house.db, id, isCancelled ? 'cancelled' : 'failed').catch(console.error);
+    if (!isCancelled && !(error instanceof JobEnded)) noteFault('change', error);
+    await endChange(house.db, id, isCancelled ? 'cancelled' : 'failed').catch((error: unknown) =>
+      noteFault('change', error),
+    );
   } finally {
     running.delete(id);
     state.news.emit('news');
@@ -202,7 +205,7 @@ export function followChange(
   const tell = () =>
     void viewChange(house, id)
       .then(({ state, done, of }) => send({ state, done, of }))
-      .catch(console.error);
+      .catch((error: unknown) => noteFault('change', error));
   const state = running.get(id);
   tell();
   if (!state) return () => undefined;

@@ -3,6 +3,7 @@
  * and made anew on threads where the stamp no longer holds: for the rows that are asked for at once, for the
  * rest in the background.
  */
+import { noteFault } from '../log';
 import type { Knex } from 'knex';
 import type { Overview, OverviewInput } from '../../core/overview';
 import type { Market } from '../../core/formula/types';
@@ -56,7 +57,7 @@ async function keepOverviews(db: Knex, rows: Parameters<typeof putOverviews>[1])
   try {
     await writing(db, (trx) => putOverviews(trx, rows));
   } catch (error) {
-    console.error(error);
+    noteFault('overviews not kept', error);
   }
 }
 

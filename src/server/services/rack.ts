@@ -1,4 +1,5 @@
 /** The rack: what every batch waits for, how far it has dried, and one batch with its curve and its net weight. */
+import { noteFault } from '../log';
 import type { Knex } from 'knex';
 import { assess } from '../../core/assess';
 import { batchRequest } from '../../core/batch/request';
@@ -79,7 +80,7 @@ async function keep(db: Knex, id: string, seq: number, cure: Cure): Promise<void
   try {
     await keepCure(db, id, seq, cure);
   } catch (error) {
-    console.error(error);
+    noteFault('cure not kept', error);
   }
 }
 

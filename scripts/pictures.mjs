@@ -1,0 +1,117 @@
+/** `npm run pictures`: remakes every picture in docs/screenshots from the demo, on a fixed day. */
+import { execFileSync, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { ensureBuilt } from './build.mjs';
+import { chromiumPath, ensureChromium } from './chromium.mjs';
+
+const PORT = 4791;
+const URL_HERE = `http://127.0.0.1:${PORT}`;
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+const TABLET = { width: 1024, height: 768 };
+/** What a view fetches and reckons is there after so long. */
+const SETTLED_MS = 5000;
+
+async function post(path, body) {
+  const answer = await fetch(`${URL_HERE}/api/v1/${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  return answer.json();
+}
+
+/** A stricter certificate, looked at and not yet decided. */
+async function aChange() {
+  const paper = {
+    type: 'certificate',
+    number: 'BA-1499',
+    edition: '51st',
+    issuedOn: '2026-11-20',
+    issuer: 'Brackwater Aromatics',
+    category: '9',
+    maxPct: 2.5,
+  };
+  const change = { kind: 'paper', material: 'coal-and-violets', paper };
+  const { id } = await post('changes', { change });
+  return `/watch/${id}`;
+}
+
+const sizeTab = async (page) => {
+  await page.getByRole('tab', { name: 'Size' }).click();
+  await page.mouse.move(5, 5);
+};
+
+const VIEWS = [
+  ['range', '/', DESK],
+  ['worktable', '/bars/lamp-room', DESK],
+  ['worktable-phone', '/bars/lamp-room', PHONE],
+  ['warmth', '/bars/first-light', { width: 1280, height: 1180 }, sizeTab],
+  ['formula-sheet', '/bars/lamp-room/sheet', DESK],
+  ['cupboard', '/cupboard', DESK],
+  ['paper-tray', '/cupboard/papers', DESK],
+  ['scent-desk', '/scent', DESK],
+  ['wrap', '/wrap/ticket-office', DESK],
+  ['pour-day', '/pour', DESK],
+  ['bench', '/pour/sr-261124', TABLET],
+  ['bench-phone', '/pour/sr-261124', PHONE],
+  ['record', '/pour/nm-261025/record', DESK],
+  ['rack', '/rack', DESK],
+  ['batch', '/rack/wr-261103', DESK],
+  ['next', '/rack/next', DESK],
+  ['watch', aChange, DESK],
+  ['rulebook', '/rulebook', DESK],
+  ['house', '/house', DESK],
+];
+
+async function untilReady() {
+  for (let tries = 0; tries < 150; tries++) {
+    if (
+      await fetch(`${URL_HERE}/api/v1/health`).then(
+        ({ ok }) => ok,
+        () => false,
+      )
+    )
+      return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('The server did not become ready.');
+}
+
+if (!ensureChromium()) process.exit(1);
+await ensureBuilt();
+const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+const env = {
+  ...process.env,
+  NODE_ENV: 'production',
+  PROPORTIA_DATA: folder,
+  PROPORTIA_TODAY: '2026-11-24',
+  HOST: '127.0.0.1',
+  PORT: String(PORT),
+};
+execFileSync(process.execPath, ['--import=tsx', 'scripts/seed.ts'], { env, stdio: 'inherit' });
+const server = spawn(process.execPath, ['dist/server/serve.mjs'], { env, stdio: 'inherit' });
+const browser = await chromium.launch({ executablePath: chromiumPath(), args: ['--no-sandbox'] });
+try {
+  await untilReady();
+  await post('backups', {});
+  for (const [name, where, viewport, act] of VIEWS) {
+    const page = await browser.newPage({ viewport });
+    await page.goto(URL_HERE + (typeof where === 'string' ? where : await where()));
+    await page.waitForTimeout(SETTLED_MS);
+    if (act) {
+      await act(page);
+      await page.waitForTimeout(SETTLED_MS);
+    }
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
+    await page.close();
+    console.log(name);
+  }
+} finally {
+  await browser.close();
+  server.kill();
+  rmSync(folder, { recursive: true, force: true });
+}

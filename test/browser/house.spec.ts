@@ -1,0 +1,99 @@
+/** The house: bars out of a spreadsheet, a backup taken back, everything out and in, help, the demo taken out. */
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { startApplication, type Application } from './application';
+import { noViolations, open } from './page';
+
+let application: Application;
+test.beforeAll(async () => {
+  application = await startApplication();
+});
+test.afterAll(() => application.stop());
+
+const CSV = `Our soaps,,
+Recipe,Ingredient,Amount
+Harbour,Olive oil (pomace),500 g
+,Coconut oil 76,200 g
+,Distilled water,230 g
+,Lye,95 g
+,Stardust,0.7 oz ppo
+Thimble,Shea butter,12 oz
+,Castor oil,2 oz
+`;
+
+test('bars come in from a spreadsheet: a name is put right, all are looked at, all or none are taken', async ({
+  page,
+}) => {
+  await open(page, application, '/house/import');
+  await page
+    .getByLabel('A CSV or XLSX file with your bars')
+    .setInputFiles({ name: 'soaps.csv', mimeType: 'text/csv', buffer: Buffer.from(CSV) });
+  const outcome = page.getByRole('region', { name: 'What comes of it' });
+  await expect(outcome).toContainText('Row 7: “Stardust” is not known');
+  const take = page.getByRole('button', { name: /^Take in/ });
+  await expect(take).toBeDisabled();
+  const names = page.getByRole('region', { name: 'Names to look at' });
+  await expect(names).toContainText('Stardust');
+  const name = names.getByRole('listitem').filter({ hasText: 'Stardust' });
+  await name.getByRole('combobox').fill('lavender oil');
+  await page
+    .getByRole('option', { name: /Lavender oil/ })
+    .first()
+    .click();
+  await page.keyboard.press('Escape');
+  await expect(name).toContainText('taken for Lavender oil');
+  await expect(outcome).toContainText('Neither lye nor superfat is stated');
+  await page.getByRole('button', { name: 'Hold them against the limits first' }).click();
+  await expect(outcome.getByRole('listitem').filter({ hasText: 'Harbour' })).toContainText(
+    /Clear|Tight|Unproven|Over/,
+  );
+  await noViolations(page, 'the import');
+  await page.getByRole('button', { name: 'Take in 2 bars' }).click();
+  await page.waitForURL(/\/$/);
+  await expect(page.getByRole('link', { name: 'Thimble' })).toBeVisible();
+});
+
+test('a backup is made and taken back; an archive goes out, is looked through, and the demo goes out', async ({
+  page,
+}) => {
+  await open(page, application, '/house');
+  await page.getByRole('button', { name: 'Make one now' }).click();
+  const made = page.getByRole('table', { name: 'Backups made' });
+  await expect(made.getByRole('row').filter({ hasText: 'by hand' })).toBeVisible();
+  const archive = page.getByRole('region', { name: 'Archive' });
+  const downloading = page.waitForEvent('download');
+  await archive.getByRole('link', { name: 'Everything out' }).click();
+  const file = await (await downloading).path();
+  await page.request.post(`${application.url}/api/v1/products`, { data: { name: 'After the archive' } });
+  await archive.getByLabel(/^Look into an archive/).setInputFiles({
+    name: 'proportia.zip',
+    mimeType: 'application/zip',
+    buffer: readFileSync(file),
+  });
+  await expect(archive.getByRole('table', { name: 'What is in it' })).toContainText('the same');
+  await archive.getByRole('button', { name: 'Leave it' }).click();
+  await noViolations(page, 'the house');
+  await page.getByRole('button', { name: 'Begin empty: take the demo out' }).click();
+  await page.getByRole('button', { name: 'Take it out; a backup is made first' }).click();
+  await expect(page.getByText(/batches of it are here/)).toHaveCount(0);
+  await open(page, application, '/');
+  await expect(page.getByRole('link', { name: 'After the archive' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Lamp Room' })).toHaveCount(0);
+  await open(page, application, '/house');
+  const first = made.getByRole('row').filter({ hasText: 'by hand' });
+  await first.getByRole('button', { name: 'Go back to it' }).click();
+  await first.getByRole('button', { name: 'Go back to it; one more is made first' }).click();
+  await expect(made.getByRole('row').filter({ hasText: 'before one was taken back' })).toBeVisible();
+  await open(page, application, '/');
+  await expect(page.getByRole('link', { name: 'Lamp Room' })).toBeVisible();
+});
+
+test('help stands beside the work, by its key, and says what the place is for', async ({ page }) => {
+  await open(page, application, '/rack');
+  await page.locator('body').press('?');
+  const help = page.getByRole('complementary', { name: 'Help' });
+  await expect(help).toContainText('the weeks from the pour to the sale');
+  await noViolations(page, 'the help');
+  await page.keyboard.press('Escape');
+  await expect(help).toBeHidden();
+});
