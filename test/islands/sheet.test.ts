@@ -1,0 +1,130 @@
+/** A maker's spreadsheet as a file: CSV of any make and XLSX opened, names put right, bars made. */
+import { expect } from 'chai';
+import excel from 'exceljs';
+import type { Layout } from '../../src/core/sheets/layout';
+import { guessLayout } from '../../src/core/sheets/layout';
+import { matchName, namedMaterials, type Match } from '../../src/core/sheets/match';
+import { makeBars, openSheet, type Said } from '../../src/islands/house/sheet';
+import { LIBRARY } from '../../src/library';
+import { makeSheet } from '../support/sheets';
+
+const MATERIALS = namedMaterials(LIBRARY);
+const USUAL: Said = { percentOf: 'fats', batchG: 1000, superfatPct: 5, chosen: {} };
+const file = (name: string, content: string | Uint8Array) => new File([content as BlobPart], name);
+const matched = (rows: string[][], layout: Layout) => {
+  const { names } = makeBars(rows, layout, 'x.csv', new Map(), USUAL);
+  return new Map<string, Match | null>(names.map((name) => [name, matchName(name, MATERIALS)]));
+};
+
+async function workbook(sheets: Record<string, (string | number | Date)[][]>): Promise<Uint8Array> {
+  const book = new excel.Workbook();
+  for (const [name, rows] of Object.entries(sheets)) book.addWorksheet(name).addRows(rows);
+  return new Uint8Array(await book.xlsx.writeBuffer());
+}
+
+describe('a spreadsheet’s file', () => {
+  it('opens as CSV with commas, semicolons or tabs, quotes, a mark at its beginning', async () => {
+    const rows = [
+      ['Recipe', 'Ingredient', 'Amount'],
+      ['Harbour', 'Olive oil', '500,5 g'],
+    ];
+    expect(
+      await openSheet(file('a.csv', '\uFEFFRecipe,Ingredient,Amount\r\nHarbour,Olive oil,"500,5 g"\r\n')),
+    ).to.deep.include.members(rows);
+    expect(
+      await openSheet(file('a.csv', 'Recipe;Ingredient;Amount\nHarbour;Olive oil;500,5 g')),
+    ).to.deep.equal(rows);
+    expect(
+      await openSheet(file('a.tsv', 'Recipe\tIngredient\tAmount\nHarbour\tOlive oil\t500,5 g')),
+    ).to.deep.equal(rows);
+  });
+
+  it('opens as XLSX: numbers, texts, formulas and percents as the sheet shows them', async () => {
+    const book = new excel.Workbook();
+    const sheet = book.addWorksheet('Soaps');
+    sheet.addRows([
+      ['Recipe', 'Ingredient', 'Amount'],
+      ['Harbour', 'Olive oil', 500],
+    ]);
+    sheet.addRow(['', 'Coconut oil', { formula: 'C2/2', result: 250 }]);
+    sheet.addRow(['', 'Lavender EO', 0.03]);
+    sheet.getCell('C4').numFmt = '0.0%';
+    const rows = await openSheet(file('a.xlsx', new Uint8Array(await book.xlsx.writeBuffer())));
+    expect(rows.map((row) => row[2])).to.deep.equal(['Amount', '500', '250', '3 %']);
+  });
+
+  it('is refused in words where it is too large, damaged, or something else', async () => {
+    const why = (one: File) =>
+      openSheet(one).then(
+        () => '',
+        (error: Error) => error.message,
+      );
+    expect(await why(file('a.xlsx', 'no workbook'))).to.contain('cannot be opened');
+    expect(await why(file('a.csv', new Uint8Array([0, 1, 2])))).to.contain('neither CSV nor XLSX');
+    expect(await why(file('a.csv', new Uint8Array(5 * 1024 * 1024 + 1)))).to.contain('over 5 MB');
+  });
+
+  it('gives the same bars as XLSX as it gives as rows', async () => {
+    for (let seed = 300; seed < 306; seed++) {
+      const { rows } = makeSheet(seed, 4);
+      const opened = await openSheet(file('a.xlsx', await workbook({ One: rows })));
+      const [plain, read] = [rows, opened].map((one) => {
+        const layout = guessLayout(one);
+        return makeBars(one, layout, 'a.xlsx', matched(one, layout), USUAL);
+      });
+      expect(read!.bars.map(({ name, formula }) => [name, formula.lines])).to.deep.equal(
+        plain!.bars.map(({ name, formula }) => [name, formula.lines]),
+      );
+    }
+  });
+
+  it('takes what the maker chooses before what was guessed, and says what is still not known', () => {
+    const rows = [
+      ['Recipe', 'Ingredient', 'Amount'],
+      ['Harbour', 'Olive oil', '500 g'],
+      ['', 'Gran’s mix', '20 g'],
+    ];
+    const layout = guessLayout(rows);
+    const matches = matched(rows, layout);
+    const open = makeBars(rows, layout, 'x.csv', matches, USUAL);
+    expect(open.names).to.deep.equal(['Olive oil', 'Gran’s mix']);
+    expect(open.faults).to.deep.equal([
+      { row: 3, message: '“Gran’s mix” is not known. Choose the material it is.' },
+    ]);
+    expect(open.bars).to.deep.equal([]);
+    const chosen = { 'Gran’s mix': { id: 'kaolin', title: 'Kaolin', kind: 'clay' as const } };
+    const made = makeBars(rows, layout, 'x.csv', matches, { ...USUAL, chosen });
+    expect(made.faults).to.deep.equal([]);
+    expect(made.bars[0]!.formula.lines.map(({ material }) => material)).to.deep.equal(['olive', 'kaolin']);
+    expect(made.bars[0]!.notes[0]).to.contain('5 % superfat');
+  });
+
+  it('names a bar that stands alone after its file', () => {
+    const rows = [
+      ['Ingredient', 'Weight (g)'],
+      ['Olive oil', '700'],
+      ['Water', '230'],
+      ['NaOH', '90'],
+    ];
+    const layout = guessLayout(rows);
+    const { bars } = makeBars(rows, layout, 'Old Harbour.csv', matched(rows, layout), USUAL);
+    expect(bars.map(({ name }) => name)).to.deep.equal(['Old Harbour']);
+    expect(bars[0]!.formula.alkali.massG).to.equal(90);
+  });
+
+  it('reads percents of the fats or of everything as the maker says where they do not add up', () => {
+    const rows = [
+      ['Ingredient', 'Percent (%)'],
+      ['Olive oil', '40'],
+      ['Water', '20'],
+    ];
+    const layout = guessLayout(rows);
+    const matches = matched(rows, layout);
+    const [fats, whole] = (['fats', 'whole'] as const).map((percentOf) =>
+      makeBars(rows, layout, 'x.csv', matches, { ...USUAL, percentOf, batchG: 2000 }),
+    );
+    expect(fats!.bars[0]!.formula).to.deep.include({ fatsMassG: 2000 });
+    expect(fats!.bars[0]!.formula.lines[0]!.amount).to.deep.equal({ value: 40, unit: '%fats' });
+    expect(whole!.bars[0]!.formula.lines[0]!.amount).to.deep.equal({ value: 800, unit: 'g' });
+  });
+});
