@@ -1,5 +1,6 @@
 /** What a change does to some bars, versions, batches and labels, away from requests. */
 import { differs, effectOf, standsOf } from '../core/change/effects';
+import { judgeSubstitutes, type Substitute } from '../core/change/substitutes';
 import { swapped } from '../core/change/swap';
 import { touchedBetween } from '../core/change/touched';
 import type { Change, Effect, Subject } from '../core/change/types';
@@ -52,4 +53,23 @@ export function effectsChunk({ before, after, swap, all, subjects }: ChangeChunk
     }
   }
   return JSON.stringify({ effects, unchanged });
+}
+
+/** What each candidate does to the bars that hold a material. */
+export function substitutes({
+  side: { setting, onDate },
+  from,
+  candidates,
+  subjects,
+}: {
+  side: ChangeSide;
+  from: string;
+  candidates: readonly string[];
+  subjects: readonly ChangeSubject[];
+}): Substitute[] {
+  const bars = subjects.map(({ subject, formulaText }) => ({
+    subject,
+    formula: JSON.parse(formulaText) as Formula,
+  }));
+  return judgeSubstitutes(from, candidates, bars, storedOf(setting), onDate);
 }

@@ -226,6 +226,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: 'installation' },
     { method: 'POST', path: 'import', body: { preview: true, bars: [{ name: 'Mine', note: '', formula }] } },
     { method: 'POST', path: 'import/names', body: { names: ['olive oil'] } },
+    { method: 'GET', path: 'materials/olive/substitutes' },
     { method: 'GET', path: 'range' },
     { method: 'GET', path: 'range/days' },
     {

@@ -5,7 +5,8 @@ import { assess } from '../../src/core/assess';
 import { requestOf, standOf } from '../../src/core/change/effects';
 import type { Change, Effect } from '../../src/core/change/types';
 import type { Formula, Market } from '../../src/core/formula/types';
-import type { ChangeView, Task } from '../../src/core/records/watch';
+import { rankSubstitutes } from '../../src/core/change/substitutes';
+import type { ChangeView, RankedSubstitute, Task } from '../../src/core/records/watch';
 import { seededRandom } from '../../src/core/numerics/random';
 import { MARKETS } from '../../src/core/formula/types';
 import { storesOf } from '../../src/server/services/change-store';
@@ -22,6 +23,7 @@ const ROUTES = {
   done: () => import('../../src/pages/api/v1/tasks/[id]/done'),
   assess: () => import('../../src/pages/api/v1/assess'),
   formula: () => import('../../src/pages/api/v1/products/[id]/formula'),
+  substitutes: () => import('../../src/pages/api/v1/materials/[id]/substitutes'),
 };
 
 const go = caller(ROUTES);
@@ -347,5 +349,24 @@ describe('changes of bars, lots, markets and editions', () => {
     expect(['cancelled', 'done']).to.include(ended.body.state);
     const listed = (await go<{ changes: ChangeView[] }>('changes', 'GET')).body.changes;
     expect(listed.map((one) => one.id)).to.include(id);
+  });
+});
+
+describe('what could take a material’s place, over HTTP', () => {
+  useDemo();
+
+  it('names others of its kind from cupboard and library, ranked, for every bar that holds it', async () => {
+    const ask = (id: string) =>
+      go<{ bars: number; substitutes: RankedSubstitute[] }>('substitutes', 'GET', { params: { id } });
+    const { body } = await ask('olive');
+    expect(body.bars).to.be.above(5);
+    const ids = body.substitutes.map(({ id }) => id);
+    expect(ids).to.not.include('olive');
+    expect(new Set(ids).size).to.equal(ids.length);
+    expect(body.substitutes.some(({ isOwn }) => isOwn)).to.equal(true);
+    expect(body.substitutes.some(({ priceRatio }) => priceRatio !== null)).to.equal(true);
+    expect(body.substitutes).to.deep.equal(rankSubstitutes(body.substitutes));
+    expect((await ask('kaolin')).status).to.equal(200);
+    expect((await ask('stardust')).status).to.equal(404);
   });
 });

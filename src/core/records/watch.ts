@@ -1,5 +1,6 @@
 /** The watch as screens and server know it. */
 import type { Change, Effect } from '../change/types';
+import type { Priced, Substitute } from '../change/substitutes';
 import type { NewTask } from '../change/tasks';
 import type { Market } from '../formula/types';
 
@@ -68,4 +69,9 @@ export interface WatchData {
   /** The edition in force, and those on file. */
   edition: string;
   editions: string[];
+}
+
+/** A material that could take another's place, with what it does. */
+export interface RankedSubstitute extends Substitute, Priced {
+  name: string;
 }

@@ -9,6 +9,7 @@ import { Faults } from '../../ui/Faults';
 import { FindMaterial, type FoundMaterial } from '../../ui/FindMaterial';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
+import { Substitutes } from './Substitutes';
 
 /** A paper comes by the tray; everything else is asked about here. */
 type Asked = Exclude<ChangeKind, 'paper'>;
@@ -41,29 +42,30 @@ function Look({ isReady, change, onAsk }: { isReady: boolean; change: () => Chan
 
 function Chosen({
   label,
-  found,
+  name,
   onFound,
 }: {
   label: string;
-  found: FoundMaterial | null;
+  name: string | undefined;
   onFound: (found: FoundMaterial) => void;
 }) {
   return (
     <div>
       <FindMaterial label={label} onFound={onFound} />
-      {found && <p className="font-medium">{found.material.name}</p>}
+      {name && <p className="font-medium">{name}</p>}
     </div>
   );
 }
 
 function Swap({ onAsk }: Form) {
   const [from, setFrom] = useState<FoundMaterial | null>(null);
-  const [to, setTo] = useState<FoundMaterial | null>(null);
+  const [to, setTo] = useState<{ id: string; name: string } | null>(null);
   const [by, setBy] = useState<'mass' | 'headroom'>('mass');
   return (
     <>
-      <Chosen label="Instead of" found={from} onFound={setFrom} />
-      <Chosen label="Take" found={to} onFound={setTo} />
+      <Chosen label="Instead of" name={from?.material.name} onFound={setFrom} />
+      <Chosen label="Take" name={to?.name} onFound={({ material }) => setTo(material)} />
+      {from && <Substitutes of={from.material.id} chosen={to?.id ?? null} onChoose={setTo} />}
       <Select
         label="How much of it"
         value={by}
@@ -75,7 +77,7 @@ function Swap({ onAsk }: Form) {
       />
       <Look
         isReady={from !== null && to !== null}
-        change={() => ({ kind: 'swap', from: from!.material.id, to: to!.material.id, by })}
+        change={() => ({ kind: 'swap', from: from!.material.id, to: to!.id, by })}
         onAsk={onAsk}
       />
     </>
@@ -98,7 +100,7 @@ function Limit({ onAsk }: Form) {
   const maxPct = readNumberOrNull(most);
   return (
     <>
-      <Chosen label="Material" found={found} onFound={setFound} />
+      <Chosen label="Material" name={found?.material.name} onFound={setFound} />
       <TextField label="At most, percent of the cured bar" value={most} onChange={setMost} isNumber />
       <Look
         isReady={found !== null && maxPct !== null && maxPct >= 0 && maxPct <= 100}

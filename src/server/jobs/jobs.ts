@@ -3,7 +3,7 @@
  * takes its first job. Bundled by `scripts/workers.mjs`.
  */
 export { assessOnThread, overviews, sweepChunk } from '../../workers/reckon-jobs';
-export { effectsChunk } from '../../workers/change-job';
+export { effectsChunk, substitutes } from '../../workers/change-job';
 export { packArchive } from '../archive/pack-job';
 export { compareArchive, unpackArchive } from '../archive/unpack-job';
 export { backUp, faultOf } from '../archive/backup-job';

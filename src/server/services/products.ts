@@ -100,7 +100,7 @@ export async function worktableData({ db, today }: House, id: string): Promise<W
 }
 
 /** Price of a gram of every material that has one. */
-async function pricesPerGram(db: Knex): Promise<Record<string, number>> {
+export async function pricesPerGram(db: Knex): Promise<Record<string, number>> {
   const byMaterial = groupBy(await allLots(db), ({ material }) => material);
   return Object.fromEntries(
     [...byMaterial].flatMap(([id, lots]) => {
