@@ -43,5 +43,6 @@ export async function substitutesFor(
       priceRatio: own && prices[one.id] ? prices[one.id]! / own : null,
     })),
   );
-  return { bars: places.length, substitutes: ranked.slice(0, MOST_SHOWN) };
+  // What is in the cupboard is always shown, however far down it stands.
+  return { bars: places.length, substitutes: ranked.filter(({ isOwn }, at) => at < MOST_SHOWN || isOwn) };
 }
