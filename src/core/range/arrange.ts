@@ -1,4 +1,5 @@
 /** The range arranged: what needs a hand and why, found, filtered, grouped, written out, and drawn as a map. Pure. */
+import { folded } from '../folded';
 import { VERDICTS } from '../formula/answer';
 import type { Market } from '../formula/types';
 import type { MarketStand, RangeLook, RangeRow } from '../records/range';
@@ -34,12 +35,6 @@ export function needsOf(row: RangeRow, today: string, { rack = [], startBy = nul
   for (const words of row.tasks) needs.push({ weight: 55, words });
   return needs.sort((a, b) => b.weight - a.weight);
 }
-
-const folded = (text: string) =>
-  text
-    .normalize('NFD')
-    .replace(/\p{Diacritic}/gu, '')
-    .toLowerCase();
 
 const matches = (row: RangeRow, find: string) => {
   const hay = folded([row.name, row.note, row.collection, ...row.scents].join(' '));

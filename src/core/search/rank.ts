@@ -1,11 +1,10 @@
 /** How well a name answers to what was typed, typing errors forgiven. Pure. */
 
+import { folded } from '../folded';
+
 /** Small letters without marks, split into words. */
 export function wordsOf(text: string): string[] {
-  return text
-    .normalize('NFD')
-    .replace(/\p{Diacritic}/gu, '')
-    .toLowerCase()
+  return folded(text)
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean);
 }

@@ -3,6 +3,7 @@
  * the bar beside it (`list`), the same with the bar named once above its rows (`blocks`), a row a bar with a column an
  * ingredient (`rows`), a column a bar with a row an ingredient (`columns`), and one bar alone (`single`). Pure.
  */
+import { folded } from '../folded';
 import { readCell, unitIn, type SheetAmount, type SheetUnit } from './amounts';
 
 export const SHEET_KINDS = ['list', 'blocks', 'rows', 'columns', 'single'] as const;
@@ -55,12 +56,6 @@ const HEADS = {
 } as const;
 const TOTAL = /^(?:total|sum|summe|gesamt|totale|batch (?:size|weight)|check)\b/i;
 
-const fold = (text: string) =>
-  text
-    .normalize('NFD')
-    .replace(/\p{Diacritic}/gu, '')
-    .trim()
-    .toLowerCase();
 const isNumeric = (cell: string) =>
   /^[~≈]?\s*[\d.,]+(?:\s*\/\s*\d+)?\s*(?:%|[a-z./ ]{1,16})?$/i.test(cell.trim()) && /\d/.test(cell);
 const filled = (row: readonly string[]) => row.filter((cell) => cell.trim() !== '').length;
@@ -72,7 +67,7 @@ function headOf(rows: readonly (readonly string[])[]): { head: number; columns: 
     const columns = { ...none };
     for (const [at, cell] of row.entries())
       for (const key of ['what', 'unit', 'amount', 'note', 'bar'] as const)
-        if (columns[key] === null && HEADS[key].test(fold(cell)) && !Object.values(columns).includes(at))
+        if (columns[key] === null && HEADS[key].test(folded(cell)) && !Object.values(columns).includes(at))
           columns[key] = at;
     const score =
       Object.values(columns).filter((one) => one !== null).length + (columns.what !== null ? 1 : 0);
@@ -84,7 +79,7 @@ function headOf(rows: readonly (readonly string[])[]): { head: number; columns: 
 /** The unit a head says in brackets or as its only word: "Amount (g)", "Olive oil, g", "oz". */
 function unitOfHead(cell: string): SheetUnit | null {
   const inside = /[([]([^)\]]+)[)\]]/.exec(cell)?.[1] ?? /,\s*([^,]+)$/.exec(cell)?.[1] ?? cell;
-  const words = fold(inside)
+  const words = folded(inside)
     .replace(/^(?:amounts?|weight|quantity|in)\b\s*(?:in\b)?/, '')
     .trim();
   return words === '' ? null : unitIn(words);
@@ -105,7 +100,7 @@ export function guessLayout(rows: readonly (readonly string[])[]): Layout {
   );
   const table = { bar: null, what: 0, amount: null, unit: null, note: null };
   if (first >= 0 && rows.slice(first + 1).some((row) => row.slice(1).filter(isNumeric).length >= 1)) {
-    const corner = fold(rows[first]![0] ?? '');
+    const corner = folded(rows[first]![0] ?? '');
     const isRows =
       HEADS.bar.test(corner) ||
       (!HEADS.what.test(corner) &&
@@ -128,7 +123,7 @@ export function guessLayout(rows: readonly (readonly string[])[]): Layout {
 const MATERIAL_WORDS =
   /\b(?:oil|butter|water|lye|naoh|hydroxide|clay|wax|milk|salt|eo|fo|fragrance|mica|oxide|ol|wasser|huile|eau|olio|aceite)\b|ol$/;
 const looksLikeMaterials = (names: readonly string[]) =>
-  names.filter((name) => MATERIAL_WORDS.test(fold(name))).length / Math.max(1, filled(names));
+  names.filter((name) => MATERIAL_WORDS.test(folded(name))).length / Math.max(1, filled(names));
 
 function hasBlocks(
   rows: readonly (readonly string[])[],
@@ -194,7 +189,7 @@ function readDown(
       return;
     }
     // The heads may come again above each bar.
-    if (HEADS.what.test(fold(name)) && HEADS.amount.test(fold(amount))) return;
+    if (HEADS.what.test(folded(name)) && HEADS.amount.test(folded(amount))) return;
     if (bar.name === '') {
       if (name !== '' && amount !== '')
         into.faults.push({

@@ -1,4 +1,5 @@
 /** A bar of a spreadsheet as a formula: lye, liquid and fats told apart, percents understood. Pure. */
+import { folded } from '../folded';
 import type { Formula, Kind, Line } from '../formula/types';
 import { USUAL_STAGE } from '../formula/stages';
 import { amountOf, gramsOf, type PercentOf } from './amounts';
@@ -11,18 +12,11 @@ const WHOLE_FATS =
   /^(?:total (?:oils?|fats?)|oils? (?:total|weight)|fats? (?:total|weight)|weight of (?:oils?|fats?))\b/;
 const POTASH = /^(?:koh|potassium hydroxide|kaliumhydroxid|potasse)\b/;
 
-const fold = (text: string) =>
-  text
-    .normalize('NFD')
-    .replace(/\p{Diacritic}/gu, '')
-    .trim()
-    .toLowerCase();
-
 export type Role = 'lye' | 'superfat' | 'fats' | 'potash' | 'material';
 
 /** What a row of a recipe is, by its name. */
 export function roleOf(name: string): Role {
-  const words = fold(name);
+  const words = folded(name);
   if (POTASH.test(words)) return 'potash';
   if (LYE.test(words)) return 'lye';
   if (SUPERFAT.test(words)) return 'superfat';

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { Backup, BackupReason, BackupsData } from '../../core/records/house';
 import { readNumberOrNull } from '../../core/quantities/number';
-import { address, send, type Answer, type Fault } from '../../ui/api';
+import { address, send } from '../../ui/api';
+import { useAsking } from '../../ui/asking';
 import { Faults } from '../../ui/Faults';
 import { RecordTable, type Column } from '../../ui/RecordTable';
 import { TextField } from '../../ui/TextField';
@@ -18,15 +19,7 @@ const REASON_WORDS: Record<BackupReason, string> = {
 
 function useBackups(first: BackupsData) {
   const [data, setData] = useState(first);
-  const [faults, setFaults] = useState<Fault[]>([]);
-  const [busy, setBusy] = useState(false);
-  const during = async <T,>(work: () => Promise<Answer<T>>): Promise<T | null> => {
-    setBusy(true);
-    const answer = await work();
-    setBusy(false);
-    setFaults(answer.ok ? [] : answer.faults);
-    return answer.ok ? answer.body : null;
-  };
+  const { faults, busy, during } = useAsking();
   const refresh = async () => {
     const newer = await during(() => send<BackupsData>('GET', address('backups')));
     if (newer) setData(newer);

@@ -5,7 +5,8 @@ import { MARKETS, type Market } from '../../core/formula/types';
 import type { Product } from '../../core/records/product';
 import type { RangeRow, TriedBar } from '../../core/records/range';
 import type { ChangeEntry } from '../../core/records/watch';
-import { address, send, type Answer, type Fault } from '../../ui/api';
+import { address, send, type Fault } from '../../ui/api';
+import { useAsking } from '../../ui/asking';
 import { DayField } from '../../ui/DayField';
 import { Faults } from '../../ui/Faults';
 import { FindMaterial, type FoundMaterial } from '../../ui/FindMaterial';
@@ -62,15 +63,7 @@ function TriedTable({ tried: { bars, words }, picked }: { tried: Tried; picked: 
 /** What is tried on the picked bars, and what came of it. */
 function useTrying(picked: readonly RangeRow[]) {
   const [tried, setTried] = useState<Tried | null>(null);
-  const [faults, setFaults] = useState<Fault[]>([]);
-  const [busy, setBusy] = useState(false);
-  const during = async <T,>(work: () => Promise<Answer<T>>): Promise<T | null> => {
-    setBusy(true);
-    const answer = await work();
-    setBusy(false);
-    setFaults(answer.ok ? [] : answer.faults);
-    return answer.ok ? answer.body : null;
-  };
+  const { faults, setFaults, busy, during } = useAsking();
   const attempt = async (what: { onDate?: string; markets?: Market[] }, words: string) => {
     const bars = picked.slice(0, MOST).map(({ id }) => id);
     const found = await during(() => send<TriedBar[]>('POST', address('range', 'try'), { bars, ...what }));
