@@ -3,15 +3,17 @@
  * way is said in words, and the program ends. Bundled to `dist/server/serve.mjs`.
  */
 import { createServer } from 'node:http';
+import { join } from 'node:path';
 import { hostname, networkInterfaces } from 'node:os';
 import { createInterface } from 'node:readline/promises';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { dataFolder } from './config';
-import { openDatabase } from './database';
+import { DATABASE_FILE, openDatabase } from './database';
 import { Access, LONGEST_PASSPHRASE, SHORTEST_PASSPHRASE } from './front/access';
 import { frontApp } from './front/app';
 import { lockFolder } from './front/lock';
 import { isLoopback } from './front/origin';
+import { faultOf } from './archive/backup-job';
 import { lastGoodBackup, restoreAtStart } from './archive/restore';
 import { storeFault } from './store/faults';
 
@@ -67,15 +69,25 @@ async function asked(): Promise<string> {
   return text.trim();
 }
 
+/** Goes on from the backup that `PROPORTIA_RESTORE` names, where the database does not hold together; else it is left alone. */
+function restoreWanted(): void {
+  const wanted = process.env.PROPORTIA_RESTORE;
+  if (!wanted) return;
+  if (faultOf(join(dataFolder(), DATABASE_FILE)) === null) {
+    process.stdout.write(
+      'The database holds together; PROPORTIA_RESTORE is left aside. Go back in the House.\n',
+    );
+    return;
+  }
+  const why = restoreAtStart(dataFolder(), wanted);
+  if (why) end(why);
+  process.stdout.write(`Restored from the backup ${wanted}.\n`);
+}
+
 async function prepareStore(): Promise<() => void> {
   try {
     const release = lockFolder(dataFolder());
-    const wanted = process.env.PROPORTIA_RESTORE;
-    if (wanted) {
-      const why = restoreAtStart(dataFolder(), wanted);
-      if (why) end(why);
-      process.stdout.write(`Restored from the backup ${wanted}.\n`);
-    }
+    restoreWanted();
     await (await openDatabase(dataFolder())).destroy();
     return release;
   } catch (error) {

@@ -158,8 +158,19 @@ test('a damaged database says the way to the last good backup, and goes on from 
   expect(readdirSync(folder)).toContain('proportia.sqlite.before');
   await page.goto(url);
   await expect(page.getByRole('link', { name: 'Kept by the backup' })).toBeVisible();
+  await page.request.post(`${url}/api/v1/products`, { data: { name: 'Made after it' } });
   restored.server.kill('SIGTERM');
   await restored.ended;
+
+  // Left in the environment by mistake, it takes nothing back a second time.
+  const again = start({ ...env, PROPORTIA_RESTORE: id });
+  servers.push(again.server);
+  await untilReady(url);
+  expect(again.said()).toContain('is left aside');
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'Made after it' })).toBeVisible();
+  again.server.kill('SIGTERM');
+  await again.ended;
 
   writeFileSync(file, '');
   const empty = start(env);
