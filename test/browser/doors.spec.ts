@@ -123,6 +123,13 @@ test('opened to other machines it asks for a passphrase; the bench is let in by 
   await expect(bench).toHaveURL(/\/sign-in$/);
   await tablet.close();
 
+  await page.goto(`${url}/house`);
+  await doors.getByRole('button', { name: 'Sign out here' }).click();
+  await expect(page).toHaveURL(/\/sign-in$/);
+  await page.getByLabel('Passphrase').fill(PASSPHRASE);
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(`${url}/`);
+  await page.goto(`${url}/house`);
   await doors.getByRole('button', { name: 'Sign out everywhere' }).click();
   await expect(page).toHaveURL(/\/sign-in$/);
   server.kill('SIGTERM');

@@ -148,6 +148,10 @@ export function WhoGetsIn() {
     if (answer.ok && part === 'end-all') location.assign('/sign-in');
     else await look();
   };
+  const signOut = async () => {
+    await fetch('/sign-out', { method: 'POST', redirect: 'manual' });
+    location.assign('/sign-in');
+  };
   return (
     <section aria-label="Who gets in" id="access" className="sheet grid gap-3">
       <h2 className="text-lg">Who gets in</h2>
@@ -164,11 +168,9 @@ export function WhoGetsIn() {
             <button type="button" className="action" onClick={() => void act('POST', 'end-all')}>
               Sign out everywhere
             </button>
-            <form method="post" action="/sign-out">
-              <button type="submit" className="action">
-                Sign out here
-              </button>
-            </form>
+            <button type="button" className="action" onClick={() => void signOut()}>
+              Sign out here
+            </button>
           </div>
         </>
       )}

@@ -48,6 +48,8 @@ function show(response: Response, status: number, html: string): void {
     .status(status)
     .type('html')
     .set('cache-control', 'no-store')
+    // Without any referrer a browser sends its forms from the origin "null", which is nobody's.
+    .set('referrer-policy', 'same-origin')
     .set(
       'content-security-policy',
       "default-src 'none'; style-src 'self'; img-src 'self'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'",
