@@ -44,6 +44,8 @@ const UNIT_CHOICES: readonly (readonly [SheetUnit | '', string])[] = [
 ];
 const SHOWN_ROWS = 6;
 
+const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
+
 interface Sheet {
   name: string;
   rows: string[][];
@@ -169,7 +171,8 @@ function Outcome({
   return (
     <section aria-label="What comes of it">
       <h3 className="font-medium">
-        {made.bars.length} bars{made.faults.length > 0 && `, ${made.faults.length} rows cannot be read`}
+        {many(made.bars.length, 'bar')}
+        {made.faults.length > 0 && `, ${many(made.faults.length, 'row')} cannot be read`}
       </h3>
       <ul className="text-madder">
         {made.faults.slice(0, 40).map(({ row, message }, at) => (
@@ -313,7 +316,7 @@ function Opened({ sheet }: { sheet: Sheet }) {
           disabled={busy || chosen.length === 0 || made.faults.length > 0}
           onClick={() => void go(chosen, false)}
         >
-          Take in {chosen.length} bars
+          Take in {many(chosen.length, 'bar')}
         </button>
       </p>
       <p className="text-soft">
