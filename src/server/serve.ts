@@ -50,6 +50,13 @@ function ownNames(): string[] {
   return [name, `${name}.local`, ...addresses.map((one) => (one.includes(':') ? `[${one}]` : one))];
 }
 
+/** The first address of this machine in its network, with the port; undefined where it is in none. */
+function networkAddress(): string | undefined {
+  const all = Object.values(networkInterfaces()).flatMap((some) => some ?? []);
+  const found = all.find(({ family, internal }) => family === 'IPv4' && !internal);
+  return found && `${found.address}:${PORT}`;
+}
+
 /** Where other machines reach it, nobody comes in without a passphrase; the first start sets it. */
 async function requirePassphrase(access: Access): Promise<void> {
   if (access.hasPassphrase) return;
@@ -119,7 +126,7 @@ async function start(): Promise<void> {
       clientFolder,
       pages: handler,
       names: isShut ? [...namesFromOutside(), ...ownNames()] : namesFromOutside(),
-      gate: { access, isShut },
+      gate: { access, isShut, reach: isShut ? networkAddress() : undefined },
     }),
   );
   server.on('error', (error: NodeJS.ErrnoException) => {

@@ -170,6 +170,22 @@ describe('the gate', () => {
     expect((await post('/bench-in', { code: late.code })).status).to.equal(401);
   });
 
+  it('shows a code for the address of the network where the desk stands on this machine itself', async () => {
+    const app = frontApp({
+      clientFolder: folder,
+      names: ['desk.lan'],
+      pages: (_request, response) => response.send('the work'),
+      gate: { access, isShut: false, reach: '192.168.7.20:4321' },
+    });
+    const other = createServer(app).listen(0, '127.0.0.1');
+    await new Promise((resolve) => other.once('listening', resolve));
+    const { port } = other.address() as AddressInfo;
+    const answer = await fetch(`http://localhost:${port}/api/v1/access/bench`, { method: 'POST' });
+    const made = (await answer.json()) as { url: string };
+    other.close();
+    expect(made.url).to.match(/^http:\/\/192\.168\.7\.20:4321\/bench-in\?code=/);
+  });
+
   it('answers no page of another site, signed in or not', async () => {
     wait();
     const cookie = await signIn();

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { momentInWords } from '../../ui/words';
+import { deviceInWords } from './words';
 
 interface Device {
   id: string;
@@ -31,7 +32,9 @@ function Devices({ devices, onEnd }: { devices: readonly Device[]; onEnd: (id: s
               {KIND_WORDS[kind]}
               {isOwn && ', this one'}
             </th>
-            <td className="break-all text-soft">{device}</td>
+            <td className="text-soft" title={device}>
+              {deviceInWords(device)}
+            </td>
             <td>seen {when(seen)}</td>
             <td>
               {!isOwn && (

@@ -1,6 +1,7 @@
 /** The gate before pages and endpoints where other machines can reach them: signing in and out, devices of the bench. */
 import express, { type Express, type NextFunction, type Request, type Response, type Router } from 'express';
 import { qrSvg } from '../labels/qr';
+import { isLoopback } from './origin';
 import { LONGEST_PASSPHRASE, SHORTEST_PASSPHRASE, Slowing, type Access, type Session } from './access';
 
 const COOKIE = 'proportia';
@@ -17,6 +18,8 @@ export interface GateOptions {
   access: Access;
   /** Whether a sign-in is asked for; on this machine alone it is not. */
   isShut: boolean;
+  /** The address that other machines know this one by, with its port; left out where there is none. */
+  reach?: string;
   now?: () => number;
 }
 
@@ -137,7 +140,7 @@ function signingIn({ access, now }: GateOptions): Router {
 }
 
 /** What the desk does about who is in: the list, shutting out, a code, another passphrase. */
-function keepingDoors({ access, isShut }: GateOptions): Router {
+function keepingDoors({ access, isShut, reach }: GateOptions): Router {
   const router = express.Router();
   const json = express.json({ limit: '4kb' });
   router.get('/', (request, response) => {
@@ -148,7 +151,10 @@ function keepingDoors({ access, isShut }: GateOptions): Router {
   });
   router.post('/bench', (request, response) => {
     const code = access.makeCode();
-    const url = `${request.protocol}://${request.headers.host}/bench-in?code=${code}`;
+    // A desk on this machine itself speaks of a name that leads another machine to itself.
+    const host = request.headers.host ?? '';
+    const isHere = isLoopback(host.replace(/:\d+$/, ''));
+    const url = `${request.protocol}://${isHere && reach ? reach : host}/bench-in?code=${code}`;
     response.status(201).json({ code, url, svg: qrSvg(url) });
   });
   router.delete('/:id', (request, response) => {
