@@ -1,4 +1,4 @@
-/** `npm run bench`: bundles the benchmark as the application itself is bundled, then runs it. */
+/** `npm run bench`: bundles the benchmark as the application itself is bundled, then runs it, or the parts of it that are named. */
 import { bundleForNode } from './bundle.mjs';
 import { ensureBuilt } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
@@ -15,4 +15,4 @@ bundleForNode({
   entryPoints: ['test/bench/run.ts'],
   outfile: OUT,
 });
-run(process.execPath, [OUT]);
+run(process.execPath, [OUT, ...process.argv.slice(2)]);

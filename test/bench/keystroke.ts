@@ -1,11 +1,11 @@
 /** A keystroke on a worktable of 40 lines, to its painted verdict, against an empty paint of the same page. */
-import { chromium, type Page } from '@playwright/test';
+import { chromium, expect, type Page } from '@playwright/test';
 import playwright from '../../playwright.config';
 import { startApplication } from '../browser/application';
 
 const OILS = 20;
 const FATS = 12;
-const STROKES = 60;
+const STROKES = 120;
 const WARM_UP = 15;
 
 interface Line {
@@ -111,7 +111,7 @@ export async function benchKeystroke(): Promise<void> {
 async function measureAndPrint(page: Page, url: string): Promise<void> {
   const bar = await makeBar(url);
   await page.goto(`${url}/bars/${bar}`);
-  await page.locator('astro-island[ssr]').waitFor({ state: 'detached' });
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
   await measure(page, WARM_UP);
   const { keyMs, emptyMs } = await measure(page, STROKES);
   const rows = await page.locator('.load-row, .base-row').count();

@@ -164,9 +164,18 @@ async function benchSweep() {
   );
 }
 
-benchSheet();
-await benchSweep();
-await benchStore();
-await benchChanges();
+/** The parts by name; `npm run bench -- sheet sweep` runs only those. */
+const PARTS: Record<string, () => void | Promise<void>> = {
+  sheet: benchSheet,
+  sweep: benchSweep,
+  store: benchStore,
+  changes: benchChanges,
+  keystroke: benchKeystroke,
+};
+const asked = process.argv.slice(2);
+const unknown = asked.filter((name) => !(name in PARTS));
+if (unknown.length > 0)
+  throw new Error(`No part ${unknown.join(', ')}: there are ${Object.keys(PARTS).join(', ')}.`);
+for (const [name, part] of Object.entries(PARTS))
+  if (asked.length === 0 || asked.includes(name)) await part();
 await endThreads();
-await benchKeystroke();

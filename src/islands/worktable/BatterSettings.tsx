@@ -1,9 +1,11 @@
+import { memo } from 'react';
 import { LIQUID_BASES, USED_ON, type Formula, type UsedOn } from '../../core/formula/types';
 import { USED_ON_WORDS } from '../../ui/words';
 import { NumberField } from '../../ui/ReadField';
 import { Select } from '../../ui/Select';
 import { newStep } from '../../ui/step';
-import { useTable } from './context';
+import { useTable, type Table } from './context';
+import { Still } from './Later';
 import { joinBatter, sharePortions, splitBatter } from './edits';
 
 const LIQUID_UNITS = { ofFats: '% of fats', perAlkali: 'parts to 1 of lye', alkaliConcentration: '% lye' };
@@ -32,12 +34,12 @@ interface FigureProps {
   unit: string;
   value: number;
   span: readonly [least: number, most: number];
-  to: (value: number) => Partial<Formula>;
+  to: (value: number, now: Formula) => Partial<Formula>;
 }
 
 /** One figure of the batter, put into the formula as it is typed. */
 function Figure({ at, label, unit, value, span, to }: FigureProps) {
-  const { formula, change, setUnread } = useTable();
+  const { change, setUnread } = useTable();
   return (
     <NumberField
       label={label}
@@ -45,18 +47,18 @@ function Figure({ at, label, unit, value, span, to }: FigureProps) {
       value={value}
       least={span[0]}
       most={span[1]}
-      onChange={(next) => change({ ...formula, ...to(next) }, `batter ${at}`)}
+      onChange={(next) => change((now) => ({ ...now, ...to(next, now) }), `batter ${at}`)}
       onFault={(message) => setUnread(`batter ${at}`, message)}
     />
   );
 }
 
 function Liquid({ liquid }: { liquid: NonNullable<Formula['liquid']> }) {
-  const { formula, assessment, change } = useTable();
+  const { assessment, change } = useTable();
   const { liquidG, fatsG, alkaliG } = assessment.masses;
   const state = (basis: typeof liquid.basis) => {
     const value = liquidIn(basis, liquidG, fatsG, alkaliG);
-    change({ ...formula, liquid: { basis, value } }, 'batter basis');
+    change((now) => ({ ...now, liquid: { basis, value } }), 'batter basis');
   };
   return (
     <div className="flex items-end gap-1">
@@ -119,7 +121,7 @@ function Lye() {
           unit="%"
           value={alkali.superfatPct}
           span={[0, 60]}
-          to={(superfatPct) => ({ alkali: { ...alkali, superfatPct } })}
+          to={(superfatPct, now) => ({ alkali: { ...now.alkali, superfatPct } })}
         />
       )}
       <Figure
@@ -128,7 +130,7 @@ function Lye() {
         unit="%"
         value={alkali.purityPct ?? 100}
         span={[80, 100]}
-        to={(purityPct) => ({ alkali: { ...alkali, purityPct } })}
+        to={(purityPct, now) => ({ alkali: { ...now.alkali, purityPct } })}
       />
     </>
   );
@@ -147,13 +149,13 @@ function Portions() {
           unit="%"
           value={portions[0]!.share * 100}
           span={[1, 99]}
-          to={(value) => sharePortions(formula, value / 100)}
+          to={(value, now) => sharePortions(now, value / 100)}
         />
       )}
       <button
         type="button"
         className="action self-end py-0"
-        onClick={() => change(isSplit ? joinBatter(formula) : splitBatter(formula), newStep('portions'))}
+        onClick={() => change(isSplit ? joinBatter : splitBatter, newStep('portions'))}
       >
         {isSplit ? 'One batter again' : 'Split into two portions'}
       </button>
@@ -161,8 +163,22 @@ function Portions() {
   );
 }
 
-/** Fats in all, superfat, lye purity, liquid, cure, margin and portions. */
+/** What the settings show: the formula without its lines, and the masses that a liquid is restated by. */
+function settingsOf({ data, formula, assessment }: Table): string {
+  const { liquidG, fatsG, alkaliG } = assessment.masses;
+  return JSON.stringify([data.product.id, { ...formula, lines: [] }, liquidG, fatsG, alkaliG]);
+}
+
+/** Fats in all, superfat, lye purity, liquid, cure, margin and portions; drawn again only where they change. */
 export function BatterSettings() {
+  return (
+    <Still by={settingsOf}>
+      <Settings />
+    </Still>
+  );
+}
+
+const Settings = memo(function Settings() {
   const { formula, change } = useTable();
   return (
     <div className="mt-2 flex flex-wrap gap-x-5 gap-y-2">
@@ -173,7 +189,7 @@ export function BatterSettings() {
         label="Used on"
         value={formula.usedOn ?? 'body'}
         options={USED_ON_OPTIONS}
-        onChange={(usedOn) => change({ ...formula, usedOn }, 'batter usedOn')}
+        onChange={(usedOn) => change((now) => ({ ...now, usedOn }), 'batter usedOn')}
       />
       <Figure
         at="margin"
@@ -186,4 +202,4 @@ export function BatterSettings() {
       <Portions />
     </div>
   );
-}
+});

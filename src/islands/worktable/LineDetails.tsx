@@ -97,7 +97,7 @@ export function LineDetails({ line, chain }: { line: Line; chain?: Explanation }
           type="button"
           className="action"
           aria-label={`Move ${name} up`}
-          onClick={() => change(moveLine(formula, line.id, -1), 'move')}
+          onClick={() => change((now) => moveLine(now, line.id, -1), 'move')}
         >
           <ArrowUp size={16} aria-hidden="true" />
         </button>
@@ -105,7 +105,7 @@ export function LineDetails({ line, chain }: { line: Line; chain?: Explanation }
           type="button"
           className="action"
           aria-label={`Move ${name} down`}
-          onClick={() => change(moveLine(formula, line.id, 1), 'move')}
+          onClick={() => change((now) => moveLine(now, line.id, 1), 'move')}
         >
           <ArrowDown size={16} aria-hidden="true" />
         </button>
@@ -114,7 +114,7 @@ export function LineDetails({ line, chain }: { line: Line; chain?: Explanation }
           className="action"
           onClick={() => {
             toggle(line.id);
-            change(removeLine(formula, line.id), `remove ${line.id}`);
+            change((now) => removeLine(now, line.id), `remove ${line.id}`);
           }}
         >
           <Trash2 size={16} aria-hidden="true" /> Remove {name}

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Assessment, School } from '../../core/formula/answer';
 import type { Market } from '../../core/formula/types';
 import { DayField } from '../../ui/DayField';
@@ -25,6 +26,13 @@ function MarketLine({ market, verdict }: Assessment['markets'][number]) {
     </li>
   );
 }
+
+/** The day whose rules are looked at; drawn again only where it changes. */
+const AsOf = memo(function AsOf({ day, onDay }: { day: string; onDay: (day: string) => void }) {
+  return (
+    <DayField label="rules as of" isLabelHidden value={day} onChange={(picked) => picked && onDay(picked)} />
+  );
+});
 
 interface VerdictProps {
   onOnDate: (day: string) => void;
@@ -66,7 +74,7 @@ export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
       <div className="eyebrow mt-0.5 flex flex-wrap items-baseline gap-x-2">
         <span>Rulebook {data.rulebookEdition},</span>
         <span aria-hidden="true">rules as of</span>
-        <DayField label="rules as of" isLabelHidden value={onDate} onChange={(day) => day && onOnDate(day)} />
+        <AsOf day={onDate} onDay={onOnDate} />
         {onDate !== data.onDate && (
           <button
             type="button"

@@ -46,7 +46,10 @@ export function PortionsPanel() {
                         name={`portion ${line.id}`}
                         checked={(line.portion ?? '') === id}
                         onChange={() =>
-                          change(changeLine(formula, line.id, { portion: id || null }), `portion ${line.id}`)
+                          change(
+                            (now) => changeLine(now, line.id, { portion: id || null }),
+                            `portion ${line.id}`,
+                          )
                         }
                       />
                       {words}

@@ -1,4 +1,5 @@
 import { Columns2, Printer, Tag } from 'lucide-react';
+import { memo } from 'react';
 import type { Formula } from '../../core/formula/types';
 import type { History } from '../../ui/history';
 import { UndoButtons } from '../../ui/UndoButtons';
@@ -9,13 +10,10 @@ interface ToolsProps {
   dispatch: (action: { type: 'undo' | 'redo' }) => void;
 }
 
-/** Undo, and the bar's other screens. */
-export function Tools({ history, dispatch }: ToolsProps) {
-  const { data } = useTable();
-  const { id } = data.product;
+/** The bar's other screens. */
+const Links = memo(function Links({ id }: { id: string }) {
   return (
     <>
-      <UndoButtons history={history} dispatch={dispatch} />
       <a className="action" href={`/compare?left=${encodeURIComponent(id)}`}>
         <Columns2 size={16} aria-hidden="true" /> Compare
       </a>
@@ -25,6 +23,16 @@ export function Tools({ history, dispatch }: ToolsProps) {
       <a className="action" href={`/bars/${encodeURIComponent(id)}/sheet`}>
         <Printer size={16} aria-hidden="true" /> Sheet
       </a>
+    </>
+  );
+});
+
+/** Undo, and the bar's other screens. */
+export function Tools({ history, dispatch }: ToolsProps) {
+  return (
+    <>
+      <UndoButtons history={history} dispatch={dispatch} />
+      <Links id={useTable().data.product.id} />
     </>
   );
 }

@@ -57,7 +57,9 @@ const Batter = memo(function Batter({ onFound }: { onFound: (found: FoundMateria
         <BatterLines />
         <BatterSettings />
       </section>
-      <PortionsPanel />
+      <Later>
+        <PortionsPanel />
+      </Later>
     </div>
   );
 });
@@ -97,7 +99,7 @@ function WorktableIsland({ data }: { data: WorktableData }) {
   const [onDate, setOnDate] = useState(data.onDate);
   const { readable, setUnread } = useUnread();
   const { isOpen, isAnyOpen, toggle } = useOpen();
-  const act = useRowActions(formula, change, setUnread, toggle);
+  const act = useRowActions(change, setUnread, toggle);
   const asked = { formula, onDate, explain: isAnyOpen };
   const { assessment, errors, remedies, reckon } = useReckoning(data, materials, asked);
   const saving = useFormulaSaving(data, formula, errors.length === 0 && readable);

@@ -13,6 +13,9 @@ export interface RowActions {
   toggle: (lineId: string) => void;
 }
 
+/** A formula, or what becomes of the one that lies on the table by then. */
+export type Change = (next: Formula | ((now: Formula) => Formula), key: string) => void;
+
 export interface Table {
   act: RowActions;
   data: WorktableData;
@@ -27,7 +30,7 @@ export interface Table {
   material: (id: string) => Material | undefined;
   materialName: (id: string) => string;
   /** Puts a changed formula on the table. Changes under one key within a moment are undone as one. */
-  change: (formula: Formula, key: string) => void;
+  change: Change;
   /** Makes sure what is on the table is on file; its revision, or null where it could not be saved. */
   flush: () => Promise<number | null>;
   /** Tells that a field cannot be read (or can be again), so that nothing half read is saved. */

@@ -4,7 +4,7 @@ import type { Formula, Material } from '../../core/formula/types';
 import type { FoundMaterial } from '../../core/records/cupboard';
 import type { WorkingVersion, WorktableData } from '../../core/records/product';
 import { address, send } from '../../ui/api';
-import type { RowActions } from './context';
+import type { Change, RowActions } from './context';
 import { changeLine } from './edits';
 import { historyReducer, recallSteps, startHistory, useUndoKeys } from '../../ui/history';
 import { useLatest } from '../../ui/latest';
@@ -29,9 +29,13 @@ export function useFormula({ product, version }: WorktableData) {
     const kept = recallSteps<Formula>(key, version.revision);
     if (kept) dispatch({ type: 'restore', history: { ...startHistory(version.formula), ...kept } });
   }, [key, version]);
-  const change = useCallback(
-    (next: Formula, step: string) => dispatch({ type: 'change', value: next, key: step, at: Date.now() }),
-    [],
+  const latest = useLatest(history.present);
+  const change: Change = useCallback(
+    (next, step) => {
+      const value = typeof next === 'function' ? next(latest.current) : next;
+      dispatch({ type: 'change', value, key: step, at: Date.now() });
+    },
+    [latest],
   );
   return { history, dispatch, change, key };
 }
@@ -63,19 +67,17 @@ export function useOpen() {
 
 /** What rows do, on whatever formula lies on the table by then. */
 export function useRowActions(
-  formula: Formula,
-  change: (formula: Formula, key: string) => void,
+  change: Change,
   setUnread: RowActions['setUnread'],
   toggle: RowActions['toggle'],
 ): RowActions {
-  const latest = useLatest(formula);
   return useMemo(
     () => ({
-      setAmount: (lineId, amount, key) => change(changeLine(latest.current, lineId, { amount }), key),
+      setAmount: (lineId, amount, key) => change((now) => changeLine(now, lineId, { amount }), key),
       setUnread,
       toggle,
     }),
-    [change, setUnread, toggle, latest],
+    [change, setUnread, toggle],
   );
 }
 
