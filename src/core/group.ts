@@ -1,4 +1,8 @@
-/** Items by a key, in their order. */
+/**
+ * Items by a key, in their order.
+ *
+ * @example [...groupBy([1, 2, 3], (n) => n % 2).keys()] // [1, 0]
+ */
 export function groupBy<K, T>(items: Iterable<T>, keyOf: (item: T) => K): Map<K, T[]> {
   const groups = new Map<K, T[]>();
   for (const item of items) {

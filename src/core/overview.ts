@@ -78,7 +78,12 @@ function withoutContributors({ contributors: _, ...limit }: AssessedLimit): Clos
   return limit;
 }
 
-/** The overview of one bar. `patterns` are the phrases that claims are looked for by. */
+/**
+ * The overview of one bar. `patterns` are the phrases that claims are looked for by.
+ *
+ * @example
+ * overviewOf({ ...bar, formula, onDate: '2026-11-24' }, snapshot, preparePhrases(phrases)); // what the range shows of a bar
+ */
 export function overviewOf(input: OverviewInput, stored: Stored, patterns: readonly Pattern[]): Overview {
   const { formula, markets, firstPlacedOn, onDate, words } = input;
   const margin = (formula.marginPct ?? USUAL_MARGIN_PCT) / 100;

@@ -14,6 +14,8 @@ const CLASSES: readonly { spanMs: number; forMs: number }[] = [
 /**
  * The moments (ISO 8601) whose backups are kept at a moment: one an hour for a day, one a day for two weeks, one a
  * week for ten, one a month for three years, and the newest whatever its age. Those from the future are kept.
+ *
+ * @example keptByAge(['2026-11-24T07:10:00Z', '2026-11-24T07:50:00Z'], '2026-11-24T08:00:00Z').size // 1
  */
 export function keptByAge(moments: readonly string[], now: string): ReadonlySet<string> {
   const newestFirst = [...moments].sort((a, b) => Date.parse(b) - Date.parse(a));
@@ -36,7 +38,11 @@ export function keptByAge(moments: readonly string[], now: string): ReadonlySet<
 /** Without a good backup for so long while something changed, it is said. */
 export const OLD_AFTER_DAYS = 2;
 
-/** Whether the newest good backup is too old; `lastGood` null where there is none. */
+/**
+ * Whether the newest good backup is too old; `lastGood` null where there is none.
+ *
+ * @example isBackupOld(null, '2026-11-24T08:00:00Z') // true
+ */
 export function isBackupOld(lastGood: string | null, now: string): boolean {
   return lastGood === null || Date.parse(now) - Date.parse(lastGood) > OLD_AFTER_DAYS * DAY_MS;
 }

@@ -19,6 +19,9 @@ const ofLot = ({ price, quantityG }: Lot) => (price === null || quantityG <= 0 ?
 /**
  * The cost of what was weighed. `lots` are those on file by id; `price` gives a gram's price where a weighing names no
  * lot, or one without a price.
+ *
+ * @example
+ * batchCost(batch, lots, (id) => pricePerGram(lotsOf(id))); // what went in, a line each, and its sum
  */
 export function batchCost(
   batch: Batch,

@@ -212,7 +212,12 @@ function conclude(batch: Batch, at: string): void {
   count(batch);
 }
 
-/** Applies one more event, whose id is new, to a folded batch, in place. */
+/**
+ * Applies one more event, whose id is new, to a folded batch, in place.
+ *
+ * @example
+ * for (const event of heard) extendBatch(batch, event); // `batch` is now as if all had been folded at once
+ */
 export function extendBatch(batch: Batch, event: BatchEvent, at: string = event.at): void {
   apply(batch, event);
   conclude(batch, at);

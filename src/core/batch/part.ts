@@ -57,6 +57,9 @@ function scentsOf(held: readonly Held[], curedG: number): { madeOf: MadeOf[]; li
 /**
  * A part of a batch as a material. Its list is the batch's own as formed, soaps as soaps, so that nothing of it takes
  * up lye again; shares are percent of the cured bar. `assessment` is of what was weighed.
+ *
+ * @example
+ * partMaterial(batch, assessment, { id: 'trimmings', name: 'Trimmings of July', find }); // a material with its own list
  */
 export function partMaterial(
   batch: Batch,

@@ -13,7 +13,13 @@ export interface WeighedBatch {
   buyers: string[];
 }
 
-/** Null before it is poured: nothing is known to be left out yet. */
+/**
+ * Null before it is poured: nothing is known to be left out yet.
+ *
+ * @example
+ * const weighed = weighedOf(foldBatch(plan, events));
+ * if (weighed) assess({ ...request, formula: weighed.formula }, snapshot); // the verdict on what was weighed
+ */
 export function weighedOf(batch: Batch): WeighedBatch | null {
   if (!batch.poured) return null;
   const releasedOn: WeighedBatch['releasedOn'] = {};

@@ -208,7 +208,12 @@ const durable = (input: AheadInput): AheadRow[] =>
     ];
   });
 
-/** Everything that falls due, by day; what is due already stands on its day or today. */
+/**
+ * Everything that falls due, by day; what is due already stands on its day or today.
+ *
+ * @example
+ * aheadRows({ ...house, today: '2026-11-24', until: '2028-11-24' })[0]; // the next thing that falls due
+ */
 export function aheadRows(input: AheadInput): AheadRow[] {
   return [...lists(input), ...limitRows(input), ...papers(input), ...lots(input), ...durable(input)].sort(
     (a, b) => a.on.localeCompare(b.on) || a.words.localeCompare(b.words),

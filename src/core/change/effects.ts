@@ -88,7 +88,12 @@ const room = (stand: Stand | null) => stand?.headroomPct ?? Infinity;
 export const isWorse = (before: Stand | null, after: Stand | null): boolean =>
   rank(after) < rank(before) || (rank(after) === rank(before) && room(after) < room(before));
 
-/** The effect on a subject in one market. */
+/**
+ * The effect on a subject in one market.
+ *
+ * @example
+ * effectOf(subject, 'EU', before, after); // { what: 'bar', id, market: 'EU', before, after, worse: true, hands }
+ */
 export function effectOf(
   subject: Subject,
   market: Market,

@@ -44,7 +44,12 @@ function worstOf(stands: readonly (Stand | null)[]): Verdict | null {
 const isRelisted = (was: readonly (Stand | null)[], is: readonly (Stand | null)[]) =>
   was.some((stand, at) => stand?.listAdded !== is[at]?.listAdded || stand?.listFormed !== is[at]?.listFormed);
 
-/** What each candidate, gram for gram, does to the bars that hold `from`. */
+/**
+ * What each candidate, gram for gram, does to the bars that hold `from`.
+ *
+ * @example
+ * rankSubstitutes(judgeSubstitutes('shea', ['cocoa-butter', 'mango-butter'], bars, snapshot, '2026-11-24'))[0];
+ */
 export function judgeSubstitutes(
   from: string,
   candidates: readonly string[],

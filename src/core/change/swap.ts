@@ -37,6 +37,9 @@ const rounded = (value: number) => Number(value.toFixed(DECIMALS));
  * A formula with `to` in the place of `from`: gram for gram, or as much of it as leaves the same share of its own
  * largest load as before. Where nothing binds one of them, gram for gram. What was stated in spoons becomes grams,
  * since a spoon of one weighs another than a spoon of the other.
+ *
+ * @example
+ * swapped(bar, formula, { from: 'lavender', to: 'lavandin', by: 'grams' }, snapshot, '2026-11-24'); // a formula
  */
 export function swapped(
   subject: Sold,

@@ -62,7 +62,12 @@ function ofBadLot(effects: readonly Effect[], reason: string): NewTask[] {
   });
 }
 
-/** The tasks that a change with some effects makes, in their order. Versions kept for the record ask for nothing. */
+/**
+ * The tasks that a change with some effects makes, in their order. Versions kept for the record ask for nothing.
+ *
+ * @example
+ * tasksOf(change, effects); // [{ kind: 'stopSelling', … }, { kind: 'relabel', … }]
+ */
 export function tasksOf(change: Change, effects: readonly Effect[]): NewTask[] {
   if (change.kind === 'lot') return change.quarantine === null ? [] : ofBadLot(effects, change.quarantine);
   return effects.flatMap((effect) => taskOf(effect) ?? []);

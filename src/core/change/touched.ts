@@ -58,6 +58,10 @@ function speaksOf(keys: ReadonlySet<string>, material: Material): boolean {
 /**
  * A test of material ids: false only where both stores treat the material alike. Mixes always count as touched where
  * any rule differs.
+ *
+ * @example
+ * const touches = touchedBetween(today, asItWouldBe);
+ * formula.lines.some(({ material }) => touches(material)); // false: it need not be assessed twice
  */
 export function touchedBetween(a: Side, b: Side): (id: string) => boolean {
   const keys = subjects(a, b);

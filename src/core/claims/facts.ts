@@ -99,7 +99,12 @@ const JUDGES: Record<FactId, Judge> = {
   handmade: () => judged([], ['The formula cannot tell; keep a record of how it is made']),
 };
 
-/** Every fact about a formula whose lines hold these materials. */
+/**
+ * Every fact about a formula whose lines hold these materials.
+ *
+ * @example
+ * formulaFacts(lines).find(({ id }) => id === 'vegan')?.standing; // 'contradicted'
+ */
 export function formulaFacts(lines: readonly FactLine[]): Fact[] {
   return (Object.keys(JUDGES) as FactId[]).map((id) => ({ id, ...JUDGES[id](lines) }));
 }

@@ -152,7 +152,12 @@ function classes(phrase: ClaimPhrase): Record<Market, ClaimClass> {
   ) as Record<Market, ClaimClass>;
 }
 
-/** Every claim in a text, in its order; a word belongs to one claim at most. */
+/**
+ * Every claim in a text, in its order; a word belongs to one claim at most.
+ *
+ * @example
+ * findClaims('Cures eczema', preparePhrases(phrases)); // [{ … a claim of medicine }]
+ */
 export function findClaims(
   text: string,
   patterns: readonly Pattern[],

@@ -115,7 +115,12 @@ const COLOUR: ReleaseCheck = {
 const TURNS_FROM_PCT = 15;
 const COLOURED: ReadonlySet<string> = new Set(['colourant', 'clay', 'botanical', 'milk', 'sugar']);
 
-/** The checks that are usual before a bar like this is sold (craft). */
+/**
+ * The checks that are usual before a bar like this is sold (craft).
+ *
+ * @example
+ * usualChecks(materialsIn(batch)); // a strip or the tongue, the look, and what its materials ask for
+ */
 export function usualChecks(materials: readonly TraitMaterial[]): ReleaseCheck[] {
   const some = (test: (material: TraitMaterial) => boolean) => materials.some(test);
   const turns = some(

@@ -139,7 +139,12 @@ function releaseTasks(batch: Batch, at: string, cure: Cure | null, minDays: numb
   return isRipe && !isChecked ? [task('check', 'Settled: look it over before it is released.')] : [];
 }
 
-/** Everything a batch waits for at a moment, most urgent first; `minDays` is how long it cures at least. */
+/**
+ * Everything a batch waits for at a moment, most urgent first; `minDays` is how long it cures at least.
+ *
+ * @example
+ * rackTasks(batch, now, window, cure)[0]; // what it waits for first
+ */
 export function rackTasks(
   batch: Batch,
   at: string,

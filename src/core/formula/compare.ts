@@ -57,7 +57,12 @@ function compareLines(from: Line | undefined, to: Line | undefined): Difference[
   return found;
 }
 
-/** The differences on the way from one formula to another; empty where they make the same bar. */
+/**
+ * The differences on the way from one formula to another; empty where they make the same bar.
+ *
+ * @example
+ * compareFormulas(versions[1].formula, versions[2].formula); // [] where both make the same bar
+ */
 export function compareFormulas(from: Formula, to: Formula): Difference[] {
   const [before, after] = [settings(from), settings(to)];
   const keys = Object.keys(before) as (keyof typeof before)[];

@@ -146,6 +146,9 @@ function fault(path: string, code: string, message: string): MixResult {
 /**
  * The material that a mix amounts to. `find` gives a part's material, itself resolved where it is a mix; a
  * circle, an unknown part, an acid or an alkali comes back as an error with its path.
+ *
+ * @example
+ * mixMaterial(mix, (id) => materials.get(id)); // a material whose constituents are those of its parts, by share
  */
 export function mixMaterial(mix: Mix, find: (id: string) => Material | undefined): MixResult {
   const total = mix.parts.reduce((sum, { parts }) => sum + parts, 0);

@@ -68,6 +68,9 @@ function partOf(
 /**
  * The batter by its parts, in the formula's order, which is taken to be from the bottom up; null where the formula
  * does not reckon.
+ *
+ * @example
+ * heatBatters(formula, materials)?.[0]; // water, fats, lye and sugars of the part that lies lowest
  */
 export function heatBatters(formula: Formula, materials: readonly TraitMaterial[]): HeatBatter[] | null {
   const found = loadsOf(formula, materials);

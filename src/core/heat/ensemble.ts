@@ -98,6 +98,12 @@ function bandOf(pour: Pour, runs: readonly Run[]): Band {
 /**
  * The band of a pour, run by run: yields how many are done and returns the band, so that whoever asks can tell how far
  * it is and give it up. The same seed gives the same band.
+ *
+ * @example
+ * const run = ensemble(pour, { runs: 100, seed: 1 });
+ * let step = run.next();
+ * while (!step.done) step = run.next(); // step.value says how many runs are done
+ * step.value; // the band
  */
 export function* ensemble(pour: Pour, options: BandOptions = {}): Generator<number, Band> {
   const { runs = USUAL_RUNS, seed = 1, hours, known = null } = options;

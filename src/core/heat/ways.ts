@@ -115,7 +115,12 @@ export interface Advice {
 
 const RESTS: readonly Surroundings['way'][] = ['leave', 'warm', 'chill'];
 
-/** Which way of resting is advised: what goes wrong least; left as it is where nothing speaks for more. */
+/**
+ * Which way of resting is advised: what goes wrong least; left as it is where nothing speaks for more.
+ *
+ * @example
+ * advise(bands)?.way; // how to let it rest
+ */
 export function advise(bands: readonly WayBand[]): Advice | null {
   const rests = RESTS.flatMap((way) => bands.filter((one) => one.way === way));
   if (rests.length === 0) return null;

@@ -58,7 +58,12 @@ function place(item: IngredientItem): string {
   return item.pct >= FREE_ORDER_PCT ? 'by weight' : 'under 1 %: any order, here by weight';
 }
 
-/** Every entry of a list with why it is there and why at its place. */
+/**
+ * Every entry of a list with why it is there and why at its place.
+ *
+ * @example
+ * readList(list, assessment, materials); // an entry each: its name, why it is there, why at this place
+ */
 export function readList(
   list: IngredientList,
   assessment: Assessment,

@@ -51,7 +51,12 @@ const PROPOSALS: readonly Proposal[] = [
   },
 ];
 
-/** The cautions that fit a formula's materials, joined in each language. */
+/**
+ * The cautions that fit a formula's materials, joined in each language.
+ *
+ * @example
+ * proposeCautions(materials).en; // what to say of eyes, skin and children
+ */
 export function proposeCautions(materials: readonly TraitMaterial[]): Required<Words> {
   const fitting = PROPOSALS.filter(({ applies }) => applies(materials));
   const join = (language: 'en' | 'fr') => fitting.map(({ words }) => words[language]).join(' ');

@@ -133,7 +133,12 @@ function asks(input: LabelInput, element: ElementId): boolean {
   return true;
 }
 
-/** The label's words for a market, and what is missing of what it asks for. */
+/**
+ * The label's words for a market, and what is missing of what it asks for.
+ *
+ * @example
+ * labelContent({ ...bar, market: 'EU' }).findings; // what the market asks for and nobody has said yet
+ */
 export function labelContent(input: LabelInput): LabelContent {
   const { market } = input;
   const findings: LabelFinding[] = [];

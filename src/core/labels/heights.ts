@@ -105,7 +105,11 @@ export function netText(market: Market, netMassG: number): string {
   return `Net Wt ${ounces.toFixed(1)} oz (${grams} g)`;
 }
 
-/** The net content that weighed bars allow: the lightest counts; null where none were weighed. */
+/**
+ * The net content that weighed bars allow: the lightest counts; null where none were weighed.
+ *
+ * @example netFromBars([101.2, 98.7, 99.4]) // 98
+ */
 export function netFromBars(weighedG: readonly number[]): number | null {
   const weighed = weighedG.filter((mass) => mass > 0);
   return weighed.length > 0 ? Math.floor(Math.min(...weighed) + 1e-9) : null;

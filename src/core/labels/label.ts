@@ -362,7 +362,12 @@ function checkLook(layout: Layout, { look }: Setting): void {
   }
 }
 
-/** Lays a label out. Findings tell what is missing, cannot be drawn, or does not fit and by how much. */
+/**
+ * Lays a label out. Findings tell what is missing, cannot be drawn, or does not fit and by how much.
+ *
+ * @example
+ * layoutLabel(content, format, look, 98, metrics).findings; // [] where everything fits
+ */
 export function layoutLabel(
   content: LabelContent,
   format: LabelFormat,

@@ -75,7 +75,12 @@ function inForce(limit: Limit, markets: readonly Market[], onDate: string): Limi
   return { limit, markets: inMarkets, marketIndexes: inMarkets.map((market) => markets.indexOf(market)) };
 }
 
-/** The ground of a rulebook for one day and the wanted markets. */
+/**
+ * The ground of a rulebook for one day and the wanted markets.
+ *
+ * @example
+ * const ground = createGround(rulebook(), ['EU', 'UK'], '2026-11-24'); // shared by every bar assessed on that day
+ */
 export function createGround(
   rules: { limits: readonly Limit[]; declarables: readonly Declarable[] },
   markets: readonly Market[],

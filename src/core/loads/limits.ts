@@ -55,12 +55,20 @@ export function headroom(highPct: number, maxPct: number): number | null {
   return Number.isFinite(left) ? left : null;
 }
 
-/** Craft limits are advice: they never make a product worse than tight. */
+/**
+ * Craft limits are advice: they never make a product worse than tight.
+ *
+ * @example binds('craft') // false
+ */
 export function binds(force: Force): boolean {
   return force !== 'craft';
 }
 
-/** What a limit's own verdict does to the product's. */
+/**
+ * What a limit's own verdict does to the product's.
+ *
+ * @example effectOnProduct('craft', 'over') // 'tight'
+ */
 export function effectOnProduct(force: Force, verdict: Verdict): Verdict {
   return binds(force) || verdict === 'clear' ? verdict : 'tight';
 }

@@ -190,6 +190,9 @@ function askForPaper(assessment: Assessment): Remedy[] {
 /**
  * The remedies for a bar that is over, at risk or unproven, those that clear the most first; none for others.
  * `cupboard` holds what may take the place of a material of the same kind.
+ *
+ * @example
+ * findRemedies(request, assessment, snapshot, cupboard)[0]?.formula; // the bar after the best of them
  */
 export function findRemedies(
   request: AssessmentRequest,

@@ -68,6 +68,9 @@ export function pricePerGram(lots: readonly Lot[]): number | null {
 /**
  * Costs every line that the assessment knows and the alkali. `price` gives a gram's price, `partsOf` the parts of
  * a mix that has no price of its own.
+ *
+ * @example
+ * costOf(formula, assessment, (id) => pricePerGram(lotsOf(id)), () => []); // by line, in all, and a bar
  */
 export function costOf(
   formula: Formula,

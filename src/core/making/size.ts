@@ -92,7 +92,12 @@ export interface Fill {
 /** A mould filled to within this share of it counts as full; no pour is more exact. */
 const FULL_WITHIN = 1e-3;
 
-/** Fills moulds one after the other; batter that does not fill one is left over for small moulds. */
+/**
+ * Fills moulds one after the other; batter that does not fill one is left over for small moulds.
+ *
+ * @example
+ * fillMoulds(3000, 3150, { ...loaf, volumeMl: 1200 }); // two full, 600 ml left over
+ */
 export function fillMoulds(volumeMl: number, pourG: number, mould: Mould): Fill {
   const whole = volumeMl / mould.volumeMl;
   const full = Math.floor(whole + FULL_WITHIN);
@@ -111,7 +116,12 @@ function scaledAmount(amount: Amount, factor: number): Amount {
   return isAbsolute ? { ...amount, value: amount.value * factor } : amount;
 }
 
-/** The same bar in another size: every stated mass and spoon by one factor; percents stay as they are. */
+/**
+ * The same bar in another size: every stated mass and spoon by one factor; percents stay as they are.
+ *
+ * @example
+ * scaleFormula(formula, scaleFactor({ kind: 'bars', count: 24, barG: 100 }, assessment, volumeMl));
+ */
 export function scaleFormula(formula: Formula, factor: number): Formula {
   const { alkali, fatsMassG } = formula;
   return {

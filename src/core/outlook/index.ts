@@ -4,7 +4,12 @@ import type { TraitMaterial } from '../formula/traits';
 import type { Formula } from '../formula/types';
 import { judgeOutlook, type Judgement } from './judge';
 
-/** Judges an assessed formula; lines whose material is not given are left out. */
+/**
+ * Judges an assessed formula; lines whose material is not given are left out.
+ *
+ * @example
+ * outlookOn(formula, assessment, (id) => materials.get(id)); // judgements, each with its reason
+ */
 export function outlookOn(
   formula: Formula,
   assessment: Assessment,

@@ -83,7 +83,11 @@ const READERS: readonly (readonly [RegExp, Reader])[] = [
   ],
 ];
 
-/** The first day written in a text, in any of the usual ways; null where none is. */
+/**
+ * The first day written in a text, in any of the usual ways; null where none is.
+ *
+ * @example findDay('Date of issue: 12 March 2026').day // '2026-03-12'
+ */
 export function findDay(text: string): DayFound | null {
   const plain = plainText(text);
   for (const [pattern, read] of READERS) {

@@ -33,6 +33,9 @@ function editionNumber(edition: string | null): number {
 /**
  * The newest paper of a type that was issued by the day counts; papers dated later wait for their day. Null
  * where there is none yet.
+ *
+ * @example
+ * governingPaper(papers, 'certificate', '2026-11-24', '51')?.reasons; // why this one counts
  */
 export function governingPaper<T extends PaperOnFile>(
   papers: readonly T[],

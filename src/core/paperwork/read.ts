@@ -87,6 +87,9 @@ function questionsOf(paper: Paper, reading: Omit<PaperReading, 'questions'>): st
 /**
  * Reads a paper. `known` leads CAS numbers and names to the constituents on file; `lessons` are what the maker
  * taught on earlier papers.
+ *
+ * @example
+ * readPaper({ lines: linesFromText(pasted) }, known); // fields and rows, each with how sure
  */
 export function readPaper(whole: Paper, known: Known, lessons: readonly Lesson[] = []): PaperReading {
   const { paper, questions } = readablePart(whole);

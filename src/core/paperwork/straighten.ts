@@ -59,7 +59,8 @@ function inkBelow({ grey }: GreyPicture): number {
 /**
  * By how many degrees the lines of a page lean, clockwise; 0 where no lean shows more than straight lines do.
  *
- * @example skewOf(picture) // 2: turn it back by 2 degrees
+ * @example
+ * skewOf(picture); // 2: turn it back by 2 degrees
  */
 export function skewOf(picture: GreyPicture): number {
   const small = smaller(picture);

@@ -113,6 +113,9 @@ function isAbsurd({ value, unit }: Amount): boolean {
 /**
  * Reads an amount; a bare number keeps the current unit, a bare "%" is of the fats unless the current unit is
  * another percent. Decimal commas and fractions are read. A fault comes back with a plain remedy.
+ *
+ * @example readAmount('3,5 %', 'g').amount // { value: 3.5, unit: '%fats' }
+ * @example readAmount('2 tsp', 'g').amount // { value: 2, unit: 'tsp' }
  */
 export function readAmount(text: string, current: Unit): AmountReading {
   const number = readQuantity(text.trim());
@@ -138,7 +141,11 @@ export function readAmount(text: string, current: Unit): AmountReading {
   return { ok: true, amount };
 }
 
-/** A number with at most so many decimals and no trailing zeros. */
+/**
+ * A number with at most so many decimals and no trailing zeros.
+ *
+ * @example plainNumber(4.5, 2) // '4.5'
+ */
 export function plainNumber(value: number, decimals: number): string {
   return String(Number(value.toFixed(decimals)));
 }
@@ -146,7 +153,11 @@ export function plainNumber(value: number, decimals: number): string {
 /** Decimals an amount is shown with. */
 const SHOWN_DECIMALS = 4;
 
-/** Writes an amount as a maker would. */
+/**
+ * Writes an amount as a maker would.
+ *
+ * @example writeAmount({ value: 28, unit: 'g' }) // '28 g'
+ */
 export function writeAmount({ value, unit }: Amount): string {
   return `${plainNumber(value, SHOWN_DECIMALS)} ${WRITTEN[unit]}`;
 }

@@ -30,7 +30,11 @@ export function readNumber(text: string, mark: DecimalMark = null): number {
   return sign === '-' ? -value : value;
 }
 
-/** The same, with null where nothing is written at all. */
+/**
+ * The same, with null where nothing is written at all.
+ *
+ * @example readNumberOrNull(' ') // null
+ */
 export function readNumberOrNull(text: string): number | null {
   return text.trim() === '' ? null : readNumber(text);
 }

@@ -60,7 +60,12 @@ function isShown(row: RangeRow, show: RangeLook['show'], needs: readonly Need[])
   }
 }
 
-/** The rows that a look asks for, in the order they came in. A search goes through those put away as well. */
+/**
+ * The rows that a look asks for, in the order they came in. A search goes through those put away as well.
+ *
+ * @example
+ * lookedAt(rows, { ...look, find: 'mail' }, (row) => needsOf(row, today)); // the rows that are shown
+ */
 export function lookedAt(
   rows: readonly RangeRow[],
   look: RangeLook,

@@ -19,7 +19,12 @@ export function withoutScent(formula: Formula, material: (id: string) => Materia
   return { ...formula, lines: formula.lines.filter((line) => !isScent(line)) };
 }
 
-/** The formula with the blend's oils at trace, each its share of a total in percent of the fats. */
+/**
+ * The formula with the blend's oils at trace, each its share of a total in percent of the fats.
+ *
+ * @example
+ * withOils(withoutScent(formula, find), mix.parts, 3).formula; // the blend at 3 % of the fats, oil by oil
+ */
 export function withOils(
   formula: Formula,
   parts: readonly MixPart[],

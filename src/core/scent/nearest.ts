@@ -192,7 +192,13 @@ function boundsOf(
     });
 }
 
-/** Solves a blend's programme with the given solver. */
+/**
+ * Solves a blend's programme with the given solver.
+ *
+ * @example
+ * const read = blendProgramme(request, snapshot, oils, demand);
+ * if (read.ok) solveBlend(read.programme, demand, highs); // the nearest blend within the limits
+ */
 export function solveBlend(programme: Programme, demand: BlendDemand, solve: Solve): BlendAnswer {
   const entries = entriesFor(programme, demand, null);
   const answer = solve(problemFrom(programme, demand, entries));

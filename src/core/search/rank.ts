@@ -2,7 +2,11 @@
 
 import { folded } from '../folded';
 
-/** Small letters without marks, split into words. */
+/**
+ * Small letters without marks, split into words.
+ *
+ * @example wordsOf('Crème, No. 2') // ['creme', 'no', '2']
+ */
 export function wordsOf(text: string): string[] {
   return folded(text)
     .split(/[^\p{L}\p{N}]+/u)
@@ -59,6 +63,8 @@ const ABOUT = 0.5;
 /**
  * How well a title with words about it answers to what was typed, from 0 (not at all: some typed word is nowhere)
  * to a little over 1. A title that begins with it, and a short one, come first.
+ *
+ * @example rank(['nigt', 'mail'], 'Night Mail') > rank(['nigt', 'mail'], 'Night Train') // true
  */
 export function rank(typed: readonly string[], title: string, about = ''): number {
   return rankWords(typed, wordsOf(title), wordsOf(about));
@@ -93,6 +99,8 @@ const swapped = (word: string) =>
 /**
  * Pieces of three letters in what was typed: what full text search by trigrams is asked for. A short word with two
  * letters swapped shares none with what was meant, so it is asked for in every such order.
+ *
+ * @example trigrams(['shea']).slice(0, 2) // ['she', 'hea']
  */
 export function trigrams(typed: readonly string[]): string[] {
   const spelt = typed.flatMap((word) =>

@@ -221,7 +221,12 @@ function readAcross(rows: readonly (readonly string[])[], { kind, head, unit }: 
   });
 }
 
-/** Every bar of a sheet in a layout, and what could not be read, by row. `fallback` names a bar that stands alone. */
+/**
+ * Every bar of a sheet in a layout, and what could not be read, by row. `fallback` names a bar that stands alone.
+ *
+ * @example
+ * readSheet(rows, guessLayout(rows)).bars; // bars by name, their rows with material and amount
+ */
 export function readSheet(rows: readonly (readonly string[])[], layout: Layout, fallback = 'A bar'): Reader {
   const into: Reader = { bars: [], faults: [] };
   if (layout.kind === 'rows' || layout.kind === 'columns') readAcross(rows, layout, into);

@@ -61,7 +61,12 @@ export function namedMaterials(materials: readonly Material[]): Named[] {
   }));
 }
 
-/** The material that answers best to a name; null where none does. Words it has beyond the name count against it. */
+/**
+ * The material that answers best to a name; null where none does. Words it has beyond the name count against it.
+ *
+ * @example
+ * matchName('olive oil', namedMaterials(cupboard))?.id; // 'olive'
+ */
 export function matchName(name: string, materials: readonly Named[]): Match | null {
   const typed = bareName(name);
   if (typed.length === 0) return null;

@@ -81,7 +81,12 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
   return { lines, faults };
 }
 
-/** A bar as a formula; every row that cannot be taken is told. */
+/**
+ * A bar as a formula; every row that cannot be taken is told.
+ *
+ * @example
+ * formulaOf(bar, taking); // a formula, and every row that could not be taken
+ */
 export function formulaOf(bar: SheetBar, taking: Taking): Taken {
   const percentOf = percentsOf(bar, taking.find) ?? taking.percentOf;
   const stated = (role: Role) => bar.lines.find(({ name }) => roleOf(name) === role);
