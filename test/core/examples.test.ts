@@ -9,7 +9,7 @@ const ONE_LINE = /@example (.+?) \/\/ (.+)$/gm;
 const FEWEST = 15;
 
 const evaluated = (code: string, names: Record<string, unknown>): unknown =>
-  // eslint-disable-next-line @typescript-eslint/no-implied-eval, @typescript-eslint/no-unsafe-call
+   
   new Function(...Object.keys(names), `return (${code});`)(...Object.values(names));
 
 describe('examples in the core', () => {

@@ -68,10 +68,10 @@ describe('make it fit', () => {
     };
     const strict: Material = { ...other, id: 'strict', name: 'Strict', limits: [certified('strict', 0.5)] };
     const found = remediesFor(unproven, [other, strict, ...MATERIALS]);
-    expect(found.map(({ kind }) => kind)).to.deep.equal(['swap', 'askCertificate']);
-    expect(found[0]).to.include({ material: 'other', verdict: 'clear' });
-    expect(verdictOf(unproven, found[0]!.formula!, [other])).to.equal('clear');
-    expect(found[1]).to.deep.include({ lines: ['p'], formula: null });
+    expect(found.map(({ kind }) => kind)).to.deep.equal(['askCertificate', 'swap']);
+    expect(found[0]).to.deep.include({ lines: ['p'], formula: null });
+    expect(found[1]).to.include({ material: 'other', verdict: 'clear' });
+    expect(verdictOf(unproven, found[1]!.formula!, [other])).to.equal('clear');
   });
 
   it('has nothing to offer a bar that fits, and never a load of nothing', () => {

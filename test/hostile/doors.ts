@@ -129,6 +129,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: 'health' },
     { method: 'GET', path: 'materials?q=lav' },
     { method: 'GET', path: 'materials?ids=olive,kaolin' },
+    { method: 'GET', path: 'materials?kinds=clay,fat' },
     { method: 'POST', path: 'materials', body: { material: MATERIAL, supplier: 'us' } },
     { method: 'PUT', path: 'materials', body: { library: 'olive', supplier: 'us' } },
     { method: 'GET', path: 'materials/kaolin' },

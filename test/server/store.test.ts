@@ -5,7 +5,7 @@ import { rulebook } from '../../src/rulebook';
 import { addDocument, allMaterials } from '../../src/server/repositories/materials';
 import { findProduct, keptVersions } from '../../src/server/repositories/products';
 import { findCraftFigures } from '../../src/server/repositories/settings';
-import { searchMaterials, setCraftFigure } from '../../src/server/services/cupboard';
+import { findMaterials, searchMaterials, setCraftFigure } from '../../src/server/services/cupboard';
 import { overviewsSettled } from '../../src/server/services/overviews';
 import { rangeData } from '../../src/server/services/range';
 import {
@@ -130,13 +130,17 @@ describe('the store', () => {
       expect(await found('')).to.have.length(12);
     });
 
+    it('finds one’s own materials of some kinds, which may take one another’s place', async () => {
+      const found = await findMaterials(test.house, { query: '', ids: [], kinds: ['clay', 'fat'] });
+      expect([...new Set(found.map(({ material }) => material.kind))].sort()).to.deep.equal(['clay', 'fat']);
+      const own = [...(await snapshotOf(test.db, DAY)).own.values()];
+      expect(found).to.have.length(own.filter(({ kind }) => kind === 'clay' || kind === 'fat').length);
+    });
+
     it('gives the worktable what it needs to reckon by itself, in its own markets only', async () => {
-      const { materials, alternatives, rules, product } = await worktableData(test.house, 'lamp-room');
+      const { materials, rules, product } = await worktableData(test.house, 'lamp-room');
       expect(product.markets).to.deep.equal(['EU', 'UK']);
       expect(materials.map(({ id }) => id)).to.include.members(['clove-bud-oil', 'olive', 'water']);
-      expect(alternatives.every(({ kind }) => materials.some((material) => material.kind === kind))).to.equal(
-        true,
-      );
       expect(
         rules.declarables.every(({ markets }) => markets.includes('EU') || markets.includes('UK')),
       ).to.equal(true);

@@ -188,7 +188,8 @@ function askForPaper(assessment: Assessment): Remedy[] {
 }
 
 /**
- * The remedies for a bar that is over, at risk or unproven, those that clear the most first; none for others.
+ * The remedies for a bar that is over, at risk or unproven; none for others. A paper that is missing is asked for
+ * before anything is changed; then come those that clear the most.
  * `cupboard` holds what may take the place of a material of the same kind.
  *
  * @example
@@ -207,12 +208,12 @@ export function findRemedies(
   const store: Stored = { ...stored, material: (id) => stored.material(id) ?? byId.get(id) };
   const tryOut: Try = (changed) => verdictsOf({ ...request, formula: changed }, store);
   const all = [...sent.values(), ...cupboard.filter(({ id }) => !sent.has(id))];
-  return [
+  const ways = [
     ...weighInstead(formula, assessment, tryOut),
     ...lessOfOne(formula, assessment, tryOut),
     ...lessInProportion(formula, assessment, tryOut),
     ...dryLess(formula, assessment, tryOut),
     ...swapFor(formula, assessment, tryOut, all),
-    ...askForPaper(assessment),
   ].sort((a, b) => compareVerdicts(b.verdict, a.verdict));
+  return [...askForPaper(assessment), ...ways];
 }

@@ -61,8 +61,6 @@ export interface WorktableData {
   product: Product;
   version: WorkingVersion;
   materials: Material[];
-  /** The maker's own materials of the kinds in the formula. */
-  alternatives: Material[];
   rules: Pick<Stored, 'limits' | 'declarables' | 'demands'>;
   rulebookEdition: string;
   onDate: string;

@@ -15,7 +15,6 @@ import { STAGE_WORDS } from '../../ui/words';
 import { useLatest } from '../../ui/latest';
 import { useTable } from './context';
 import { placeLine } from './edits';
-import { Later } from './Later';
 import { BaseRow, LoadRow } from './LineRow';
 
 const BASE_STAGES: readonly Stage[] = ['fats', 'liquid', 'heldBack'];
@@ -63,9 +62,11 @@ function useDragging() {
       onDragCancel: ({ active }) => `${nameOf(active.id)} put back.`,
     };
     const onDragEnd = ({ active, over }: DragEndEvent) => {
-      const { formula, change } = latest.current;
       if (over && over.id !== active.id)
-        change(placeLine(formula, String(active.id), String(over.id)), `place ${active.id}`);
+        latest.current.change(
+          (now) => placeLine(now, String(active.id), String(over.id)),
+          `place ${active.id}`,
+        );
     };
     return { onDragEnd, accessibility: { announcements, screenReaderInstructions: INSTRUCTIONS } };
   }, [latest]);
@@ -101,7 +102,7 @@ function Sortable({ id, stages, children }: SortableProps) {
   const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
   return (
     <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} {...useDragging()}>
-      <Later>{list}</Later>
+      {list}
     </DndContext>
   );
 }

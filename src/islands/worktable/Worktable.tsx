@@ -51,13 +51,13 @@ function GeneralFaults() {
 const Batter = memo(function Batter({ onFound }: { onFound: (found: FoundMaterial) => void }) {
   return (
     <div>
-      <Loads />
-      <FindMaterial label="Add a material" onFound={onFound} />
-      <section aria-label="Batter" className="sheet mt-3">
-        <BatterLines />
-        <BatterSettings />
-      </section>
       <Later>
+        <Loads />
+        <FindMaterial label="Add a material" onFound={onFound} />
+        <section aria-label="Batter" className="sheet mt-3">
+          <BatterLines />
+          <BatterSettings />
+        </section>
         <PortionsPanel />
       </Later>
     </div>
@@ -95,13 +95,14 @@ function NotReckoned({ errors }: Pick<Table, 'errors'>) {
 function WorktableIsland({ data }: { data: WorktableData }) {
   const { history, dispatch, change, key } = useFormula(data);
   const formula = history.present;
-  const { materials, material, add } = useMaterials(data, formula);
+  const onTable = useMaterials(data, formula);
+  const { material, add } = onTable;
   const [onDate, setOnDate] = useState(data.onDate);
   const { readable, setUnread } = useUnread();
   const { isOpen, isAnyOpen, toggle } = useOpen();
   const act = useRowActions(change, setUnread, toggle);
   const asked = { formula, onDate, explain: isAnyOpen };
-  const { assessment, errors, remedies, reckon } = useReckoning(data, materials, asked);
+  const { assessment, errors, remedies, reckon } = useReckoning(data, onTable, asked);
   const saving = useFormulaSaving(data, formula, errors.length === 0 && readable);
   const { save, revision, flush, currentRevision, moveTo, carryOnFrom } = saving;
   useEffect(() => {

@@ -89,14 +89,11 @@ export function useFormulaSaving({ product, version }: WorktableData, value: For
 }
 
 /**
- * The materials on the table: those of the formula and its alternatives, and what is added to it. A version gone
- * back to, another window's formula or a step undone may hold others: they are asked for.
+ * The materials on the table: those of the formula, and what is added to it. A version gone back to, another window's
+ * formula or a step undone may hold others: they are asked for.
  */
 export function useMaterials(data: WorktableData, formula: Formula) {
-  const [materials, setMaterials] = useState<Material[]>(() => [
-    ...data.materials,
-    ...data.alternatives.filter(({ id }) => !data.materials.some((material) => material.id === id)),
-  ]);
+  const [materials, setMaterials] = useState<Material[]>(data.materials);
   const byId = useMemo(() => new Map(materials.map((material) => [material.id, material])), [materials]);
   const material = useCallback((id: string) => byId.get(id), [byId]);
   const add = useCallback(

@@ -12,7 +12,10 @@ import {
 } from '../../core/formula/types';
 import { compareVerdicts } from '../../core/loads/limits';
 import type { Remedy } from '../../core/loads/remedies';
+import type { FoundMaterial } from '../../core/records/cupboard';
 import type { WorktableData } from '../../core/records/product';
+import { send } from '../../ui/api';
+import type { useMaterials } from './hooks';
 import type { RemedyReply, RemedyTask } from '../../workers/remedies-worker';
 
 /** The request for a formula on the table, on a day. */
@@ -27,10 +30,31 @@ export type Reckon = (formula: Formula, onDate: string) => Assessment | null;
 /** Remedies follow once the hands rest so long: they try many formulas. */
 const REST_MS = 150;
 
+/** The maker's own materials of the kinds on the table, fetched once remedies are wanted; empty until they are there. */
+function useAlternatives(materials: Material[], wanted: boolean, add: (found: readonly Material[]) => void) {
+  const [alternatives, setAlternatives] = useState<Material[]>([]);
+  const kinds = [...new Set(materials.map(({ kind }) => kind))].sort().join(',');
+  useEffect(() => {
+    if (!wanted) return;
+    let isCurrent = true;
+    void send<{ materials: FoundMaterial[] }>('GET', `/api/v1/materials?kinds=${kinds}`).then((answer) => {
+      if (!isCurrent || !answer.ok) return;
+      const found = answer.body.materials.map(({ material }) => material);
+      setAlternatives(found);
+      add(found);
+    });
+    return () => {
+      isCurrent = false;
+    };
+  }, [kinds, wanted, add]);
+  return alternatives;
+}
+
 /** The remedies for what is on the table, found in a worker; none while newer ones are looked for. */
 function useRemedies(
-  { rules, alternatives }: WorktableData,
+  { rules }: WorktableData,
   materials: Material[],
+  alternatives: Material[],
   request: AssessmentRequest,
   wanted: boolean,
 ): Remedy[] {
@@ -58,7 +82,7 @@ function useRemedies(
       clearTimeout(timer);
       current.removeEventListener('message', onReply);
     };
-  }, [request, materials, wanted]);
+  }, [request, materials, alternatives, wanted]);
   return wanted && found?.request === request ? found.remedies : [];
 }
 
@@ -83,7 +107,7 @@ function useLastGood(answer: ReturnType<typeof assess>): Assessment | null {
 /** Reckons at every change; keeps the last good answer while what is on the table does not reckon. */
 export function useReckoning(
   data: WorktableData,
-  materials: Material[],
+  { materials, add }: Pick<ReturnType<typeof useMaterials>, 'materials' | 'add'>,
   { formula, onDate, explain }: Asked,
 ) {
   const stored: Stored = useMemo(() => {
@@ -95,7 +119,8 @@ export function useReckoning(
   const assessment = useLastGood(answer);
   const errors = answer.ok ? NO_ERRORS : answer.errors;
   const wanted = answer.ok && compareVerdicts(answer.assessment.verdict, 'tight') < 0;
-  const remedies = useRemedies(data, materials, request, wanted);
+  const alternatives = useAlternatives(materials, wanted, add);
+  const remedies = useRemedies(data, materials, alternatives, request, wanted);
   const reckon: Reckon = useMemo(
     () => (tried, day) => {
       const found = assess(requestFor(data, tried, day), stored);

@@ -64,12 +64,21 @@ export function searchMaterials(snapshot: StoreSnapshot, query: string): FoundMa
   return ranked.slice(0, MOST_FOUND).map(({ found }) => found);
 }
 
-/** Materials that answer a search, or those of some ids. */
+/** What materials are asked for by: what was typed, some ids, or the kinds of one's own. */
+export interface MaterialQuery {
+  query: string;
+  ids: readonly string[];
+  kinds: readonly string[];
+}
+
+/** Materials that answer a search, those of some ids, or one's own of some kinds. */
 export async function findMaterials(
   { db, today }: House,
-  { query, ids }: { query: string; ids: readonly string[] },
+  { query, ids, kinds }: MaterialQuery,
 ): Promise<FoundMaterial[]> {
   const snapshot = await snapshotOf(db, today);
+  if (kinds.length > 0)
+    return ownMaterialsOfKinds(snapshot, new Set(kinds)).map((material) => ({ material, isOwn: true }));
   if (ids.length === 0) return searchMaterials(snapshot, query);
   return ids.flatMap((id) => {
     const material = snapshot.material(id);
@@ -78,6 +87,6 @@ export async function findMaterials(
 }
 
 /** The maker's own materials of the kinds named, for what may take one another's place. */
-export function ownMaterialsOfKinds(snapshot: StoreSnapshot, kinds: ReadonlySet<string>): Material[] {
+function ownMaterialsOfKinds(snapshot: StoreSnapshot, kinds: ReadonlySet<string>): Material[] {
   return [...snapshot.own.values()].filter(({ kind }) => kinds.has(kind));
 }

@@ -41,7 +41,6 @@ import { findCurrency, findSetting } from '../repositories/settings';
 import { issuedLabels } from '../repositories/wraps';
 import { snapshotOf, type StoreSnapshot } from '../store/snapshot';
 import { once, takenIds, writing } from '../store/writing';
-import { ownMaterialsOfKinds } from './cupboard';
 import { freeId } from './ids';
 import { papersStanding } from './materials';
 
@@ -69,7 +68,6 @@ export async function worktableData({ db, today }: House, id: string): Promise<W
   const { product, version } = await requireProduct(db, id);
   const snapshot = await snapshotOf(db, today);
   const materials = materialsOf(version.formula, snapshot);
-  const alternatives = ownMaterialsOfKinds(snapshot, new Set(materials.map(({ kind }) => kind)));
   const ids = new Set(materials.map((material) => material.id));
   const papers = Object.fromEntries(
     snapshot.stored
@@ -83,7 +81,6 @@ export async function worktableData({ db, today }: House, id: string): Promise<W
     product,
     version,
     materials,
-    alternatives,
     rules: {
       limits: snapshot.limits.filter(inMarkets),
       declarables: snapshot.declarables.filter(inMarkets),

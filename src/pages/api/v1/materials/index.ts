@@ -8,11 +8,12 @@ import { addOwnMaterial, takeFromLibrary } from '../../../../server/services/mat
 const LONGEST_QUERY = 100;
 const MOST_IDS = 500;
 
-/** Materials that answer `q`, or those of `ids` parted by commas. */
+/** Materials that answer `q`, those of `ids`, or one's own of `kinds`; several parted by commas. */
 export const GET = endpoint(async ({ url }) => {
   const query = (url.searchParams.get('q') ?? '').slice(0, LONGEST_QUERY);
-  const ids = (url.searchParams.get('ids') ?? '').split(',', MOST_IDS).filter(Boolean);
-  return answerJson({ materials: await findMaterials(await openHouse(), { query, ids }) });
+  const several = (name: string) => (url.searchParams.get(name) ?? '').split(',', MOST_IDS).filter(Boolean);
+  const asked = { query, ids: several('ids'), kinds: several('kinds') };
+  return answerJson({ materials: await findMaterials(await openHouse(), asked) });
 });
 
 /** A new material of the maker's own. */
