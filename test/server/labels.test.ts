@@ -2,10 +2,13 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { labelContent } from '../../src/core/labels/content';
+import { USUAL_FORMATS } from '../../src/core/labels/formats';
+import { layoutLabel } from '../../src/core/labels/label';
+import { OPEN_JAR, OPEN_JAR_WIDTH, openJarPath } from '../../src/core/labels/open-jar';
 import { emptyLayout } from '../../src/core/labels/layout';
 import { barcodeFor, isGtin } from '../../src/server/labels/barcode';
 import { fontMetrics, glyphPaths } from '../../src/server/labels/fonts';
-import { labelsPerSheet } from '../../src/server/labels/pdf';
+import { labelsPerSheet, layoutPdf } from '../../src/server/labels/pdf';
 import { cleanSvg } from '../../src/server/labels/svg-logo';
 import { layoutSvg } from '../../src/server/labels/svg';
 import { labelHtml, labelText } from '../../src/server/labels/words';
@@ -36,6 +39,46 @@ describe('the shipped fonts', () => {
   it('know what they can draw: French yes, other scripts and emoji no', () => {
     expect(fontMetrics.missing('Éviter le contact avec les yeux ; œuf, ß, ø, ł')).to.deep.equal([]);
     expect(fontMetrics.missing('石鹸 🧼')).to.include.members(['石', '🧼']);
+  });
+
+  it('draw the open jar that no font holds, as wide and high as a letter, beside the months', async () => {
+    expect(fontMetrics.missing(OPEN_JAR)).to.deep.equal([]);
+    near(
+      fontMetrics.width(`${OPEN_JAR}12M`, 'text', 3),
+      3 * OPEN_JAR_WIDTH + fontMetrics.width('12M', 'text', 3),
+    );
+    const content = labelContent({
+      market: 'EU',
+      regime: 'cosmetic',
+      name: 'Night Mail',
+      identity: { en: 'Soap' },
+      use: {},
+      cautions: {},
+      text: '',
+      ingredients: 'Sodium Olivate',
+      netMassG: 80,
+      responsible: ['Us'],
+      batchCode: '1',
+      durability: { months: 36, endsOn: null, openMonths: 12 },
+    });
+    const look = {
+      paper: '#ffffff',
+      ink: '#000000',
+      nameFace: 'display',
+      logo: null,
+      barcode: null,
+    } as const;
+    const layout = layoutLabel(content, USUAL_FORMATS.band, look, 80, fontMetrics);
+    const { text, sizeMm, xMm, yMm } = layout.texts.find(({ element }) => element === 'durability')!;
+    expect(text).to.equal(`${OPEN_JAR}12M`);
+    expect(layoutSvg(layout, 'A label', new Map(), false)).to.contain(openJarPath(sizeMm, xMm, yMm));
+    expect(
+      Buffer.from(await layoutPdf(layout, 'A label'))
+        .subarray(0, 5)
+        .toString(),
+    ).to.equal('%PDF-');
+    // Words stay words where they are read.
+    expect(labelText(content)).to.contain('Opened: 12 M').and.to.not.contain(OPEN_JAR);
   });
 
   it('give outlines that stand where the text stands', () => {

@@ -1,4 +1,5 @@
 /** What stands on a label in a market: its elements in their order, their words, and what is missing. */
+import { OPEN_JAR_WORDS } from './open-jar';
 import type { Language } from '../claims/types';
 import type { Market } from '../formula/types';
 import { netText } from './heights';
@@ -59,8 +60,6 @@ export interface LabelContent {
 
 const LONGEST_BEST_BEFORE_MONTHS = 30;
 const BEST_USED_WORDS = 'Best used before the end of';
-/** Stands for the open-jar symbol where it cannot be drawn. */
-const OPEN_JAR = 'Opened:';
 
 /** Languages a market asks for on what the bar is and on cautions; the EU's depend on the country. */
 const ASKED: Record<Market, readonly Language[]> = {
@@ -120,7 +119,7 @@ function durabilityText({ durability, market }: LabelInput): string {
   if (!durability || market === 'US' || market === 'CA' || market === 'AU') return '';
   // A period after opening is judged by use and microbes, never taken from how long the bar keeps.
   if (durability.months > LONGEST_BEST_BEFORE_MONTHS)
-    return durability.openMonths ? `${OPEN_JAR} ${durability.openMonths} M` : '';
+    return durability.openMonths ? `${OPEN_JAR_WORDS} ${durability.openMonths} M` : '';
   const [year, month] = (durability.endsOn ?? '').split('-');
   return year && month ? `${BEST_USED_WORDS} ${month}/${year}` : '';
 }

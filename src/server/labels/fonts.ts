@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import * as fontkit from 'fontkit';
+import { OPEN_JAR, OPEN_JAR_WIDTH, openJarPath } from '../../core/labels/open-jar';
 import type { Face, Metrics } from '../../core/labels/layout';
 
 /** A face comes as several files, each for a part of Unicode; the first that holds a letter draws it. */
@@ -39,6 +40,8 @@ function holds(file: FontFile, letter: string): boolean {
 export interface Run {
   text: string;
   file: FontFile;
+  /** Drawn by its own path, not by the file. */
+  isJar: boolean;
 }
 
 /** Splits text into runs that one file each can draw; letters that none holds go to the first file. */
@@ -48,14 +51,16 @@ export function runsOf(text: string, face: Face): Run[] {
   for (const letter of text) {
     const file = files.find((candidate) => holds(candidate, letter)) ?? files[0]!;
     const last = runs[runs.length - 1];
-    if (last?.file === file) last.text += letter;
-    else runs.push({ text: letter, file });
+    const isJar = letter === OPEN_JAR;
+    if (last?.file === file && !isJar && !last.isJar) last.text += letter;
+    else runs.push({ text: letter, file, isJar });
   }
   return runs;
 }
 
 /** Width of one run at a font size, in the unit of the size. */
-export function runWidth({ text, file }: Run, size: number): number {
+export function runWidth({ text, file, isJar }: Run, size: number): number {
+  if (isJar) return OPEN_JAR_WIDTH * size;
   return (file.font.layout(text).advanceWidth / file.font.unitsPerEm) * size;
 }
 
@@ -72,7 +77,9 @@ export const fontMetrics: Metrics = {
   digitHeight: (face) => heightOf(face, '1'),
   missing: (text) => {
     const files = filesOf('text');
-    return [...new Set(text)].filter((letter) => !files.some((file) => holds(file, letter)));
+    return [...new Set(text)].filter(
+      (letter) => letter !== OPEN_JAR && !files.some((file) => holds(file, letter)),
+    );
   },
 };
 
@@ -106,6 +113,11 @@ export function glyphPaths(text: string, face: Face, sizeMm: number, xMm: number
   let x = xMm;
   let drawn = '';
   for (const run of runsOf(text, face)) {
+    if (run.isJar) {
+      drawn += openJarPath(sizeMm, x, yMm);
+      x += runWidth(run, sizeMm);
+      continue;
+    }
     const scale = sizeMm / run.file.font.unitsPerEm;
     const { glyphs, positions } = run.file.font.layout(run.text);
     glyphs.forEach((glyph, index) => {

@@ -2,6 +2,7 @@
 import PDFDocument from 'pdfkit';
 import SVGtoPDF from 'svg-to-pdfkit';
 import type { Layout } from '../../core/labels/layout';
+import { openJarPath } from '../../core/labels/open-jar';
 import { runsOf, runWidth } from './fonts';
 import type { Picture } from './svg';
 
@@ -25,9 +26,13 @@ function drawTexts(document: Document, layout: Layout): void {
     const size = pt(sizeMm);
     let x = pt(xMm);
     for (const run of runsOf(text, face)) {
-      document.registerFont(run.file.name, run.file.data);
-      document.font(run.file.name).fontSize(size).fillColor(layout.ink);
-      document.text(run.text, x, pt(yMm), { lineBreak: false, baseline: 'alphabetic' });
+      if (run.isJar) {
+        document.path(openJarPath(size, x, pt(yMm))).fill(layout.ink);
+      } else {
+        document.registerFont(run.file.name, run.file.data);
+        document.font(run.file.name).fontSize(size).fillColor(layout.ink);
+        document.text(run.text, x, pt(yMm), { lineBreak: false, baseline: 'alphabetic' });
+      }
       x += runWidth(run, size);
     }
   }
