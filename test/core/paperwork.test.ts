@@ -105,6 +105,15 @@ describe('lines of a paper', () => {
 });
 
 describe('the reader', () => {
+  it('finds the number that a title ends in, and takes no year, law or word for one', () => {
+    const numberOf = (title: string) => read(`${title}\nIssued 12 March 2026`).number?.value ?? null;
+    expect(numberOf('Certificate of conformity SF-977')).to.equal('SF-977');
+    expect(numberOf('Certificat de conformité QB-4410-A')).to.equal('QB-4410-A');
+    expect(numberOf('Certificate of conformity')).to.equal(null);
+    expect(numberOf('Certificate of conformity to EU/2023/1545')).to.equal(null);
+    expect(numberOf('Report of the year 2026')).to.equal(null);
+  });
+
   it('takes rows in any order of name, number and share', () => {
     const rows = (text: string) =>
       read(text).rows.map(({ constituent, typicalPct }) => `${constituent} ${typicalPct}`);

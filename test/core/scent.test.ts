@@ -8,7 +8,12 @@ import type { AssessmentRequest, Formula, Limit, Material } from '../../src/core
 import { withOils, withoutScent } from '../../src/core/scent/bar';
 import { solveBlend, type BlendAnswer, type Solve } from '../../src/core/scent/nearest';
 import { blendProgramme, withBlendMasses, type BlendDemand } from '../../src/core/scent/programme';
-import { monthsBetween, storageCaution } from '../../src/core/scent/storage';
+import {
+  hasTooMuchPeroxide,
+  monthsBetween,
+  storageCaution,
+  type StoredLot,
+} from '../../src/core/scent/storage';
 import { solveWith } from '../../src/workers/highs-solve';
 import { seeded } from '../support/generate';
 import { limitOn, MATERIALS, near, NOTHING_STORED, request } from '../support/request';
@@ -244,13 +249,26 @@ describe('a blend in a bar', () => {
       constituents: [{ id: 'limonene', lowPct: 90, typicalPct: 94, highPct: 97 }],
     };
     const pine = { ...orange, inci: [{ name: 'Pinus Sylvestris Leaf Oil', sharePct: 100 }] };
-    const cautioned = (oil: Parameters<typeof storageCaution>[0], opened: string | null) =>
-      storageCaution(oil, opened, '2026-11-24', rulebook().peroxides);
+    const rules = rulebook().peroxides;
+    const cautioned = (
+      oil: Parameters<typeof storageCaution>[0],
+      opened: string | null,
+      paper: Partial<StoredLot> = {},
+    ) => storageCaution(oil, { openedOn: opened, receivedOn: '2024-01-01', ...paper }, '2026-11-24', rules);
     expect(monthsBetween('2025-01-15', '2026-01-16')).to.equal(12);
     expect(cautioned(orange, '2025-10-01')).to.contain('20 mmol/l');
     expect(cautioned(pine, '2025-10-01')).to.contain('10 mmol/l');
     expect(cautioned(orange, '2026-06-01')).to.equal(null);
     expect(cautioned(orange, null)).to.equal(null);
     expect(cautioned({ name: 'Cedar' }, '2020-01-01')).to.equal(null);
+    // A value on a paper counts in place of the time it stood open, until that paper is old itself.
+    const measured = (peroxideMmolPerL: number, peroxideOn: string) =>
+      cautioned(orange, '2025-10-01', { peroxideMmolPerL, peroxideOn });
+    expect(measured(4, '2026-09-01')).to.equal(null);
+    expect(measured(20, '2026-09-01')).to.contain('held 20 mmol/l').and.to.contain('under 20');
+    expect(measured(4, '2025-10-01')).to.contain('months ago');
+    const lot = { openedOn: null, receivedOn: '2026-10-01', peroxideMmolPerL: 12 };
+    expect(hasTooMuchPeroxide(pine, lot, '2026-11-24', rules)).to.equal(true);
+    expect(hasTooMuchPeroxide(orange, lot, '2026-11-24', rules)).to.equal(false);
   });
 });

@@ -88,6 +88,14 @@ describe('what is to be minded in the cupboard', () => {
     ).to.deep.equal(['ask for paper']);
   });
 
+  it('is a lot whose paper tells of too much peroxide, before anything else', () => {
+    const measured = lot({ openedOn: '2025-01-01', peroxideMmolPerL: 31, peroxideOn: '2026-10-01' });
+    expect(short(entry('sweet-orange-oil', { lots: [measured] }))[0]).to.equal('no certificate');
+    expect(short(entry('sweet-orange-oil', { lots: [measured] }))).to.include('too much peroxide');
+    const fine = { ...measured, peroxideMmolPerL: 3 };
+    expect(short(entry('sweet-orange-oil', { lots: [fine] }))).to.deep.equal(['no certificate']);
+  });
+
   it('adds up what is left over all lots', () => {
     expect(stockOf([lot({ leftG: 20 }), lot({ leftG: 30 })])).to.equal(50);
     expect(stockOf([])).to.equal(0);

@@ -14,6 +14,9 @@ export interface Lot {
   quantityG: number;
   /** What was received less all movements; below zero only where somebody said why. */
   leftG: number;
+  /** What a paper says it held of peroxide, mmol per litre, and when that was measured. */
+  peroxideMmolPerL?: number | null;
+  peroxideOn?: string | null;
   /** Why nothing is to be taken of it; null where it is free. */
   quarantine: string | null;
   price: number | null;

@@ -132,12 +132,16 @@ function isNumber(value: string): boolean {
 
 function findNumber(paper: Paper): Found | null {
   const inline = new RegExp(`\\b${NUMBER_NOUN}${SIGN}?\\s*[:#.]?\\s*${NUMBER_VALUE}`);
+  // A title that ends in it: "Certificate of conformity SF-977".
+  const titled = new RegExp(
+    `^\\s*${NUMBER_NOUN} [a-z' ]{0,40}\\b((?!(?:e[ucgn]|ce|iso|iec|din|ifra|cas)\\b)[a-z]{1,6}-\\d{2,}[a-z0-9-]*)\\s*$`,
+  );
   const strict = new RegExp(`\\b${NUMBER_NOUN}${SIGN}\\s*[:#.]?\\s*${NUMBER_VALUE}`);
   for (const found of [...labelled(paper, NUMBER_LABEL), ...labelled(paper, NUMBER_NOUN)]) {
     const value = found.value.split(/\s{2,}|[,;]\s|\s(?=(?:of|vom|du|del|van|date|rev)\b)/)[0]!.trim();
     if (isNumber(value)) return { ...found, value };
   }
-  for (const pattern of [strict, inline]) {
+  for (const pattern of [strict, inline, titled]) {
     for (const [line, entry] of paper.lines.entries()) {
       const text = lineText(entry);
       const plain = plainText(text);

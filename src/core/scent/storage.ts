@@ -1,5 +1,6 @@
 /** What age does to an opened bottle of scent. */
 import type { TraitMaterial } from '../formula/traits';
+import type { Lot } from '../making/cost';
 
 /** Opened longer ago than this, oils that take up oxygen are worth a caution, months; usual among makers. */
 const OPENED_MONTHS = 12;
@@ -36,21 +37,49 @@ export function peroxideCondition<Rule extends PeroxideCondition>(
   return spoken.sort((a, b) => a.mostMmolPerL - b.mostMmolPerL)[0] ?? null;
 }
 
+/** How a lot was kept, and what a paper says of the peroxide in it. */
+export type StoredLot = Pick<Lot, 'openedOn' | 'receivedOn' | 'peroxideMmolPerL' | 'peroxideOn'>;
+
+/** A value that was measured counts for as long as a bottle may stand open; null where there is none that counts. */
+function peroxideOf({ peroxideMmolPerL, peroxideOn, receivedOn }: StoredLot, today: string) {
+  if (peroxideMmolPerL == null) return null;
+  const on = peroxideOn ?? receivedOn;
+  return monthsBetween(on, today) < OPENED_MONTHS ? { mmolPerL: peroxideMmolPerL, on } : null;
+}
+
+/** Whether a lot holds as much peroxide as the law asks it to stay under, or more. */
+export function hasTooMuchPeroxide(
+  material: Partial<TraitMaterial>,
+  lot: StoredLot,
+  today: string,
+  rules: readonly PeroxideCondition[],
+): boolean {
+  const measured = peroxideOf(lot, today);
+  const condition = peroxideCondition(material, rules);
+  return measured !== null && condition !== null && measured.mmolPerL >= condition.mostMmolPerL;
+}
+
 /**
- * A caution where an oil that takes up oxygen (citrus, pine) was opened long ago: its limonene, linalool or
- * pinene form peroxides, which sensitise. What the law asks for stands unproven then. Null where there is nothing
- * to say.
+ * A caution where an oil that takes up oxygen (citrus, pine) holds too much peroxide by its paper, or was opened long
+ * ago: its limonene, linalool or pinene form peroxides, which sensitise. What the law asks for stands unproven then,
+ * unless a value was measured since. Null where there is nothing to say.
  */
 export function storageCaution(
   material: Partial<TraitMaterial> & { name: string },
-  openedOn: string | null,
+  lot: StoredLot,
   today: string,
   rules: readonly PeroxideCondition[],
 ): string | null {
+  const { openedOn } = lot;
+  const condition = peroxideCondition(material, rules);
+  const measured = peroxideOf(lot, today);
+  if (measured && condition) {
+    if (measured.mmolPerL < condition.mostMmolPerL) return null;
+    return `held ${measured.mmolPerL} mmol/l of peroxide on ${measured.on}; the EU and the UK ask for under ${condition.mostMmolPerL}. Peroxides sensitise: use a fresh bottle.`;
+  }
   if (!openedOn || !material.concerns?.includes('oxidises')) return null;
   const months = monthsBetween(openedOn, today);
   if (months < OPENED_MONTHS) return null;
-  const condition = peroxideCondition(material, rules);
   const asked = condition
     ? ` The EU and the UK ask for under ${condition.mostMmolPerL} mmol/l, unproven for so old a bottle.`
     : '';

@@ -15,12 +15,15 @@ type Draft = Record<
   | 'quantityG'
   | 'leftG'
   | 'price'
+  | 'peroxideMmolPerL'
+  | 'peroxideOn'
   | 'quarantine',
   string
 >;
 
 const MOST_GRAMS = 1e7;
 const MOST_PRICE = 1e7;
+const MOST_PEROXIDE = 1000;
 
 function draftOf(lot: Lot | null, supplier: string | null, today: string): Draft {
   return {
@@ -32,6 +35,8 @@ function draftOf(lot: Lot | null, supplier: string | null, today: string): Draft
     quantityG: lot ? String(lot.quantityG) : '',
     leftG: lot ? String(lot.leftG) : '',
     price: lot?.price == null ? '' : String(lot.price),
+    peroxideMmolPerL: lot?.peroxideMmolPerL == null ? '' : String(lot.peroxideMmolPerL),
+    peroxideOn: lot?.peroxideOn ?? '',
     quarantine: lot?.quarantine ?? '',
   };
 }
@@ -47,6 +52,8 @@ function bodyOf(draft: Draft) {
     quantityG,
     leftG: readNumberOrNull(draft.leftG) ?? quantityG,
     price: readNumberOrNull(draft.price),
+    peroxideMmolPerL: readNumberOrNull(draft.peroxideMmolPerL),
+    peroxideOn: draft.peroxideOn || null,
     quarantine: draft.quarantine.trim() || null,
   };
 }
@@ -70,6 +77,7 @@ export function LotForm({ entry, lot, today, onDone, onClose }: Props) {
     },
   });
   const { busy, keep } = record.keeping;
+  const takesUpOxygen = entry.material.concerns?.includes('oxidises') || lot?.peroxideMmolPerL != null;
   const keepIt = async (draft: Draft) => {
     const url = address('materials', entry.material.id, 'lots', ...(lot ? [lot.id] : []));
     const body = bodyOf(draft);
@@ -94,6 +102,17 @@ export function LotForm({ entry, lot, today, onDone, onClose }: Props) {
       <NumberIn name="quantityG" label="Bought, g" least={0} most={MOST_GRAMS} isNeeded />
       <NumberIn name="leftG" label="Left, g" least={0} most={MOST_GRAMS} />
       <NumberIn name="price" label="Price of it all" least={0} most={MOST_PRICE} />
+      {takesUpOxygen && (
+        <>
+          <NumberIn
+            name="peroxideMmolPerL"
+            label="Peroxide by its paper, mmol/l"
+            least={0}
+            most={MOST_PEROXIDE}
+          />
+          <DayIn name="peroxideOn" label="Measured on" />
+        </>
+      )}
       <TextIn name="quarantine" label="In quarantine, because" width="w-52" />
       <button type="submit" className="action py-0" disabled={busy}>
         Keep

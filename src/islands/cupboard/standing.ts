@@ -1,7 +1,7 @@
 /** What is to be minded about a material: missing or old papers, old bottles, low stock. */
 import type { Lot } from '../../core/making/cost';
 import { SCENT_KINDS } from '../../core/formula/mix';
-import { storageCaution, type PeroxideCondition } from '../../core/scent/storage';
+import { hasTooMuchPeroxide, storageCaution, type PeroxideCondition } from '../../core/scent/storage';
 import type { CupboardEntry } from '../../core/records/cupboard';
 
 export interface Sign {
@@ -42,8 +42,14 @@ export function signsOf(
       const full = `Lot ${lot.code} is past its best-before day, ${lot.bestBefore}.`;
       signs.push({ short: 'past its day', full, grave: true });
     }
-    const caution = storageCaution(material, lot.openedOn, today, peroxides);
-    if (caution) signs.push({ short: 'opened long ago', full: `Lot ${lot.code}: ${caution}`, grave: false });
+    const caution = storageCaution(material, lot, today, peroxides);
+    const isTooMuch = hasTooMuchPeroxide(material, lot, today, peroxides);
+    if (caution)
+      signs.push({
+        short: isTooMuch ? 'too much peroxide' : 'opened long ago',
+        full: `Lot ${lot.code}: ${caution}`,
+        grave: isTooMuch,
+      });
   }
   const seen = new Set<string>();
   return signs

@@ -119,7 +119,7 @@ function Cautions({ data, parts }: Props) {
     lots
       .filter(({ leftG }) => leftG > 0)
       .flatMap((lot) => {
-        const caution = storageCaution(material, lot.openedOn, data.onDate, data.peroxides);
+        const caution = storageCaution(material, lot, data.onDate, data.peroxides);
         return caution ? [`${material.name}, lot ${lot.code}: ${caution}`] : [];
       }),
   );

@@ -97,6 +97,9 @@ export class FilePapersDoor {
   @Optional() @ListOf(() => LessonDoor, LESSON_FIELDS.length) lessons?: LessonDoor[];
 }
 
+/** mmol per litre; far past any oil that could still be sold. */
+const MOST_PEROXIDE = 1000;
+
 export class LotDoor {
   @Text(LONGEST.name) supplier!: string;
   @Name('the lot') code!: string;
@@ -106,6 +109,8 @@ export class LotDoor {
   @NumberBetween(0, MOST_GRAMS) quantityG!: number;
   @NumberBetween(0, MOST_GRAMS) leftG!: number;
   @OrNull() @NumberBetween(0, MOST_PRICE) price!: number | null;
+  @Clearable() @NumberBetween(0, MOST_PEROXIDE) peroxideMmolPerL?: number | null;
+  @Clearable() @Day() peroxideOn?: string | null;
   @Clearable() @Text(LONGEST.line) quarantine?: string | null;
 }
 

@@ -77,13 +77,17 @@ export function changeLot(
     const known = await requireLot(trx, materialId, lotId);
     checkLot(lot);
     if (known.revision !== revision) return 'stale';
-    const quarantine = lot.quarantine === undefined ? known.quarantine : lot.quarantine;
     const { ofBatch } = known;
+    // What is not spoken of stays as it was.
+    const { quarantine = known.quarantine, peroxideMmolPerL = known.peroxideMmolPerL } = lot;
+    const { peroxideOn = known.peroxideOn } = lot;
     await putLot(trx, {
       ...lot,
       id: lotId,
       material: materialId,
       quarantine,
+      peroxideMmolPerL,
+      peroxideOn,
       ofBatch,
       revision: revision + 1,
     });
