@@ -6,6 +6,11 @@ export function dataFolder(): string {
   return process.env.PROPORTIA_DATA || join(process.cwd(), 'data');
 }
 
+/** Folder that is looked into for papers: `PROPORTIA_LETTERS`, or `letters` beside the database. */
+export function lettersFolder(): string {
+  return process.env.PROPORTIA_LETTERS || join(dataFolder(), 'letters');
+}
+
 /** The day the application takes as today: `PROPORTIA_TODAY` (YYYY-MM-DD) or the machine's own date. */
 export function today(): string {
   const fixed = process.env.PROPORTIA_TODAY;

@@ -114,6 +114,107 @@ describe('the reader', () => {
     expect(numberOf('Report of the year 2026')).to.equal(null);
   });
 
+  describe('categories on a laid-out page', () => {
+    const HEIGHT_PT = 10;
+    const WIDE_PT = 5;
+    /** Rows of [x, text] at their heights, as a page holds them. */
+    const page = (rows: readonly (readonly [yPt: number, cells: readonly (readonly [number, string])[]])[]) =>
+      readPaper(
+        {
+          lines: linesFromItems(
+            1,
+            rows.flatMap(([yPt, cells]) =>
+              cells.map(([xPt, text]) => {
+                const widthPt = text.length * WIDE_PT;
+                return { text, xPt, yPt, widthPt, heightPt: HEIGHT_PT };
+              }),
+            ),
+          ),
+        },
+        knownConstituents,
+      ).categories.map(({ value }) => [value.category, value.maxPct]);
+
+    it('are parts of one where a head says so in cells that wrap', () => {
+      const read = page([
+        [
+          100,
+          [
+            [50, 'Category'],
+            [150, 'Maximum (1'],
+            [300, 'Category'],
+            [400, 'Maximum (1'],
+          ],
+        ],
+        [
+          111,
+          [
+            [150, '= 100 %)'],
+            [400, '= 100 %)'],
+          ],
+        ],
+        [
+          135,
+          [
+            [50, 'Category 4'],
+            [150, '0.0852'],
+            [300, 'Category 9'],
+            [400, '0.0627'],
+          ],
+        ],
+      ]);
+      expect(read).to.deep.equal([
+        ['4', 8.52],
+        ['9', 6.27],
+      ]);
+    });
+
+    it('lie across, whatever stands above them; a certificate heads no column of categories', () => {
+      const read = page([
+        [
+          100,
+          [
+            [50, 'Date d’émission'],
+            [215, 'Numéro de certificat'],
+            [400, 'Produit'],
+          ],
+        ],
+        [
+          112,
+          [
+            [50, '09/04/2025'],
+            [215, '280.528'],
+            [400, 'Fleur'],
+          ],
+        ],
+        [140, [[50, 'Classe / Niveau maximal (%)']]],
+        [
+          160,
+          [
+            [50, '8'],
+            [150, '9'],
+            [230, '10A'],
+            [280, '10B'],
+          ],
+        ],
+        [
+          175,
+          [
+            [50, '0.2 %'],
+            [150, '9.12 %'],
+            [230, '0.05 %'],
+            [280, '1.75 %'],
+          ],
+        ],
+      ]);
+      expect(read).to.deep.equal([
+        ['8', 0.2],
+        ['9', 9.12],
+        ['10A', 0.05],
+        ['10B', 1.75],
+      ]);
+    });
+  });
+
   it('takes rows in any order of name, number and share', () => {
     const rows = (text: string) =>
       read(text).rows.map(({ constituent, typicalPct }) => `${constituent} ${typicalPct}`);

@@ -41,8 +41,9 @@ const WORDED = new RegExp(
   `^(?:ifra\\s*)?(?:product\\s*|produkt)?${CATEGORY_WORD}\\.?\\s*(?:n[°ºro]?\\.?|nr\\.?|no\\.?)?\\s*[:#]?\\s*${GROUP}(?![\\d]|[.,]\\d)(.*)$`,
 );
 const BARE = new RegExp(`^${GROUP}(?!\\d|[.,]\\d|\\s*%)(?:$|\\s*[-–:.]\\s+|\\s+(?=[a-z(\\d<]))(.*)$`);
+/** A column's head; a certificate in French ends as a category begins. */
 const HEAD = new RegExp(
-  `^(?:ifra|product|produkt)?[\\s-]*(?:[a-z]{2,12}\\s+)?${CATEGORY_WORD}(?![a-z])|${CATEGORY_WORD}$`,
+  `^(?:ifra|product|produkt)?[\\s-]*(?:[a-z]{2,12}\\s+)?${CATEGORY_WORD}(?![a-z])|(?<!certifi)${CATEGORY_WORD}$`,
 );
 
 const SPEAKS = new RegExp(`\\b${CATEGORY_WORD}(?![a-z])`);
@@ -303,9 +304,17 @@ const CAS_LINE = new RegExp(CAS_PATTERN.source);
 /** Lines after which a table without categories has ended. */
 const MOST_BETWEEN = 8;
 
+/** Whether a line says that levels are parts of one, be it in cells that wrap: "(1" over "= 100 %)". */
+function saysFraction(paper: Paper, index: number): boolean {
+  const [line, next] = [paper.lines[index]!, paper.lines[index + 1]];
+  if (FRACTION_WORD.test(plainText(lineText(line)))) return true;
+  if (!isClose(line, next)) return false;
+  return oneRow([line, next]).cells.some(({ text }) => FRACTION_WORD.test(plainText(text)));
+}
+
 /** Every category and its maximum. */
 export function readCategories(paper: Paper, mark: DecimalMark): Found[] {
-  const isFraction = paper.lines.some((line) => FRACTION_WORD.test(plainText(lineText(line))));
+  const isFraction = paper.lines.some((_, index) => saysFraction(paper, index));
   const ways: Ways = { mark, unit: isFraction ? 'fraction' : '%' };
   const found: Found[] = [];
   const told: Found[] = [];

@@ -45,3 +45,19 @@ export interface InboxEntry {
   /** The day it was taken into the cupboard; null while it waits. */
   filedOn: string | null;
 }
+
+/** The largest paper that is read. */
+export const LARGEST_PAPER_BYTES = 15 * 1024 * 1024;
+
+/** A file of the folder that did not come in, and what to do about it. */
+export interface LeftOut {
+  fileName: string;
+  why: string;
+}
+
+/** What came, the folder that is looked into, and what of it was left out. */
+export interface Inbox {
+  papers: InboxEntry[];
+  folder: string;
+  leftOut: LeftOut[];
+}

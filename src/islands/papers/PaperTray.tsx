@@ -1,9 +1,9 @@
 import { guarded } from '../../ui/Guarded';
 import { FileText } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { remember, type Lesson } from '../../core/paperwork/lessons';
 import { linesFromText } from '../../core/paperwork/page';
-import type { InboxEntry } from '../../core/records/papers';
+import type { Inbox, InboxEntry } from '../../core/records/papers';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { BarsUsing } from '../../ui/BarsUsing';
@@ -25,8 +25,11 @@ import { readLines } from './reading';
 import { PaperView } from './PaperView';
 import { ReadingForm } from './ReadingForm';
 
+/** The folder is looked into so often while the tray is open. */
+const LOOK_MS = 30_000;
+
 export interface PaperTrayData {
-  inbox: InboxEntry[];
+  inbox: Inbox;
   materials: { id: string; name: string }[];
   /** The material a paper is looked for, where the maker came from one. */
   wanted: string | null;
@@ -34,7 +37,7 @@ export interface PaperTrayData {
   lessons: Lesson[];
 }
 
-function Inbox({ papers, onOpen }: { papers: readonly InboxEntry[]; onOpen: (entry: InboxEntry) => void }) {
+function Papers({ papers, onOpen }: { papers: readonly InboxEntry[]; onOpen: (entry: InboxEntry) => void }) {
   return (
     <ul>
       {papers.map((entry) => (
@@ -208,9 +211,41 @@ function openFile(open: Desk['open'], file: File | undefined): void {
   void open(async (way) => openBytes(what, new Uint8Array(await file.arrayBuffer()), way));
 }
 
-function Came({ inbox, open }: { inbox: readonly InboxEntry[]; open: Desk['open'] }) {
-  const waiting = inbox.filter(({ filedOn }) => filedOn === null);
-  const done = inbox.filter(({ filedOn }) => filedOn !== null);
+/** Where papers may be put without opening this page, and what of it could not be taken. */
+function Folder({ folder, leftOut }: Pick<Inbox, 'folder' | 'leftOut'>) {
+  return (
+    <div className="mt-3 text-[0.93rem]">
+      <p className="text-soft">
+        Also looked into every half minute: <span className="break-all select-all">{folder}</span>
+      </p>
+      <ul>
+        {leftOut.map(({ fileName, why }) => (
+          <li key={fileName} className="border-l-4 border-line pl-2 leading-snug">
+            <span className="break-all">{fileName}</span>: {why}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** What came, looked at anew by itself and when asked. */
+function useInbox(first: Inbox) {
+  const [inbox, setInbox] = useState(first);
+  const look = useCallback(async () => {
+    const listed = await send<Inbox>('GET', address('inbox'));
+    if (listed.ok) setInbox(listed.body);
+  }, []);
+  useEffect(() => {
+    const timer = setInterval(() => document.visibilityState === 'visible' && void look(), LOOK_MS);
+    return () => clearInterval(timer);
+  }, [look]);
+  return { inbox, look };
+}
+
+function Came({ inbox, open }: { inbox: Inbox; open: Desk['open'] }) {
+  const waiting = inbox.papers.filter(({ filedOn }) => filedOn === null);
+  const done = inbox.papers.filter(({ filedOn }) => filedOn !== null);
   const openOne = (entry: InboxEntry) => void open((way) => inboxPaper(entry, way));
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
@@ -225,13 +260,14 @@ function Came({ inbox, open }: { inbox: readonly InboxEntry[]; open: Desk['open'
     >
       <h2 className="text-lg">Waiting</h2>
       {waiting.length === 0 && <p className="text-soft">Nothing waits.</p>}
-      <Inbox papers={waiting} onOpen={openOne} />
+      <Papers papers={waiting} onOpen={openOne} />
       {done.length > 0 && (
         <>
           <h2 className="mt-2 text-lg">Filed</h2>
-          <Inbox papers={done} onOpen={openOne} />
+          <Papers papers={done} onOpen={openOne} />
         </>
       )}
+      <Folder {...inbox} />
       <OtherWays open={open} />
     </section>
   );
@@ -346,17 +382,16 @@ function useNewestFirst(inbox: readonly InboxEntry[], open: Desk['open']): void 
 /** Papers in: what came and waits, a place to drop or paste, the page beside what was read from it. */
 function PaperTrayIsland({ data }: { data: PaperTrayData }) {
   const desk = usePaper(data);
-  const [inbox, setInbox] = useState(data.inbox);
+  const { inbox, look } = useInbox(data.inbox);
   const [pointed, setPointed] = useState<number[]>([]);
   const [filed, setFiled] = useState<CupboardEntry | null>(null);
   const { opened, open, close } = desk;
-  useNewestFirst(data.inbox, open);
+  useNewestFirst(data.inbox.papers, open);
   const onFiled = async (entry: CupboardEntry, lessons: Lesson[]) => {
     setFiled(entry);
     desk.learn(lessons);
     close();
-    const listed = await send<{ papers: InboxEntry[] }>('GET', address('inbox'));
-    if (listed.ok) setInbox(listed.body.papers);
+    await look();
   };
   return (
     <div className="grid gap-5 lg:grid-cols-[16rem_minmax(0,1fr)_29rem]">

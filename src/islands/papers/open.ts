@@ -8,6 +8,7 @@ import {
   type PaperLine,
   type TextItem,
 } from '../../core/paperwork/page';
+import { LARGEST_PAPER_BYTES } from '../../core/records/papers';
 import { PaperFault } from './fault';
 import { linesFromDocument, linesFromWorkbook } from './office';
 import type { PictureOfPage, Progress } from './picture';
@@ -37,7 +38,6 @@ const SCANNED_SCALE = 3;
 const MOST_PAGES = 30;
 /** Pages of a scan that are read: each takes some seconds. */
 const MOST_SCANNED = 4;
-const LARGEST_BYTES = 15 * 1024 * 1024;
 
 type Pages = Pick<OpenPaper, 'lines' | 'pages' | 'isPicture'>;
 
@@ -166,7 +166,8 @@ export async function openBytes(
   bytes: Uint8Array,
   opening: Opening,
 ): Promise<OpenPaper> {
-  if (bytes.byteLength > LARGEST_BYTES) throw new PaperFault('This file is over 15 MB. Send a smaller one.');
+  if (bytes.byteLength > LARGEST_PAPER_BYTES)
+    throw new PaperFault('This file is over 15 MB. Send a smaller one.');
   if (mime === 'application/pdf' || /\.pdf$/i.test(fileName))
     return { fileName, inbox, ...(await openPdf(bytes, opening)) };
   if (/^image\/(?:png|jpeg|webp)$/.test(mime) || /\.(?:png|jpe?g|webp)$/i.test(fileName))

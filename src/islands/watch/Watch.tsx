@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { AheadRow, ChangeEntry, Task, WatchData } from '../../core/records/watch';
 import { address, send } from '../../ui/api';
+import { Faults } from '../../ui/Faults';
+import { useKeeping } from '../../ui/keeping';
 import { guarded } from '../../ui/Guarded';
 import { dayInWords } from '../../ui/words';
 import { AskChange } from './AskChange';
@@ -12,8 +14,32 @@ const STATE_WORDS: Record<ChangeEntry['state'], string> = {
   failed: 'ended before it was done',
 };
 
+/** Where a task is done, if it is about one thing. */
+function hrefOfTask({ what, subject }: Task): string | null {
+  if (what === 'batch') return `/rack/${encodeURIComponent(subject)}`;
+  return what === 'bar' ? `/bars/${encodeURIComponent(subject)}` : null;
+}
+
+/** A label that has to be issued anew is, in one step; what stands in the way is told with the way to the wrap. */
+function Reissue({ task, onDone }: { task: Task; onDone: (task: Task) => void }) {
+  const { busy, faults, keep } = useKeeping();
+  const issue = async () => {
+    const made = await keep(() => send<{ task: Task }>('POST', address('tasks', task.id, 'reissue')));
+    if (made) onDone(made.task);
+  };
+  return (
+    <span className="flex flex-wrap items-baseline gap-2">
+      <button type="button" className="action py-0" disabled={busy} onClick={() => void issue()}>
+        Issue the label anew
+      </button>
+      <Faults faults={faults} />
+    </span>
+  );
+}
+
 function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void }) {
   const [note, setNote] = useState('');
+  const href = hrefOfTask(task);
   const end = async () => {
     const answer = await send<Task>('POST', address('tasks', task.id, 'done'), { note: note.trim() });
     if (answer.ok && answer.status === 200) onDone(answer.body);
@@ -21,9 +47,18 @@ function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void })
   return (
     <li className="grid gap-1 border-b border-hair py-1">
       <span>
-        {task.words}
+        {href ? (
+          <a className="text-ultra underline" href={href}>
+            {task.words}
+          </a>
+        ) : (
+          task.words
+        )}
         {task.dueOn && <span className="text-soft"> by {dayInWords(task.dueOn)}</span>}
       </span>
+      {task.doneAt === null && (task.kind === 'reissue' || task.kind === 'relabel') && (
+        <Reissue task={task} onDone={onDone} />
+      )}
       {task.doneAt === null ? (
         <span className="flex gap-2">
           <input

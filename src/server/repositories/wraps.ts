@@ -49,6 +49,12 @@ export async function issuedLabels(db: Knex, productId: string): Promise<IssuedL
   return rows.map(({ body }) => JSON.parse(body) as IssuedLabel);
 }
 
+/** An issued label, or null. */
+export async function findIssued(db: Knex, id: string): Promise<IssuedLabel | null> {
+  const row: { body: string } | undefined = await db('issued_labels').where('id', id).select('body').first();
+  return row ? (JSON.parse(row.body) as IssuedLabel) : null;
+}
+
 /** How many labels were issued for each bar that has any. */
 export async function issuedCounts(db: Knex): Promise<ReadonlyMap<string, number>> {
   const rows: { product_id: string; count: number }[] = await db('issued_labels')

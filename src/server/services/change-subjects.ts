@@ -52,14 +52,20 @@ function handsOf(rows: readonly BatchRow[]): Hands {
 interface Bar {
   id: string;
   product: Product;
+  /** Put away, it is not made any more; what was poured and printed of it is still out there. */
+  isAway: boolean;
 }
 
 async function bars(db: Knex): Promise<Map<string, Bar>> {
-  const rows: { id: string; body: string }[] = await db('products')
-    .select('id', 'body')
-    .whereNull('put_away_on')
+  const rows: { id: string; body: string; put_away_on: string | null }[] = await db('products')
+    .select('id', 'body', 'put_away_on')
     .orderBy('position');
-  return new Map(rows.map(({ id, body }) => [id, { id, product: JSON.parse(body) as Product }]));
+  return new Map(
+    rows.map(({ id, body, put_away_on }) => [
+      id,
+      { id, product: JSON.parse(body) as Product, isAway: put_away_on !== null },
+    ]),
+  );
 }
 
 /** A subject whose formula is still to be read, and where it stands. */
@@ -83,7 +89,8 @@ const subjectOf = (
 type Batches = ReadonlyMap<string, BatchRow[]>;
 
 function barPlaces(known: Map<string, Bar>, batches: Batches): Place[] {
-  return [...known.values()].map((bar) => ({
+  const made = [...known.values()].filter(({ isAway }) => !isAway);
+  return made.map((bar) => ({
     from: 'working' as const,
     key: bar.id,
     subject: subjectOf(bar, {
@@ -104,7 +111,7 @@ async function versionPlaces(db: Knex, known: Map<string, Bar>, batches: Batches
     .select('id', 'product_id', 'number', 'name');
   return rows.flatMap(({ id: row, product_id, number, name }): Place[] => {
     const bar = known.get(product_id);
-    if (!bar) return [];
+    if (!bar || bar.isAway) return [];
     const made = (batches.get(product_id) ?? []).filter(({ version }) => version === number);
     const id = `${product_id}/${number}`;
     const said = `${bar.product.name}, version ${number} “${name}”`;

@@ -1,7 +1,8 @@
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../server/http';
-import { inboxEntries } from '../../../../server/repositories/inbox';
+import { inboxNow } from '../../../../server/services/letters';
 
-export const GET = endpoint(async () => answerJson({ papers: await inboxEntries((await openHouse()).db) }));
+/** Papers that came, after a look into the folder. */
+export const GET = endpoint(async () => answerJson(await inboxNow(await openHouse())));
 
 export const ALL = onlyMethods('GET');
