@@ -192,6 +192,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: 'tasks' },
     { method: 'POST', path: 'tasks', body: { words: 'Ask for the paper', dueOn: '2027-01-01' } },
     { method: 'POST', path: 'tasks/none/done', body: { note: 'asked' } },
+    { method: 'POST', path: 'tasks/none/reissue' },
     { method: 'GET', path: 'ahead' },
     { method: 'GET', path: 'rulebook' },
     { method: 'GET', path: 'rulebook?as=file' },

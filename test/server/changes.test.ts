@@ -21,6 +21,7 @@ const ROUTES = {
   decline: () => import('../../src/pages/api/v1/changes/[id]/decline'),
   tasks: () => import('../../src/pages/api/v1/tasks'),
   done: () => import('../../src/pages/api/v1/tasks/[id]/done'),
+  away: () => import('../../src/pages/api/v1/products/[id]/away'),
   assess: () => import('../../src/pages/api/v1/assess'),
   formula: () => import('../../src/pages/api/v1/products/[id]/formula'),
   substitutes: () => import('../../src/pages/api/v1/materials/[id]/substitutes'),
@@ -292,6 +293,37 @@ describe('changes of bars, lots, markets and editions', () => {
     await go('accept', 'POST', { params: { id }, body: {} });
     const [{ body }] = (await demo.db('lots').where('id', lot)) as [{ body: string }];
     expect((JSON.parse(body) as { quarantine: string }).quarantine).to.equal('Smells of paint.');
+  });
+
+  it('touches what was poured and printed of a bar that is put away, and not the bar itself', async () => {
+    const change = {
+      kind: 'limit',
+      limit: {
+        id: 'own',
+        subject: { type: 'material', id: 'olive' },
+        maxPct: 0.01,
+        basis: 'cured',
+        force: 'standard',
+        markets: ['EU'],
+      },
+    };
+    const ids = async () =>
+      (await preview(change)).effects.map(({ what, id, product }) => `${product} ${what} ${id}`);
+    const held: string[] = await demo
+      .db('product_materials')
+      .where('material_id', 'olive')
+      .pluck('product_id');
+    const before = (await ids()).filter((row) => held.includes(row.split(' ')[0]!));
+    for (const id of held) expect((await go('away', 'PUT', { params: { id } })).status).to.equal(200);
+    const after = await ids();
+    expect(before.some((row) => row.includes(' bar '))).to.equal(true);
+    expect(
+      after.filter((row) => / (bar|version) /.test(row) && held.includes(row.split(' ')[0]!)),
+    ).to.deep.equal([]);
+    const out = before.filter((row) => / (batch|issued) /.test(row));
+    expect(out.length).to.be.above(0);
+    expect(after).to.include.members(out);
+    for (const id of held) await go('away', 'DELETE', { params: { id } });
   });
 
   it('brings a bar to a market with the day it came', async () => {
