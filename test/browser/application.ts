@@ -9,6 +9,8 @@ export const FIXED_DAY = '2026-11-24';
 
 export interface Application {
   url: string;
+  /** Where it keeps its data. */
+  folder: string;
   /** Ends the server as a power cut would. */
   kill(): Promise<void>;
   /** Starts it again on the same folder and port. */
@@ -64,6 +66,7 @@ export async function startApplication(): Promise<Application> {
   await start();
   return {
     url,
+    folder,
     start,
     kill: () =>
       new Promise((resolve) => {

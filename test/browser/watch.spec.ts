@@ -1,5 +1,7 @@
 /** The watch: a letter comes, its effect is seen, accepted, its tasks are done, and a bar's scent is swapped. */
 import { expect, test } from '@playwright/test';
+import { mkdirSync, utimesSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { startApplication, type Application } from './application';
 import { noViolations, open, verdict } from './page';
 
@@ -8,6 +10,50 @@ test.beforeAll(async () => {
   application = await startApplication();
 });
 test.afterAll(() => application.stop());
+
+test('a letter from the folder changes what a label says, and its task issues the label anew', async ({
+  page,
+}) => {
+  const issued = await page.request.post(`${application.url}/api/v1/products/night-mail/issued`, {
+    data: { market: 'EU', batch: 'nm-260930' },
+    headers: { origin: application.url },
+  });
+  expect(issued.status()).toBe(201);
+  mkdirSync(join(application.folder, 'letters'), { recursive: true });
+  const letter = join(application.folder, 'letters', 'Declaration of violets.txt');
+  writeFileSync(
+    letter,
+    'Allergen declaration QX-31\nProduct: Coal & Violets\nSupplier: Made Up Scents\nDate of issue: 20 November 2026\n\n' +
+      'Linalool  78-70-6  2.1 %\nCitral  5392-40-5  1.9 %\nCoumarin  91-64-5  1.2 %\n',
+  );
+  utimesSync(letter, new Date(0), new Date(0));
+
+  await open(page, application, '/cupboard/papers?material=coal-and-violets');
+  await page.getByRole('button', { name: /Declaration of violets/ }).click();
+  const read = page.getByRole('region', { name: 'What was read' });
+  await expect(read.getByLabel(/^Number/)).toHaveValue('QX-31');
+  for (const box of await read.getByRole('checkbox', { name: /I have looked/ }).all()) await box.check();
+  await read.getByRole('button', { name: 'See what it touches first' }).click();
+  const rows = page.getByRole('table', { name: 'What it touches' });
+  await expect(rows.getByRole('row', { name: /label of 2026-11-24/ })).toContainText('names');
+  await page.getByRole('button', { name: 'Accept it' }).click();
+  await expect(page.getByText(/^Accepted on/)).toBeVisible();
+
+  await open(page, application, '/watch');
+  const todo = page.getByRole('region', { name: 'To do' });
+  const task = todo.getByRole('listitem').filter({ hasText: 'Issue the label of Night Mail' });
+  await task.getByRole('button', { name: 'Issue the label anew' }).click();
+  await expect(task).toHaveCount(0);
+  await todo.getByText('1 done').click();
+  await expect(todo.getByText(/Issued anew for EU: night-mail-eu/)).toBeVisible();
+  const wrap = await page.request.get(`${application.url}/api/v1/products/night-mail/wrap`);
+  const { issued: labels } = (await wrap.json()) as {
+    issued: { content: { info: { id: string; text: string }[] } }[];
+  };
+  const lists = labels.map(({ content }) => content.info.find(({ id }) => id === 'ingredients')!.text);
+  expect(lists.filter((list) => /Citral/.test(list))).toHaveLength(1);
+  expect(lists.length).toBeGreaterThanOrEqual(2);
+});
 
 test('a stricter certificate is looked at, accepted, and its tasks are done', async ({ page }) => {
   await open(page, application, '/cupboard/papers?material=coal-and-violets');
