@@ -28,13 +28,26 @@ export interface ChangeChunk {
   subjects: readonly ChangeSubject[];
 }
 
+type IsTouched = ReturnType<typeof touchedBetween>;
+/** What differs between the two sides looked at last: every chunk of a look asks the same. */
+let lastTouched: { key: string; isTouched: IsTouched } | null = null;
+
+function touchedFrom(before: ChangeSide, after: ChangeSide): IsTouched {
+  const key = [before, after].map(({ setting, onDate }) => `${setting.id} ${onDate}`).join(' | ');
+  if (lastTouched?.key !== key) {
+    const [a, b] = [before, after].map(({ setting, onDate }) => ({ stored: storedOf(setting), onDate }));
+    lastTouched = { key, isTouched: touchedBetween(a!, b!) };
+  }
+  return lastTouched.isTouched;
+}
+
 /** The effects of a chunk and how many rows stayed as they were, as JSON text. */
 export function effectsChunk({ before, after, swap, all, subjects }: ChangeChunk): string {
   const [a, b] = [
     { stored: storedOf(before.setting), onDate: before.onDate },
     { stored: storedOf(after.setting), onDate: after.onDate },
   ];
-  const isTouched = touchedBetween(a, b);
+  const isTouched = touchedFrom(before, after);
   const effects: Effect[] = [];
   let unchanged = 0;
   for (const { subject, formulaText } of subjects) {

@@ -9,7 +9,6 @@ const ONE_LINE = /@example (.+?) \/\/ (.+)$/gm;
 const FEWEST = 15;
 
 const evaluated = (code: string, names: Record<string, unknown>): unknown =>
-   
   new Function(...Object.keys(names), `return (${code});`)(...Object.values(names));
 
 describe('examples in the core', () => {
