@@ -47,6 +47,24 @@ test('a bar from nothing, by keyboard alone', async ({ page }) => {
   await expect(page.getByTestId('list-text')).toContainText('Linalyl Acetate');
 });
 
+test('what is typed fast on a slow machine stands as it was typed, on a line and in the settings', async ({
+  page,
+}) => {
+  await open(page, application, '/bars/first-light');
+  const slow = await page.context().newCDPSession(page);
+  await slow.send('Emulation.setCPUThrottlingRate', { rate: 6 });
+  const fields = [amountOf(page, 'Sweet orange oil'), page.getByLabel('Superfat')];
+  for (const field of fields) {
+    for (let round = 0; round < 4; round++) {
+      await field.fill('');
+      const typed = `1.${round}2345`;
+      await field.pressSequentially(typed, { delay: 5 + 9 * round });
+      await expect(field).toHaveValue(typed);
+    }
+  }
+  await slow.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+});
+
 test('making Lamp Room fit, with the sum behind it, and undoing that', async ({ page }) => {
   await open(page, application, '/bars/lamp-room');
   await expect(verdict(page)).toHaveText('Over');

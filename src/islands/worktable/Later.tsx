@@ -1,4 +1,5 @@
-import { startTransition, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { flushSync } from 'react-dom';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useLatest } from '../../ui/latest';
 import { TableContext, useTable, type Table } from './context';
 
@@ -6,7 +7,13 @@ const hasSameLines = (a: Table, b: Table) =>
   a.formula.lines.length === b.formula.lines.length &&
   a.formula.lines.every(({ id }, at) => id === b.formula.lines[at]!.id);
 
-/** The value as it was until the screen has been painted with the one given; then that one, where nothing newer came. */
+/** After the paint, a breath for keys that wait, milliseconds. */
+const BREATH_MS = 4;
+
+/**
+ * The value as it was until the screen has been painted with the one given; then the newest. It is put in at one go: a
+ * drawing that keys break into would bring a field an older value than what was typed into it since.
+ */
 function useAfterPaint<T>(value: T): T {
   const [shown, setShown] = useState(value);
   const latest = useLatest(value);
@@ -17,8 +24,8 @@ function useAfterPaint<T>(value: T): T {
     requestAnimationFrame(() =>
       setTimeout(() => {
         isDue.current = false;
-        startTransition(() => setShown(latest.current));
-      }),
+        flushSync(() => setShown(latest.current));
+      }, BREATH_MS),
     );
   }, [value, latest]);
   return shown;
