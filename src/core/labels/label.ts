@@ -1,5 +1,5 @@
 /** Lays a label out: front panel, the flow of the rest, measured heights, and what does not fit and by how much. */
-import { OPEN_JAR, OPEN_JAR_WORDS } from './open-jar';
+import { withOpenJar } from './open-jar';
 import type { LabelContent } from './content';
 import { formatFault, planFormat, SMALLEST_MM, type LabelFormat, type Plan } from './formats';
 import { contrast, leastDigits, leastLetters, type LeastHeight } from './heights';
@@ -309,18 +309,12 @@ function flowInfo(
   return lacks;
 }
 
-/** An element's letters as they are drawn: what is opened stands beside its jar, on one line with it. */
-const drawn = ({ id, text }: LabelContent['info'][number]): string =>
-  id === 'durability' && text.startsWith(OPEN_JAR_WORDS)
-    ? OPEN_JAR + text.slice(OPEN_JAR_WORDS.length).replaceAll(' ', '')
-    : text;
-
 function placeInfo(layout: Layout, setting: Setting): void {
   const { metrics, letters, content } = setting;
-  const texts = content.info.map((element) => ({
-    id: element.id,
-    measured: measure(drawn(element), 'text', metrics),
-  }));
+  const texts = content.info.map(({ id, text }) => {
+    const drawn = id === 'durability' ? withOpenJar(text) : text;
+    return { id, measured: measure(drawn, 'text', metrics) };
+  });
   const leastSize = sizeFor(letters, metrics, 'text', 'x');
   const fits = (size: number) => flowInfo({ ...layout, texts: [] }, setting, texts, size).size === 0;
   const scale = ROOMIER.find((times) => fits(leastSize * times)) ?? 1;

@@ -52,3 +52,13 @@ export function openJarPath(size: number, x: number, y: number): string {
     `${Number((x + right * size).toFixed(3))} ${Number((y - up * size).toFixed(3))}`;
   return SHAPES.map((points) => `M${points.map(at).join('L')}Z`).join('');
 }
+
+/**
+ * How long something keeps, as its letters are drawn: what is opened stands beside its jar, in one word with it.
+ *
+ * @example withOpenJar('Opened: 12 M') // '\uE00A12M'
+ */
+export function withOpenJar(words: string): string {
+  if (!words.startsWith(OPEN_JAR_WORDS)) return words;
+  return OPEN_JAR + words.slice(OPEN_JAR_WORDS.length).replaceAll(' ', '');
+}

@@ -1,6 +1,5 @@
 import { guarded } from '../../ui/Guarded';
-import { FileText } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { remember, type Lesson } from '../../core/paperwork/lessons';
 import { linesFromText } from '../../core/paperwork/page';
 import type { Inbox, InboxEntry } from '../../core/records/papers';
@@ -9,7 +8,6 @@ import { address, send } from '../../ui/api';
 import { BarsUsing } from '../../ui/BarsUsing';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
 import { useStable } from '../../ui/latest';
-import { dayInWords } from '../../ui/words';
 import {
   draftFrom,
   FIELD_WORDS,
@@ -20,13 +18,12 @@ import {
   type FieldKey,
 } from './draft';
 import { PaperFault } from './fault';
+import { Folder, Papers } from './Inbox';
+import { useInbox } from './inbox-look';
 import { openBytes, type Opening, type OpenPaper } from './open';
 import { readLines } from './reading';
 import { PaperView } from './PaperView';
 import { ReadingForm } from './ReadingForm';
-
-/** The folder is looked into so often while the tray is open. */
-const LOOK_MS = 30_000;
 
 export interface PaperTrayData {
   inbox: Inbox;
@@ -35,31 +32,6 @@ export interface PaperTrayData {
   wanted: string | null;
   /** What the maker taught on earlier papers. */
   lessons: Lesson[];
-}
-
-function Papers({ papers, onOpen }: { papers: readonly InboxEntry[]; onOpen: (entry: InboxEntry) => void }) {
-  return (
-    <ul>
-      {papers.map((entry) => (
-        <li key={entry.id} className="border-b border-hair">
-          <button
-            type="button"
-            className="flex w-full cursor-pointer items-start gap-2 py-1 text-left leading-tight hover:bg-white"
-            onClick={() => onOpen(entry)}
-          >
-            <FileText size={15} aria-hidden="true" className="mt-0.5 shrink-0 text-soft" />
-            <span>
-              {entry.fileName}
-              <span className="block font-narrow text-soft">
-                came {dayInWords(entry.receivedOn)}
-                {entry.filedOn && `, filed ${dayInWords(entry.filedOn)}`}
-              </span>
-            </span>
-          </button>
-        </li>
-      ))}
-    </ul>
-  );
 }
 
 function Filed({ entry, onNext }: { entry: CupboardEntry; onNext: () => void }) {
@@ -209,38 +181,6 @@ function openFile(open: Desk['open'], file: File | undefined): void {
   if (!file) return;
   const what = { fileName: file.name, mime: file.type, inbox: null };
   void open(async (way) => openBytes(what, new Uint8Array(await file.arrayBuffer()), way));
-}
-
-/** Where papers may be put without opening this page, and what of it could not be taken. */
-function Folder({ folder, leftOut }: Pick<Inbox, 'folder' | 'leftOut'>) {
-  return (
-    <div className="mt-3 text-[0.93rem]">
-      <p className="text-soft">
-        Also looked into every half minute: <span className="break-all select-all">{folder}</span>
-      </p>
-      <ul>
-        {leftOut.map(({ fileName, why }) => (
-          <li key={fileName} className="border-l-4 border-line pl-2 leading-snug">
-            <span className="break-all">{fileName}</span>: {why}
-          </li>
-        ))}
-      </ul>
-    </div>
-  );
-}
-
-/** What came, looked at anew by itself and when asked. */
-function useInbox(first: Inbox) {
-  const [inbox, setInbox] = useState(first);
-  const look = useCallback(async () => {
-    const listed = await send<Inbox>('GET', address('inbox'));
-    if (listed.ok) setInbox(listed.body);
-  }, []);
-  useEffect(() => {
-    const timer = setInterval(() => document.visibilityState === 'visible' && void look(), LOOK_MS);
-    return () => clearInterval(timer);
-  }, [look]);
-  return { inbox, look };
 }
 
 function Came({ inbox, open }: { inbox: Inbox; open: Desk['open'] }) {

@@ -20,7 +20,7 @@ function hrefOfTask({ what, subject }: Task): string | null {
   return what === 'bar' ? `/bars/${encodeURIComponent(subject)}` : null;
 }
 
-/** A label that has to be issued anew is, in one step; what stands in the way is told with the way to the wrap. */
+/** A label that has to be issued anew is, in one step; what stands in the way is told. */
 function Reissue({ task, onDone }: { task: Task; onDone: (task: Task) => void }) {
   const { busy, faults, keep } = useKeeping();
   const issue = async () => {
