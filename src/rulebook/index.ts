@@ -2,14 +2,24 @@
 import type { Declarable, Market } from '../core/formula/types';
 import november2026 from './editions/2026-11.json';
 import november2026b from './editions/2026-11b.json';
+import november2026c from './editions/2026-11c.json';
 import craft2026b from './editions/craft-2026-11b.json';
 import craft2026 from './editions/craft.json';
-import type { CraftFile, CraftLimit, EditionFile, RuleLimit, Rulebook } from './types';
+import type { CraftFile, CraftLimit, EditionFile, FollowingEdition, RuleLimit, Rulebook } from './types';
+
+/** An edition with what it says anew in the place of what it follows. */
+function following(before: EditionFile, { edition, dated, title, limits }: FollowingEdition): EditionFile {
+  const anew = new Map(limits.map((limit) => [limit.id, limit]));
+  const kept = before.limits.map((limit) => anew.get(limit.id) ?? limit);
+  const added = limits.filter(({ id }) => !before.limits.some((limit) => limit.id === id));
+  return { ...before, edition, dated, title, limits: [...kept, ...added] };
+}
 
 /** Every edition with the craft's advice of its time. An edition never changes; a new one is a new pair. */
 const FILES = [
   [november2026, craft2026],
   [november2026b, craft2026b],
+  [following(november2026b as unknown as EditionFile, november2026c as FollowingEdition), craft2026b],
 ] as unknown as readonly (readonly [EditionFile, CraftFile])[];
 
 function declarables({ allergens, allergenLists }: EditionFile): Declarable[] {

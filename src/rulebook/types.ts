@@ -70,6 +70,15 @@ export interface EditionFile {
   peroxides?: PeroxideRule[];
 }
 
+/** An edition that is the one before it but for some limits: those that are new or read otherwise, by their ids. */
+export interface FollowingEdition {
+  edition: string;
+  dated: string;
+  title: string;
+  follows: string;
+  limits: RuleLimit[];
+}
+
 /** The craft's usual range for a load, and where it stops helping. */
 export interface CraftRow {
   id: string;

@@ -34,7 +34,7 @@ function bar(lines: ShortLine[], more: object = {}) {
 }
 
 describe('the editions of the rulebook', () => {
-  it('keep the first as it shipped, to the byte', () => {
+  it('keep what shipped as it shipped, to the byte', () => {
     const digest = (name: string) =>
       createHash('sha256')
         .update(readFileSync(`src/rulebook/editions/${name}.json`))
@@ -42,6 +42,8 @@ describe('the editions of the rulebook', () => {
         .slice(0, 16);
     expect(digest('2026-11')).to.equal('c66a818cdc2fb17f');
     expect(digest('craft')).to.equal('6a40ba67991491e1');
+    expect(digest('2026-11b')).to.equal('ebef2113d3fffee7');
+    expect(digest('craft-2026-11b')).to.equal('1ce8b049b1d20872');
     expect(rulebook('2026-11').declarables.every(({ per }) => per === 'product')).to.equal(true);
   });
 
@@ -95,6 +97,16 @@ describe('the differences of two editions', () => {
     expect(of('colour', 'added')).to.include('CI 77742');
     expect(differences.filter(({ change }) => change === 'removed')).to.deep.equal([]);
     expect(editionDifferences(rulebook(), rulebook())).to.deep.equal([]);
+  });
+
+  it('of the third from the second are what is held to one figure together', () => {
+    const third = editionDifferences(rulebook('2026-11b'), rulebook('2026-11c'));
+    expect(third).to.deep.equal([
+      { kind: 'limit', id: 'eu-tagetes-together', change: 'changed', fields: ['subject'] },
+      { kind: 'limit', id: 'uk-tagetes-together', change: 'changed', fields: ['subject'] },
+      { kind: 'limit', id: 'eu-methyl-2-alkynoates-together', change: 'added', fields: [] },
+      { kind: 'limit', id: 'uk-methyl-2-alkynoates-together', change: 'added', fields: [] },
+    ]);
   });
 });
 

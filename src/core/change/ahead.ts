@@ -1,4 +1,5 @@
 /** What falls due by itself within a span of days, if nothing is done; each with the day and what it touches. */
+import { membersOf } from '../formula/subject';
 import type { Declarable, Limit, Market } from '../formula/types';
 import type { AheadRow } from '../records/watch';
 import { spoken } from '../spoken';
@@ -121,7 +122,8 @@ function limitRows(input: AheadInput): AheadRow[] {
     const { type, id: subject } = limit.subject;
     return type === 'material'
       ? id === subject
-      : type === 'constituent' && !!material?.constituents.includes(subject);
+      : type === 'constituent' &&
+          membersOf(limit.subject).some((one) => material?.constituents.includes(one));
   };
   const all = [...input.limits, ...input.materials.flatMap(({ limits }) => limits)];
   return all.flatMap((limit) =>

@@ -2,6 +2,7 @@
  * Which materials two stores treat differently on their days. A formula that holds none of them stands as it stood,
  * so that a change ripples through thousands of bars without reckoning all of them twice.
  */
+import { membersOf } from '../formula/subject';
 import { isInForce } from '../loads/ground';
 import type { Declarable, Limit, Material, Stored } from '../formula/types';
 
@@ -38,7 +39,9 @@ function subjects(a: Side, b: Side): ReadonlySet<string> {
       : a.stored.declarables.filter((one) => turnsBetween(one, a.onDate, b.onDate))),
   ];
   return new Set([
-    ...limits.map(({ subject }) => `${subject.type} ${subject.id.trim().toLowerCase()}`),
+    ...limits.flatMap(({ subject }) =>
+      membersOf(subject).map((id) => `${subject.type} ${id.trim().toLowerCase()}`),
+    ),
     ...declarables.map(({ id }) => `constituent ${id.toLowerCase()}`),
   ]);
 }

@@ -120,6 +120,7 @@ export interface Constituent {
 
 export interface Subject {
   type: (typeof SUBJECT_TYPES)[number];
+  /** Constituents that share one limit stand in one id with a plus between them: see `membersOf`. */
   id: string;
 }
 

@@ -3,6 +3,7 @@
  * subject. One ground serves one assessment or a sweep over thousands of products.
  */
 import { SCENT_KINDS } from '../formula/mix';
+import { membersOf } from '../formula/subject';
 import type { Declarable, Limit, Market, Material, Subject } from '../formula/types';
 
 /** A limit with those of the wanted markets in which it is in force, and their places among the ground's. */
@@ -38,6 +39,8 @@ export interface Ground {
   limits: LimitInForce[][];
   declarables: Declarable[][];
   materials: WeakMap<Material, GroundMaterial>;
+  /** Subjects of several constituents, with the ids of these. */
+  together: { subject: Subject; members: readonly string[] }[];
   /** Scratch of the formula being prepared: a slot's place in it, valid where `seenIn` holds the current run. */
   run: number;
   seenIn: number[];
@@ -65,6 +68,12 @@ function slotOf(ground: Ground, subject: Subject): number {
   ground.declarables[slot] = [];
   ground.seenIn[slot] = 0;
   ground.placeOf[slot] = 0;
+  const members = membersOf(subject);
+  if (members.length > 1) {
+    ground.together.push({ subject, members });
+    // What is known of materials does not yet say how much they hold of these together.
+    ground.materials = new WeakMap();
+  }
   return slot;
 }
 
@@ -93,6 +102,7 @@ export function createGround(
     limits: [],
     declarables: [],
     materials: new WeakMap(),
+    together: [],
     run: 0,
     seenIn: [],
     placeOf: [],
@@ -128,7 +138,9 @@ function sharesOf(ground: Ground, material: Material): SubjectShare[] {
     add({ type: 'material', id: part.material }, share, share, share);
   }
   for (const { id, lowPct, typicalPct, highPct } of material.constituents ?? []) {
-    add({ type: 'constituent', id }, lowPct * PER_HUNDRED, typicalPct * PER_HUNDRED, highPct * PER_HUNDRED);
+    const share = [lowPct * PER_HUNDRED, typicalPct * PER_HUNDRED, highPct * PER_HUNDRED] as const;
+    add({ type: 'constituent', id }, ...share);
+    for (const { subject, members } of ground.together) if (members.includes(id)) add(subject, ...share);
   }
   for (const { name, sharePct } of material.inci ?? []) {
     const share = sharePct * PER_HUNDRED;

@@ -60,9 +60,18 @@ function noteSubjects(ground: Ground, entries: readonly GroundMaterial[]) {
   return { limits, declarables };
 }
 
+/** A material's own limit on several constituents together is only known once every material was looked at. */
+function groundEntries(ground: Ground, { materials }: Plan): GroundMaterial[] {
+  const known = ground.together.length;
+  const entries = materials.map((material) => groundMaterial(ground, material));
+  return ground.together.length === known
+    ? entries
+    : materials.map((material) => groundMaterial(ground, material));
+}
+
 /** Finds the subjects that matter for the plan under the ground's rules. */
 export function findSubjects(ground: Ground, plan: Plan): Subjects {
-  const entries = plan.materials.map((material) => groundMaterial(ground, material));
+  const entries = groundEntries(ground, plan);
   const { limits, declarables } = noteSubjects(ground, entries);
   const found: Subjects = {
     limits,

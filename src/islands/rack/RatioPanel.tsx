@@ -5,6 +5,7 @@ import type { CureData } from '../../core/records/rack';
 import type { WorktableData } from '../../core/records/product';
 import { address, send } from '../../ui/api';
 import { percent, VERDICT_WORDS } from '../../ui/words';
+import { inWords } from '../worktable/view';
 
 interface Trial {
   revision: number;
@@ -64,7 +65,7 @@ function Effect({ trial: { before, after } }: { trial: Trial }) {
           {rows.map(({ row, was }) => (
             <tr key={`${row.id} ${row.market}`}>
               <th scope="row">
-                {row.subject.id} ({row.market})
+                {inWords(row.subject.id)} ({row.market})
               </th>
               <td className="text-right tabular-nums">{percent(was.nominalPct)}</td>
               <td className="text-right tabular-nums">{percent(row.nominalPct)}</td>

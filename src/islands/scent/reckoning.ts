@@ -2,6 +2,7 @@
 import { assess } from '../../core/assess';
 import type { AssessedLimit, Assessment } from '../../core/formula/answer';
 import { mixMaterial, type MixPart } from '../../core/formula/mix';
+import { membersOf } from '../../core/formula/subject';
 import {
   MARKETS,
   REQUEST_FORMAT,
@@ -132,9 +133,10 @@ export function broughtBy(
           ({ subject, force }) => subject.type === 'constituent' && subject.id === id && binds(force),
         ) ?? null;
       const declarables = assessment.declarables.filter((row) => row.id === id);
+      const members = membersOf({ type: 'constituent', id });
       const byOil = oils.map(({ line }) => {
-        const share = lineMaterial(line)?.constituents?.find((one) => one.id === id)?.typicalPct ?? 0;
-        return ((massOf.get(line) ?? 0) * share) / curedG;
+        const held = (lineMaterial(line)?.constituents ?? []).filter((one) => members.includes(one.id));
+        return held.reduce((sum, { typicalPct }) => sum + ((massOf.get(line) ?? 0) * typicalPct) / curedG, 0);
       });
       return {
         id,

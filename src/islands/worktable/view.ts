@@ -1,6 +1,7 @@
 /** What the worktable shows of an assessment: each line's governing limit, in words and for drawing. */
 import type { AssessedLimit, Assessment } from '../../core/formula/answer';
 import type { Formula, Kind, RequestError } from '../../core/formula/types';
+import { spoken } from '../../core/spoken';
 import { BASIS_WORDS, FORCE_WORDS, KIND_WORDS, percent } from '../../ui/words';
 
 /** The limit that matters most for a line: the first it feeds, in the answer's order of worst first. */
@@ -24,7 +25,7 @@ export function othersShare(limit: AssessedLimit, lineId: string): number {
 
 /** An id read as words: "sea-salt-fine" is "Sea salt fine". */
 export function inWords(id: string): string {
-  const words = id.replace(/-/g, ' ');
+  const words = spoken(id);
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 

@@ -5,6 +5,7 @@ import { binds } from '../../core/loads/limits';
 import type { LabelContent } from '../../core/labels/content';
 import type { Standing } from '../../core/labels/standing';
 import type { IssuedLabel } from '../../core/records/wrap';
+import { spoken } from '../../core/spoken';
 import { flowingPdf, heading, rows, set, type Document } from './flow';
 
 export interface SheetInput {
@@ -64,7 +65,7 @@ function limitRows({ assessment, market, materials }: SheetInput): string[][] {
   return assessment.limits
     .filter((limit) => limit.market === market && binds(limit.force))
     .map(({ subject, highPct, maxPct, verdict, source }) => [
-      names.get(subject.id) ?? subject.id,
+      names.get(subject.id) ?? spoken(subject.id),
       `${percent(highPct)} of at most ${percent(maxPct)}`,
       verdict,
       source ?? '',

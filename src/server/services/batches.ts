@@ -12,6 +12,7 @@ import { runSheet } from '../../core/making/run-sheet';
 import type { RunSheet } from '../../core/making/run-sheet-types';
 import type { BatchAssessment, BatchDetail, BatchSummary } from '../../core/records/batch';
 import type { Product } from '../../core/records/product';
+import { spoken } from '../../core/spoken';
 import type { EventsBody, NewBatch } from '../doors/batch';
 import { drawStock } from '../events/draw';
 import { tellBatch } from '../events/feed';
@@ -232,7 +233,7 @@ async function ownQuarantine(
   );
   const [worst] = [...over].sort((a, b) => b.nominalPct / b.maxPct - a.nominalPct / a.maxPct);
   const what = worst
-    ? `${snapshot.material(worst.subject.id)?.name ?? worst.subject.id} ${Number(worst.nominalPct.toFixed(3))} % of a most of ${worst.maxPct} % (${worst.market}${worst.source ? `; ${worst.source}` : ''})`
+    ? `${snapshot.material(worst.subject.id)?.name ?? spoken(worst.subject.id)} ${Number(worst.nominalPct.toFixed(3))} % of a most of ${worst.maxPct} % (${worst.market}${worst.source ? `; ${worst.source}` : ''})`
     : 'a binding limit';
   const reason = `As weighed, it is over: ${what}.`;
   return {

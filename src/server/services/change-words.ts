@@ -1,5 +1,6 @@
 /** What a change is, in the maker's words. */
 import type { Change } from '../../core/change/types';
+import { spoken } from '../../core/spoken';
 import type { House } from '../house';
 import { findLot } from '../repositories/lots';
 import { findProduct } from '../repositories/products';
@@ -34,7 +35,7 @@ export async function changeWords({ db, today }: House, change: Change): Promise
     }
     case 'limit': {
       const { subject, maxPct, basis } = change.limit;
-      const what = subject.type === 'material' ? name(subject.id) : subject.id;
+      const what = subject.type === 'material' ? name(subject.id) : spoken(subject.id);
       return `Own limit: ${what} at most ${maxPct} % of the ${basis === 'cured' ? 'cured bar' : basis === 'fats' ? 'fats' : 'poured batter'}`;
     }
     case 'market':

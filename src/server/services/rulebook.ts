@@ -1,5 +1,6 @@
 /** The rulebook, readable: limits and lists of an edition with their source, own limits, notes, and the edition as a file. */
 import type { InlineEdition } from '../../core/change/types';
+import { membersOf } from '../../core/formula/subject';
 import type { Declarable, Limit } from '../../core/formula/types';
 import { groupBy } from '../../core/group';
 import { spoken } from '../../core/spoken';
@@ -34,7 +35,8 @@ export async function editionFile({ db, today }: House, name: string | null): Pr
 
 function nameOf(snapshot: StoreSnapshot, { subject }: Limit): string {
   if (subject.type === 'material') return snapshot.material(subject.id)?.name ?? spoken(subject.id);
-  return rulebook().allergens.find(({ id }) => id === subject.id)?.name ?? spoken(subject.id);
+  const nameOfOne = (one: string) => rulebook().allergens.find(({ id }) => id === one)?.name ?? spoken(one);
+  return membersOf(subject).map(nameOfOne).join(' with ');
 }
 
 function listsOf(declarables: readonly Declarable[]): ListRow[] {
