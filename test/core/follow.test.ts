@@ -140,6 +140,66 @@ describe('following a scale', () => {
     expect(followScale(state, { carryOn: true }).heldG).to.be.closeTo(140, 1.5);
   });
 
+  it('asks of a pan at zero while the vessel is off, and knows by itself once the vessel is back', () => {
+    const lifted: Happening[] = [
+      { do: 'pour', g: 140, seconds: 3 },
+      REST,
+      { do: 'lift', seconds: 3 },
+      { do: 'zero' },
+    ];
+    const waiting = told([REST, ...lifted, { do: 'lift', seconds: 5 }]);
+    expect(waiting).to.deep.include({ settled: false, question: { code: 'emptied', wasG: waiting.beforeG } });
+    const back = told([REST, ...lifted, { do: 'lift', seconds: 5 }, REST]);
+    expect(back.heldG).to.be.closeTo(140, 2);
+    expect(back.question).to.include({ code: 'zeroed' });
+    expect(back.settled).to.equal(true);
+    expect(followScale(back, { carryOn: true }).question).to.equal(null);
+    expect(followScale(back, { carryOn: false }).heldG).to.be.closeTo(0, 2);
+    const more = told([
+      REST,
+      ...lifted,
+      { do: 'lift', seconds: 1 },
+      REST,
+      { do: 'pour', g: 60, seconds: 3 },
+      REST,
+    ]);
+    expect(more.heldG).to.be.closeTo(200, 2.5);
+  });
+
+  it('is never wrong in silence where zero is pressed with the vessel off, and rests soon once it is back', () => {
+    const tally = { back: 0, soon: 0, zeroed: 0, known: 0, wrong: 0 };
+    for (let seed = 1; seed <= 300; seed++) {
+      const random = seeded(91_000 + seed);
+      const readabilityG = random() < 0.5 ? 1 : 0.1;
+      const isZeroed = seed % 2 === 0;
+      const zero: Happening[] = [{ do: 'zero' }, { do: 'lift', seconds: 0.3 + random() * 4 }];
+      const happenings: Happening[] = [
+        { do: 'rest', seconds: 1.5 },
+        { do: 'pour', g: readabilityG * (30 + random() * 800), seconds: 1.5 + random() * 6 },
+        { do: 'rest', seconds: 3 + random() * 3 },
+        { do: 'lift', seconds: 1 + random() * 4 },
+        ...(isZeroed ? zero : []),
+        { do: 'rest', seconds: 5 },
+      ];
+      let state = startFollowing({ readabilityG });
+      const points = trace(happenings, { seed, readabilityG, settlingS: 0.3 + random() * 1.2 });
+      points.forEach((point, at) => {
+        state = followScale(state, point);
+        const isOff = Math.abs(state.heldG - point.trueG) > state.doubtG;
+        if (state.settled && point.restingS > 0 && isOff) tally.wrong++;
+        if (!isZeroed && at === points.length - 21) {
+          tally.back++;
+          if (state.settled) tally.soon++;
+        }
+      });
+      if (isZeroed) tally.zeroed++;
+      if (isZeroed && state.settled) tally.known++;
+    }
+    expect(tally.wrong).to.equal(0);
+    expect(tally.soon / tally.back).to.be.above(0.97);
+    expect(tally.known / tally.zeroed).to.be.above(0.7);
+  });
+
   it('takes rubbish, a blank display and a clock that jumps without losing what is held', () => {
     const held = told([REST, { do: 'pour', g: 90, seconds: 3 }, REST]);
     const odd: Reading[] = [

@@ -1,10 +1,20 @@
 /** What the bench shows of a run sheet while it is followed. */
 import { expect } from 'chai';
+import fc from 'fast-check';
 import { foldBatch } from '../../src/core/batch/fold';
 import type { BatchEvent } from '../../src/core/batch/types';
 import type { Formula } from '../../src/core/formula/types';
 import { runSheet } from '../../src/core/making/run-sheet';
-import { inTheWay, nextStep, SCALED, scaledBy, wantedOf } from '../../src/islands/pour/sheet-view';
+import {
+  canScale,
+  inTheWay,
+  isStepDone,
+  nextStep,
+  SCALED,
+  scaledBy,
+  topUps,
+  wantedOf,
+} from '../../src/islands/pour/sheet-view';
 import { LIBRARY } from '../../src/library';
 
 const at = '2026-11-24T09:00:00Z';
@@ -70,16 +80,74 @@ describe('the bench', () => {
     expect(nextStep(all)).to.equal(null);
   });
 
-  it('holds up too much lye until the rest is scaled, and scales what is still to come', () => {
-    const dressed = ['gear', 'set-out'].map((id) => event('stepDone', { step: id }));
+  const dressed = ['gear', 'set-out'].map((id) => event('stepDone', { step: id }));
+  const scaled = (value: string) => event('checked', { check: SCALED, outcome: 'good', value });
+
+  it('holds up too much lye until the day is scaled', () => {
     const over = weighed('alkali', sheet.alkaliG * 1.1);
     const alkali = step('weigh-alkali');
     expect(inTheWay(batchAfter(...dressed, over), alkali)).to.contain('Too much lye');
-    const scaled = event('checked', { check: SCALED, outcome: 'good', value: '1.1' });
-    const batch = batchAfter(...dressed, weighed('w', 330), over, scaled);
+    const batch = batchAfter(...dressed, over, scaled('1.1'));
     expect(scaledBy(batch)).to.equal(1.1);
     expect(inTheWay(batch, alkali)).to.equal(null);
     expect(wantedOf(batch, step('fat-c'))[0]!.massG).to.be.closeTo(330, 1e-9);
-    expect(wantedOf(batch, step('liquid-w'))[0]!.massG).to.be.closeTo(330, 1e-9);
+  });
+
+  it('never makes a bar of other proportions by scaling: what is in already is topped up', () => {
+    const events = [
+      ...dressed,
+      weighed('w', 330),
+      event('stepDone', { step: 'liquid-w' }),
+      weighed('alkali', sheet.alkaliG),
+      event('stepDone', { step: 'weigh-alkali' }),
+      weighed('c', 360),
+    ];
+    expect(
+      topUps(batchAfter(...events), 1.2).map(({ name, massG }) => `${name} ${massG.toFixed(1)}`),
+    ).to.deep.equal(['Water, distilled 66.0', `Sodium hydroxide ${(sheet.alkaliG * 0.2).toFixed(1)}`]);
+    const after = batchAfter(...events, scaled('1.2'));
+    expect(nextStep(after)!.id).to.equal('liquid-w');
+    expect(isStepDone(after, step('weigh-alkali'))).to.equal(false);
+    expect(inTheWay(after, step('weigh-alkali'))).to.contain('Top up Sodium hydroxide');
+    const topped = batchAfter(
+      ...events,
+      scaled('1.2'),
+      weighed('w', 66),
+      weighed('alkali', sheet.alkaliG * 0.2),
+    );
+    for (const id of ['liquid-w', 'weigh-alkali']) expect(isStepDone(topped, step(id)), id).to.equal(true);
+  });
+
+  it('keeps every proportion, whatever ran over and in whatever order, once all is weighed to its mark', () => {
+    const weighable = sheet.steps.filter(({ weigh }) => weigh.length > 0);
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(weighable, { minLength: weighable.length }),
+        fc.nat(weighable.length - 1),
+        fc.double({ min: 1.03, max: 1.5, noNaN: true }),
+        (order, at, factor) => {
+          const events: BatchEvent[] = [];
+          const fill = ({ id }: (typeof order)[number], by = 1) => {
+            for (const one of wantedOf(batchAfter(...events), step(id)))
+              if (one.doneG < one.massG * by) events.push(weighed(one.line, one.massG * by - one.doneG));
+          };
+          order.slice(0, at).forEach((one) => fill(one));
+          fill(order[at]!, factor);
+          events.push(scaled(String(factor)));
+          // Twice: oil weighed for the pot before its premix counts for the premix first.
+          [...order, ...order].forEach((one) => fill(one));
+          const totals = batchAfter(...events).lines.map(({ massG, plannedG }) => massG / plannedG!);
+          for (const ratio of totals) expect(ratio).to.be.closeTo(factor, 0.02);
+        },
+      ),
+    );
+  });
+
+  it('cannot be scaled any more once the lye is in the fats', () => {
+    const joined = [...dressed, event('stepDone', { step: 'join' })];
+    expect([batchAfter(...dressed), batchAfter(...joined)].map(canScale)).to.deep.equal([true, false]);
+    // What was scaled before then is not asked for again.
+    const late = batchAfter(...sheet.steps.map(({ id }) => event('stepDone', { step: id })), scaled('1.1'));
+    expect(nextStep(late)).to.equal(null);
   });
 });

@@ -111,6 +111,22 @@ export function fillMoulds(volumeMl: number, pourG: number, mould: Mould): Fill 
   };
 }
 
+/**
+ * What the moulds that were set out hold together, millilitres; null where none is known.
+ *
+ * @example heldBy([{ id: 'loaf', count: 2 }], [{ ...loaf, volumeMl: 1200 }]) // 2400
+ */
+export function heldBy(
+  set: readonly { id: string; count: number }[],
+  onFile: readonly Mould[],
+): number | null {
+  const known = set.flatMap(({ id, count }) => {
+    const mould = onFile.find((one) => one.id === id);
+    return mould ? [mould.volumeMl * count] : [];
+  });
+  return known.length === 0 ? null : known.reduce((sum, ml) => sum + ml, 0);
+}
+
 function scaledAmount(amount: Amount, factor: number): Amount {
   const isAbsolute = unitRule(amount.unit)?.base === 'absolute';
   return isAbsolute ? { ...amount, value: amount.value * factor } : amount;

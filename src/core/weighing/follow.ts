@@ -4,59 +4,21 @@
  * may be kept and taken up again.
  */
 import { jumpAtRest, jumpBetween } from './jump';
+import { backAsBefore, carriedOver, stillAtZero, zeroPressedOff } from './lifted';
 import { half, lineThrough, mean, median, type Sample } from './samples';
+import {
+  GAP_MS,
+  JUMP,
+  NEAR_ZERO,
+  OFF,
+  STEP,
+  type Answer,
+  type Following,
+  type Question,
+  type Reading,
+} from './scale';
 
-/** Why a scale shows nothing. */
-export type ScaleState = 'ok' | 'asleep' | 'overloaded' | 'unplugged';
-
-/** One reading; `g` is null while the display is blank. */
-export interface Reading {
-  atMs: number;
-  g: number | null;
-  state?: ScaleState;
-}
-
-/** The maker's answer to a question: what was held before counts on, or it does not. */
-export interface Answer {
-  carryOn: boolean;
-}
-
-/**
- * `zeroed`: zero was pressed with something held; it is carried. `slept`: the scale came back at zero. `emptied`:
- * the vessel came back lighter. The last two wait for an answer.
- */
-export interface Question {
-  code: 'zeroed' | 'slept' | 'emptied';
-  wasG: number;
-}
-
-export interface Following {
-  readabilityG: number;
-  /** What has gone into the vessel since the start, grams. */
-  heldG: number;
-  /** Whether the true mass lies within `heldG` ± `doubtG`. */
-  settled: boolean;
-  doubtG: number;
-  question: Question | null;
-  /** What the display shows is `offsetG` less than what is held. */
-  offsetG: number;
-  /** `off`: the vessel is lifted; `blank`: the display shows nothing. */
-  place: 'on' | 'off' | 'blank';
-  /** The last readings, oldest first. */
-  recent: Sample[];
-  /** Readings since a jump to zero that is not yet made out, and those before it. */
-  jump: { before: Sample[]; after: Sample[]; isAnswered: boolean; isRest: boolean } | null;
-  /** Where the hand last rested: from the first reading it was seen by, and since it was known. */
-  rest: { g: number; fromMs: number; sinceMs: number; count: number } | null;
-  /** What was held before the vessel was lifted or the display went blank. */
-  beforeG: number;
-  /** What was held when the vessel was lifted, until it rests again. */
-  liftedG: number | null;
-  /** When it last rested. */
-  restedAtMs: number | null;
-  /** Doubt that zero presses have left, in readabilities. */
-  carriedDoubt: number;
-}
+export type { Answer, Following, Question, Reading, ScaleState } from './scale';
 
 /** All of these are in readabilities unless they say otherwise. */
 const MOST_DOUBT = 1.5;
@@ -66,7 +28,6 @@ const CREEP_PER_S = 0.02;
 const STILL = 1.05;
 const OUTLIER = 2.2;
 /** Steps beyond noise that turn about so often are a tremble. */
-const STEP = 3.4;
 const TREMBLES = 2;
 const MOST_OUTLIERS = 2;
 /** Slopes that noise alone may show, readabilities a second, over a short and a long look. */
@@ -80,11 +41,6 @@ const FAR_OFF = 2.3;
 const MOVED_3 = 1.4;
 const MOVED_5 = 0.85;
 const MOVED_8 = 0.65;
-/** Below zero by more than this, the vessel is off. */
-const OFF = 4;
-/** Near enough to zero for zero to have been pressed; from far enough away. */
-const NEAR_ZERO = 2.6;
-const JUMP = 3.7;
 /** A mid-pour press leaves less than this share of what was shown. */
 const JUMP_SHARE = 0.25;
 /** Doubt in the size of a jump that still lets the mass settle. */
@@ -94,7 +50,6 @@ const SHORT_MS = 1150;
 const LONG_MS = 1950;
 const REGIME_MS = 2600;
 const KEPT_MS = 4000;
-const GAP_MS = 700;
 const KNOCK_MS = 900;
 /** Readings after a jump before it is made out, and used for it. */
 const JUMP_READINGS = 5;
@@ -124,6 +79,7 @@ export function startFollowing({ readabilityG }: { readabilityG: number }): Foll
     rest: null,
     beforeG: 0,
     liftedG: null,
+    offZero: null,
     restedAtMs: null,
     carriedDoubt: 0,
   };
@@ -138,8 +94,8 @@ function answered(state: Following, { carryOn }: Answer): Following {
   if (jump && carryOn) return { ...state, question: null, jump: { ...jump, isAnswered: true } };
   if (jump)
     return { ...moving(state), question: null, jump: null, offsetG: 0, recent: jump.after, carriedDoubt: 0 };
-  const anew = { ...moving(state), question: null };
-  // Readings after a sleep are kept as the display shows them; what was held comes on top.
+  const anew = { ...moving(state), question: null, offZero: null };
+  // What was held comes on top of what the display shows.
   const shift = question.code === 'zeroed' ? (carryOn ? 0 : -question.wasG) : carryOn ? question.wasG : 0;
   const moved = recent.map(({ atMs, g }) => ({ atMs, g: g + shift }));
   const heldG = moved.length > 0 ? median(moved.slice(-3)) : shift;
@@ -302,7 +258,7 @@ function settle(state: Following): Following {
     }
     return undrifted(state, rest, nowMs);
   }
-  const found = restingAt(state);
+  const found = restingAt(state) ?? backAsBefore(state);
   const heldG = found?.g ?? median(recent.slice(-3));
   if (!found || state.carriedDoubt > MOST_CARRIED)
     return { ...state, settled: false, heldG, doubtG: MOST_DOUBT * readabilityG };
@@ -349,8 +305,10 @@ function off(state: Following, sample: Sample): Following {
   const next: Following = { ...moving(state), recent: kept(recent, sample), heldG: state.heldG };
   if (!low) return next;
   const steady = recent.filter(({ atMs }) => atMs < sample.atMs - GAP_MS);
+  // Zero was pressed while the display still fell: it is the same vessel that is off.
+  if (state.offZero && state.liftedG !== null) return { ...next, place: 'off', heldG: state.liftedG };
   const before = rest?.g ?? (steady.length > 0 ? median(steady.slice(-3)) : state.beforeG);
-  return { ...next, place: 'off', heldG: before, beforeG: before, liftedG: before };
+  return { ...next, place: 'off', heldG: before, beforeG: before, liftedG: before, offZero: null };
 }
 
 function onPan(state: Following, sample: Sample): Following {
@@ -360,11 +318,22 @@ function onPan(state: Following, sample: Sample): Following {
   const next = settle({ ...state, place: 'on', recent, rest: isBack ? null : state.rest });
   if (!next.settled) return next;
   const near = NEAR_ZERO * readabilityG;
-  const isEmptied = liftedG !== null && liftedG > JUMP * readabilityG && Math.abs(next.heldG) <= near;
+  const isBare = next.offZero ? next.heldG <= near : Math.abs(next.heldG) <= near;
+  const isEmptied = liftedG !== null && liftedG > JUMP * readabilityG && isBare;
   if (isEmptied)
     return { ...moving(next), liftedG: null, question: { code: 'emptied', wasG: liftedG }, heldG: liftedG };
+  const carried = liftedG === null ? null : carriedOver(next, next.heldG);
+  if (carried) return carried;
   // Only where it rests is it known what was held before something else happens.
-  return { ...next, liftedG: null, beforeG: next.heldG, restedAtMs: sample.atMs };
+  return { ...next, liftedG: null, offZero: null, beforeG: next.heldG, restedAtMs: sample.atMs };
+}
+
+/** While a question is open nothing settles; the vessel back with what it held answers it by itself. */
+function asking(state: Following, { atMs, g }: Sample): Following {
+  const asked = { ...moving(state), heldG: state.question!.wasG };
+  const next = { ...asked, recent: kept(state.recent, { atMs, g: g + state.offsetG }) };
+  const found = state.offZero && restingAt(next);
+  return (found && carriedOver(next, found.g)) ?? next;
 }
 
 /**
@@ -382,8 +351,7 @@ export function followScale(state: Following, input: Reading | Answer): Followin
   if (!Number.isFinite(g)) return state;
   const shown = { atMs, g };
   const current = state.place === 'blank' ? awake(state, shown) : state;
-  if (waits(current))
-    return { ...moving(current), heldG: current.question!.wasG, recent: kept(current.recent, shown) };
+  if (waits(current)) return asking(current, shown);
   if (current.jump) return madeOut(current, { ...current.jump, after: [...current.jump.after, shown] });
   if (fell(current, shown))
     return madeOut(current, {
@@ -393,5 +361,7 @@ export function followScale(state: Following, input: Reading | Answer): Followin
       isRest: current.rest !== null,
     });
   const sample = { atMs, g: g + current.offsetG };
-  return sample.g < -OFF * current.readabilityG ? off(current, sample) : onPan(current, sample);
+  const offZero = zeroPressedOff(current, shown) ?? stillAtZero(current, shown);
+  const seen = offZero === current.offZero ? current : { ...current, offZero };
+  return sample.g < -OFF * current.readabilityG ? off(seen, sample) : onPan(seen, sample);
 }

@@ -6,7 +6,7 @@ import { guarded } from '../../ui/Guarded';
 import { RestAdvice } from '../heat/RestAdvice';
 import { Poured, Rested, Split } from './Endings';
 import { ExtraForm } from './ExtraForm';
-import { inTheWay, isLyeOver, nextStep, PLACE_WORDS, wantedOf } from './sheet-view';
+import { inTheWay, isLyeOver, isStepDone, nextStep, PLACE_WORDS, wantedOf } from './sheet-view';
 import { eventWords } from './states';
 import { Temperature, Timer } from './Warmth';
 import { WeighPanel } from './WeighPanel';
@@ -17,8 +17,6 @@ interface StepProps {
   writing: Writing;
   step: RunStep;
 }
-
-const isDone = ({ stepsDone }: Batch, step: string) => stepsDone.some((one) => one.step === step);
 
 /** Beside a reading, reasons stand below it on a phone, so that the numerals stay in sight; but never where lye is. */
 const isBelow = ({ weigh, place }: RunStep) => weigh.length > 0 && place !== 'lye';
@@ -64,6 +62,7 @@ function StepWork({ data, writing, step }: StepProps) {
           wanted={open}
           lots={data.lots[open.material] ?? []}
           readabilityG={data.readabilityG}
+          moulds={data.moulds}
           write={write}
         />
       )}
@@ -92,7 +91,7 @@ function StepMoves({
   step: RunStep;
   onMove: (by: number) => void;
 }) {
-  const done = isDone(batch, step.id);
+  const done = isStepDone(batch, step);
   const why = done ? null : inTheWay(batch, step);
   return (
     <div className="grid gap-2">
@@ -214,7 +213,7 @@ function BenchIsland({ data }: { data: BenchData }) {
       <div className="bench-two">
         <section aria-label="The step" className="grid gap-3">
           <h2 className="text-2xl sm:text-3xl">
-            {isDone(batch, step.id) && '✓ '}
+            {isStepDone(batch, step) && '✓ '}
             {step.title}
           </h2>
           <p className="text-lg sm:text-xl">{step.how}</p>
@@ -236,16 +235,16 @@ function BenchIsland({ data }: { data: BenchData }) {
       <details>
         <summary className="bench-action">All steps, and something extra</summary>
         <ol className="mt-2 grid gap-1 sm:grid-cols-2">
-          {steps.map(({ id, title, place }, index) => (
-            <li key={id}>
+          {steps.map((one, index) => (
+            <li key={one.id}>
               <button
                 type="button"
                 className="bench-action w-full justify-start text-left text-base"
                 aria-current={index === at ? 'step' : undefined}
                 onClick={() => setAt(index)}
               >
-                {isDone(batch, id) ? '✓' : '·'} {title}
-                <span className="ml-auto text-soft">{PLACE_WORDS[place]}</span>
+                {isStepDone(batch, one) ? '✓' : '·'} {one.title}
+                <span className="ml-auto text-soft">{PLACE_WORDS[one.place]}</span>
               </button>
             </li>
           ))}

@@ -4,14 +4,21 @@ import type { Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
 import type { Assessment } from '../../core/formula/answer';
 import { ALKALI_LINE, LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
+import { batterVolume, heldBy, type Mould } from '../../core/making/size';
 import { address, send } from '../../ui/api';
 import { percent, VERDICT_WORDS } from '../../ui/words';
-import { SCALED, scaledBy, type Wanted } from './sheet-view';
+import { canScale, SCALED, scaledBy, topUps, type Wanted } from './sheet-view';
 import type { Write } from './writing';
 
-/** The verdict on the batch as it stands, what is still to come as planned; null until it is there. */
-function useStanding(batch: Batch, markets: Market[], asks: boolean): Assessment | null {
-  const [assessment, setAssessment] = useState<Assessment | null>(null);
+interface Standing {
+  assessment: Assessment;
+  /** The whole pour as it would come out now, millilitres. */
+  volumeMl: number;
+}
+
+/** How the batch stands, what is still to come as planned; null until it is there. */
+function useStanding(batch: Batch, markets: Market[], asks: boolean): Standing | null {
+  const [standing, setStanding] = useState<Standing | null>(null);
   useEffect(() => {
     if (!asks) return;
     let isStale = false;
@@ -20,14 +27,33 @@ function useStanding(batch: Batch, markets: Market[], asks: boolean): Assessment
       { material: () => undefined },
       { markets, onDate: batch.startedAt.slice(0, 10) },
     );
+    const material = (id: string) => request.materials?.find((one) => one.id === id);
     void send<Assessment>('POST', address('assess'), request).then((answer) => {
-      if (!isStale && answer.ok) setAssessment(answer.body);
+      if (isStale || !answer.ok) return;
+      const { volumeMl } = batterVolume(request.formula, answer.body, material);
+      setStanding({ assessment: answer.body, volumeMl });
     });
     return () => {
       isStale = true;
     };
   }, [batch, markets, asks]);
-  return assessment;
+  return standing;
+}
+
+/** What the moulds make of a pour of a size. */
+function roomWords(volumeMl: number, { sheet }: Batch, moulds: readonly Mould[]): string {
+  const ml = (value: number) => `${Math.round(value).toLocaleString('en')} ml`;
+  const holdsMl = heldBy(sheet.moulds, moulds);
+  if (holdsMl !== null) {
+    const spareMl = holdsMl - volumeMl;
+    const set = sheet.moulds.map(({ count, name }) => `${count} × ${name}`).join(', ');
+    return spareMl >= 0
+      ? `${ml(volumeMl)}; ${set} hold ${ml(holdsMl)}, with ${ml(spareMl)} to spare`
+      : `${ml(volumeMl)}; ${set} hold ${ml(holdsMl)}: stand something ready for ${ml(-spareMl)}`;
+  }
+  const [mould] = moulds;
+  if (!mould) return ml(volumeMl);
+  return `${ml(volumeMl)}, ${(volumeMl / mould.volumeMl).toFixed(2)} times ${mould.name} (${ml(mould.volumeMl)})`;
 }
 
 function Verdict({ assessment, line }: { assessment: Assessment; line: string }) {
@@ -50,19 +76,25 @@ interface Props {
   batch: Batch;
   markets: Market[];
   wanted: Wanted;
+  moulds: readonly Mould[];
   write: Write;
 }
 
-/** Too much went in: what it does, and the honest ways on. */
-export function Overshoot({ batch, markets, wanted, write }: Props) {
-  const overG = wanted.doneG - wanted.massG;
-  const isOver = overG > wanted.overG;
-  const [isKept, setKept] = useState(false);
-  const assessment = useStanding(batch, markets, isOver);
-  if (!isOver || isKept) return null;
-  const isLye = wanted.line === ALKALI_LINE || wanted.line === LYE_STOCK_LINE;
-  const factor = wanted.doneG / (wanted.massG / scaledBy(batch));
+/** Scaling the day by what ran over: what comes of it, and what has to be topped up. */
+function ScaleDay({
+  batch,
+  wanted,
+  moulds,
+  write,
+  standing,
+}: Omit<Props, 'markets'> & { standing: Standing | null }) {
+  if (!canScale(batch))
+    return <p>The lye is in the fats: what is in the pot can no longer grow in proportion.</p>;
+  const factor = (wanted.doneG / wanted.massG) * scaledBy(batch);
   const { sheet } = batch;
+  const overG = wanted.doneG - wanted.massG;
+  const volumeMl = standing && (standing.volumeMl * sheet.pourG * factor) / standing.assessment.masses.pourG;
+  const short = topUps(batch, factor).map(({ name, massG }) => `${name} by ${massG.toFixed(1)} g`);
   const scale = () => {
     write('checked', {
       check: SCALED,
@@ -71,10 +103,33 @@ export function Overshoot({ batch, markets, wanted, write }: Props) {
       note: `${wanted.name} ran over`,
     });
     write('noted', {
-      text: `${wanted.name} ran over by ${overG.toFixed(1)} g; what was still to come was scaled by ${factor.toFixed(3)}.`,
+      text: `${wanted.name} ran over by ${overG.toFixed(1)} g; the day was scaled by ${factor.toFixed(3)}.`,
       for: 'record',
     });
   };
+  return (
+    <>
+      <button type="button" className="bench-action" onClick={scale}>
+        Scale the day by {factor.toFixed(3)}
+      </button>
+      <p>
+        Scaled, every share of the bar stays as it was planned: fats {Math.round(sheet.fatsG * factor)} g, lye{' '}
+        {(sheet.alkaliG * factor).toFixed(1)} g, pour {Math.round(sheet.pourG * factor)} g.{' '}
+        {short.length > 0 && <strong>To be topped up: {short.join(', ')}. </strong>}
+        {volumeMl !== null && `In the mould: ${roomWords(volumeMl, batch, moulds)}.`}
+      </p>
+    </>
+  );
+}
+
+/** Too much went in: what it does, and the honest ways on. */
+export function Overshoot({ batch, markets, wanted, moulds, write }: Props) {
+  const overG = wanted.doneG - wanted.massG;
+  const isOver = overG > wanted.overG;
+  const [isKept, setKept] = useState(false);
+  const standing = useStanding(batch, markets, isOver);
+  if (!isOver || isKept) return null;
+  const isLye = wanted.line === ALKALI_LINE || wanted.line === LYE_STOCK_LINE;
   return (
     <div role="alert" className={isLye ? 'bench-caution' : 'bench-note'}>
       <p className="text-2xl font-semibold">
@@ -83,10 +138,11 @@ export function Overshoot({ batch, markets, wanted, write }: Props) {
       {isLye && (
         <p>
           Too much lye leaves a bar that burns. Do not go on as planned. Nothing can be taken out of it again:
-          raise the fats with it, or stop.
+          raise the rest with it, or stop.
         </p>
       )}
-      {assessment && <Verdict assessment={assessment} line={wanted.line} />}
+      {standing && <Verdict assessment={standing.assessment} line={wanted.line} />}
+      {standing && <p>In the mould as it stands: {roomWords(standing.volumeMl, batch, moulds)}.</p>}
       <div className="mt-2 grid gap-2">
         {!isLye && (
           <button
@@ -103,11 +159,7 @@ export function Overshoot({ batch, markets, wanted, write }: Props) {
             Keep it and write it down
           </button>
         )}
-        <button type="button" className="bench-action" onClick={scale}>
-          Scale what is still to come by {factor.toFixed(3)}: fats {Math.round(sheet.fatsG * factor)} g, lye{' '}
-          {Math.round(sheet.alkaliG * factor)} g, pour {Math.round(sheet.pourG * factor)} g, more than the
-          moulds were set out for by {Math.round(sheet.pourG * (factor - 1))} g
-        </button>
+        <ScaleDay {...{ batch, wanted, moulds, write, standing }} />
         <button
           type="button"
           className="bench-action"

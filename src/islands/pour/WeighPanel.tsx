@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import type { Mould } from '../../core/making/size';
 import type { Lot } from '../../core/making/cost';
 import type { Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
@@ -15,6 +16,7 @@ interface Props {
   batchId: string;
   batch: Batch;
   markets: Market[];
+  moulds: readonly Mould[];
   wanted: Wanted;
   lots: readonly Lot[];
   readabilityG: number;
@@ -44,7 +46,7 @@ const QUESTIONS = {
     no: 'No, it is empty',
   }),
   emptied: (g: string) => ({
-    says: `The vessel came back empty. Did the ${g} g go into the pot?`,
+    says: `The scale shows zero. If the vessel is back and empty: did the ${g} g go into the pot? If it is still off, put it back and nothing is asked.`,
     yes: 'Yes, count on from there',
     no: 'No, begin at zero',
   }),
@@ -267,7 +269,8 @@ function ByItself({ isOn, set }: { isOn: boolean; set: (isOn: boolean) => void }
 }
 
 /** One thing to weigh: the reading, what is still to come, from which lot, and the ways without a scale. */
-export function WeighPanel({ batchId, batch, markets, wanted, lots, readabilityG, write }: Props) {
+export function WeighPanel(props: Props) {
+  const { batchId, batch, wanted, lots, readabilityG, write } = props;
   const scale = useScale(`${batchId} ${wanted.line} ${wanted.portion ?? ''}`, readabilityG);
   const { following, state } = scale;
   const today = batch.startedAt.slice(0, 10);
@@ -339,7 +342,7 @@ export function WeighPanel({ batchId, batch, markets, wanted, lots, readabilityG
         }
         onSkip={(reason) => write('skipped', { line: wanted.line, reason })}
       />
-      <Overshoot batch={batch} markets={markets} wanted={wanted} write={write} />
+      <Overshoot {...props} />
     </section>
   );
 }

@@ -1,9 +1,13 @@
 /** What a run sheet looks like while it is being followed: targets, what is left of them, and which step is next. */
 import type { Batch } from '../../core/batch/types';
+import { groupBy } from '../../core/group';
 import { ALKALI_LINE, LYE_STOCK_LINE, type RunStep, type Weigh } from '../../core/making/run-sheet-types';
 
 /** Check under which it is written down that the rest of the day was scaled, and by how much. */
 export const SCALED = 'scaled';
+
+/** The step in which the lye goes into the fats. */
+const JOIN = 'join';
 
 /** One thing to weigh in a step, with what of it is done. */
 export interface Wanted extends Weigh {
@@ -13,14 +17,26 @@ export interface Wanted extends Weigh {
   skipped: string | null;
 }
 
-/** By how much what is still to come was scaled; 1 where it was not. */
+/** By how much the day was scaled; 1 where it was not. */
 export function scaledBy({ checks }: Batch): number {
   const last = checks.findLast(({ check }) => check === SCALED);
   const factor = Number(last?.value);
   return factor > 0 ? factor : 1;
 }
 
-const doneSteps = ({ stepsDone }: Batch) => new Set(stepsDone.map(({ step }) => step));
+/** Whether everything can still grow in proportion: not once the lye is in the fats. */
+export const canScale = ({ stepsDone }: Batch) => stepsDone.every(({ step }) => step !== JOIN);
+
+/** Within this share of it a line that is topped up to the day's new size is full; twice as exact as a reading. */
+const FULL_WITHIN = 0.005;
+const LEAST_G = { small: 0.1, large: 1, from: 50 };
+
+/** How much may be missing: less once the day was scaled, for then a line that lags behind shifts the proportions. */
+function missingG({ massG, underG }: Weigh, factor: number): number {
+  if (factor === 1) return underG;
+  const leastG = massG < LEAST_G.from ? LEAST_G.small : LEAST_G.large;
+  return Math.min(underG, Math.max(FULL_WITHIN * massG, leastG));
+}
 
 /**
  * What a step wants weighed. A line that several steps weigh fills them in order: what was weighed of it goes to the
@@ -39,32 +55,52 @@ export function wantedOf(batch: Batch, step: RunStep): Wanted[] {
       if (earlier.id === step.id) break;
       for (const one of earlier.weigh)
         if (one.line === weigh.line && (one.portion === weigh.portion || line?.portion !== null))
-          leftG -= Math.min(leftG, one.massG);
+          leftG -= Math.min(leftG, one.massG * factor);
     }
     const doneG = Math.max(0, leftG);
-    // What was weighed as planned stays so; what ran over, and what is still to come, is scaled.
-    const isAsPlanned = doneG >= weigh.massG - weigh.underG && doneG <= weigh.massG + weigh.overG;
-    const massG = isAsPlanned ? weigh.massG : weigh.massG * factor;
+    const massG = weigh.massG * factor;
     return {
       ...weigh,
       massG,
       doneG,
-      isDone: doneG >= massG - weigh.underG,
+      isDone: doneG >= massG - missingG(weigh, factor),
       skipped: line?.skipped ?? null,
     };
   });
 }
 
+/** Something is in already and lacks what the day grew by. */
+const isShort = ({ doneG, isDone, skipped }: Wanted) => doneG > 0 && !isDone && skipped === null;
+
+/** What a step lacks since the day was scaled. */
+const shortOf = (batch: Batch, step: RunStep): Wanted[] =>
+  scaledBy(batch) !== 1 && canScale(batch) ? wantedOf(batch, step).filter(isShort) : [];
+
+/** Whether a step is done, and nothing of it has to be topped up. */
+export function isStepDone(batch: Batch, step: RunStep): boolean {
+  return batch.stepsDone.some((one) => one.step === step.id) && shortOf(batch, step).length === 0;
+}
+
+/** What is weighed already and would have to be topped up were the day scaled by a factor. */
+export function topUps(batch: Batch, factor: number): { name: string; massG: number }[] {
+  const check = { check: SCALED, outcome: 'good', value: String(factor) } as Batch['checks'][number];
+  const scaled = { ...batch, checks: [...batch.checks, check] };
+  const short = batch.sheet.steps.flatMap((step) => wantedOf(scaled, step).filter(isShort));
+  const byLine = groupBy(short, ({ line }) => line);
+  return [...byLine.values()].map((parts) => ({
+    name: parts[0]!.name,
+    massG: parts.reduce((sum, { massG, doneG }) => sum + massG - doneG, 0),
+  }));
+}
+
 /** Steps that have to be done before a step may be. */
 function missingBefore(batch: Batch, { after }: RunStep): RunStep[] {
-  const done = doneSteps(batch);
-  return batch.sheet.steps.filter(({ id }) => after.includes(id) && !done.has(id));
+  return batch.sheet.steps.filter((step) => after.includes(step.id) && !isStepDone(batch, step));
 }
 
 /** The next step to be done; null at the end of the day. */
 export function nextStep(batch: Batch): RunStep | null {
-  const done = doneSteps(batch);
-  return batch.sheet.steps.find(({ id }) => !done.has(id)) ?? null;
+  return batch.sheet.steps.find((step) => !isStepDone(batch, step)) ?? null;
 }
 
 export const PLACE_WORDS: Record<RunStep['place'], string> = {
@@ -87,7 +123,10 @@ export function inTheWay(batch: Batch, step: RunStep): string | null {
   const missing = missingBefore(batch, step);
   if (missing.length > 0) return `First: ${missing.map(({ title }) => title).join(', ')}.`;
   const wanted = wantedOf(batch, step);
-  if (wanted.some(isLyeOver)) return 'Too much lye: scale what is still to come, or stop.';
+  if (wanted.some(isLyeOver)) return 'Too much lye: scale the rest with it, or stop.';
+  const short = shortOf(batch, step);
+  if (short.length > 0)
+    return `Top up ${short.map(({ name, massG, doneG }) => `${name} by ${(massG - doneG).toFixed(1)} g`).join(' and ')}.`;
   const open = wanted.filter((one) => !one.isDone && one.skipped === null && one.doneG === 0);
   if (open.length > 0)
     return `Weigh ${open.map(({ name }) => name).join(' and ')} first, or leave it out with a reason.`;
