@@ -119,6 +119,10 @@ test('a batch is poured with an overshoot, two lots, zero by mistake, a reload, 
       await expect(page.getByRole('alert').filter({ hasText: 'g too much Castor oil' })).toContainText(
         'As it stands now',
       );
+      // What the moulds make of it, and what scaling the day would want topped up.
+      const over = page.getByRole('alert').filter({ hasText: 'g too much Castor oil' });
+      await expect(over).toContainText(/In the mould as it stands: [\d,]+ ml/);
+      await expect(over).toContainText(/To be topped up: .*Sodium hydroxide by \d/);
       await page.getByRole('button', { name: 'Keep it and write it down' }).click();
     } else if (material === 'rice-bran') {
       // The server dies between the weighing and the next one; the page goes on by itself.

@@ -14,6 +14,7 @@ const SCREENS = [
   '/scent?blend=sidings',
   '/compare?left=night-mail&right=lamp-room',
   '/pour',
+  '/pour/sr-261124',
   '/rack',
   '/rack/fl-261014',
   '/rack/fl-261014/weigh',

@@ -2,7 +2,15 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { costOf, nextLot, pricePerGram, type Lot } from '../../src/core/making/cost';
-import { batterVolume, fillMoulds, lyeDensity, scaleFactor, scaleFormula } from '../../src/core/making/size';
+import {
+  batterVolume,
+  fillMoulds,
+  heldBy,
+  lyeDensity,
+  scaleFactor,
+  scaleFormula,
+  type Mould,
+} from '../../src/core/making/size';
 import type { Formula, Material } from '../../src/core/formula/types';
 import { assessed, MATERIALS, near, request, type ShortLine } from '../support/request';
 
@@ -20,6 +28,23 @@ const LINES: ShortLine[] = [
   ['c', 'clay', 'trace', 2, '%fats'],
   ['p', 'perfume', 'trace', 30, 'g'],
 ];
+
+describe('what the moulds hold', () => {
+  const loaf: Mould = { id: 'loaf', name: 'Loaf', volumeMl: 1200, cavities: 10 };
+  it('is that of those on file, and nothing where none is', () => {
+    expect(
+      heldBy(
+        [
+          { id: 'loaf', count: 2 },
+          { id: 'gone', count: 4 },
+        ],
+        [loaf],
+      ),
+    ).to.equal(2400);
+    expect(heldBy([{ id: 'gone', count: 4 }], [loaf])).to.equal(null);
+    expect(heldBy([], [loaf])).to.equal(null);
+  });
+});
 
 describe('size', () => {
   it('knows lye water by its strength, between the usual figures and beyond them', () => {

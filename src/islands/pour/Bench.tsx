@@ -6,7 +6,7 @@ import { guarded } from '../../ui/Guarded';
 import { RestAdvice } from '../heat/RestAdvice';
 import { Poured, Rested, Split } from './Endings';
 import { ExtraForm } from './ExtraForm';
-import { inTheWay, isLyeOver, isStepDone, nextStep, PLACE_WORDS, wantedOf } from './sheet-view';
+import { inTheWay, isLyeOver, isStepDone, nextStep, PLACE_WORDS, scaledBy, wantedOf } from './sheet-view';
 import { eventWords } from './states';
 import { Temperature, Timer } from './Warmth';
 import { WeighPanel } from './WeighPanel';
@@ -194,6 +194,7 @@ function BenchIsland({ data }: { data: BenchData }) {
   const { batch } = writing;
   const { at, step, move, setAt } = useStep(batch);
   const { steps } = batch.sheet;
+  const factor = scaledBy(batch);
   const isOver = batch.state === 'stopped' || batch.cut !== null || nextStep(batch) === null;
   return (
     <div className="bench">
@@ -217,6 +218,12 @@ function BenchIsland({ data }: { data: BenchData }) {
             {step.title}
           </h2>
           <p className="text-lg sm:text-xl">{step.how}</p>
+          {factor !== 1 && step.weigh.length > 0 && (
+            <p className="bench-note">
+              The day is scaled by {factor.toFixed(3)}: weigh to the mark at the reading, not to the figure in
+              the text.
+            </p>
+          )}
           <div className={isBelow(step) ? 'hidden lg:block' : undefined}>
             <Reasons step={step} />
           </div>

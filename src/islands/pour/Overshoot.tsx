@@ -47,9 +47,8 @@ function roomWords(volumeMl: number, { sheet }: Batch, moulds: readonly Mould[])
   if (holdsMl !== null) {
     const spareMl = holdsMl - volumeMl;
     const set = sheet.moulds.map(({ count, name }) => `${count} × ${name}`).join(', ');
-    return spareMl >= 0
-      ? `${ml(volumeMl)}; ${set} hold ${ml(holdsMl)}, with ${ml(spareMl)} to spare`
-      : `${ml(volumeMl)}; ${set} hold ${ml(holdsMl)}: stand something ready for ${ml(-spareMl)}`;
+    const room = spareMl >= 0 ? `${ml(spareMl)} to spare` : `stand something ready for ${ml(-spareMl)}`;
+    return `${ml(volumeMl)} for ${set} of ${ml(holdsMl)}: ${room}`;
   }
   const [mould] = moulds;
   if (!mould) return ml(volumeMl);

@@ -24,7 +24,11 @@ interface Props {
 }
 
 /** Grams with as many decimals as the scale shows. */
-const shown = (g: number, readabilityG: number) => g.toFixed(readabilityG < 1 ? 1 : 0);
+function shown(g: number, readabilityG: number): string {
+  const digits = readabilityG < 1 ? 1 : 0;
+  // Never "-0.0".
+  return (Number(g.toFixed(digits)) || 0).toFixed(digits);
+}
 
 const STATE_WORDS = {
   ok: null,
