@@ -68,6 +68,24 @@ describe('the bench', () => {
     expect(wantedOf(later, step('fat-o'))[0]!.doneG).to.be.closeTo(100, 1e-9);
   });
 
+  it('knows what was weighed for which step, in whatever order they are done', () => {
+    const premix = sheet.steps.find(({ place }) => place === 'premix')!;
+    const carrierG = premix.weigh[0]!.massG;
+    const forStep = (id: string, massG: number) =>
+      event('weighed', { line: 'o', massG, readabilityG: 0.1, how: 'scale', step: id });
+    const first = batchAfter(forStep('fat-o', 700 - carrierG));
+    expect(wantedOf(first, step('fat-o'))[0]).to.include({ isDone: true });
+    expect(wantedOf(first, premix)[0]).to.include({ doneG: 0, isDone: false });
+    // Too much for one step is not taken for another; what is said for no step fills what lacks.
+    const both = batchAfter(forStep('fat-o', 750 - carrierG), weighed('o', carrierG));
+    expect(wantedOf(both, step('fat-o'))[0]!.doneG).to.be.closeTo(750 - carrierG, 1e-9);
+    expect(wantedOf(both, premix)[0]!.doneG).to.be.closeTo(carrierG, 1e-9);
+    const unknown = batchAfter(
+      event('weighed', { line: 'o', massG: 5, readabilityG: 0.1, how: 'scale', step: 'gone' }),
+    );
+    expect(wantedOf(unknown, premix)[0]!.doneG).to.be.closeTo(5, 1e-9);
+  });
+
   it('says what comes first, what is to be weighed, and goes on where something is left out with a reason', () => {
     expect(nextStep(batchAfter())!.id).to.equal('gear');
     expect(inTheWay(batchAfter(), step('join'))).to.match(/^First: /);

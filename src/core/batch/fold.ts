@@ -65,7 +65,7 @@ function begun(event: EventOf<'started'>): Batch {
 }
 
 function weighingOf(event: EventOf<'weighed'> | EventOf<'guessed'> | EventOf<'added'>): Weighing {
-  const { id, at, by, massG, how, lot = null, portion = null, despite = null } = event;
+  const { id, at, by, massG, how, lot = null, portion = null, despite = null, step = null } = event;
   return {
     event: id,
     at,
@@ -78,6 +78,7 @@ function weighingOf(event: EventOf<'weighed'> | EventOf<'guessed'> | EventOf<'ad
     lot,
     portion,
     despite,
+    step,
   };
 }
 

@@ -26,6 +26,8 @@ interface Drawn {
   portion?: string | null;
   /** Why it is taken although the lot speaks against it. */
   despite?: string | null;
+  /** The step of the sheet it was weighed for, where several weigh the same line. */
+  step?: string | null;
 }
 
 interface ByScale {
@@ -104,6 +106,8 @@ export interface Weighing {
   lot: string | null;
   portion: string | null;
   despite: string | null;
+  /** Null where it was not said. */
+  step: string | null;
 }
 
 /** A line of the formula, the alkali, a lye stock or something extra, as it stands. */

@@ -59,6 +59,7 @@ function StepWork({ data, writing, step }: StepProps) {
           batchId={data.detail.id}
           batch={batch}
           markets={data.markets}
+          step={step.id}
           wanted={open}
           lots={data.lots[open.material] ?? []}
           readabilityG={data.readabilityG}

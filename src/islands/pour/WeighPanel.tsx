@@ -17,6 +17,7 @@ interface Props {
   batch: Batch;
   markets: Market[];
   moulds: readonly Mould[];
+  step: string;
   wanted: Wanted;
   lots: readonly Lot[];
   readabilityG: number;
@@ -274,7 +275,7 @@ function ByItself({ isOn, set }: { isOn: boolean; set: (isOn: boolean) => void }
 
 /** One thing to weigh: the reading, what is still to come, from which lot, and the ways without a scale. */
 export function WeighPanel(props: Props) {
-  const { batchId, batch, wanted, lots, readabilityG, write } = props;
+  const { batchId, batch, step, wanted, lots, readabilityG, write } = props;
   const scale = useScale(`${batchId} ${wanted.line} ${wanted.portion ?? ''}`, readabilityG);
   const { following, state } = scale;
   const today = batch.startedAt.slice(0, 10);
@@ -286,7 +287,10 @@ export function WeighPanel(props: Props) {
     (chosen.quarantine !== null ||
       (chosen.bestBefore ?? today) < today ||
       chosen.leftG < wanted.massG - wanted.doneG);
-  const drawn = { line: wanted.line, portion: wanted.portion, lot, despite: despite.trim() || null };
+  const drawn = {
+    ...{ line: wanted.line, portion: wanted.portion, step },
+    ...{ lot, despite: despite.trim() || null },
+  };
   const takeG = Number(following.heldG.toFixed(readabilityG < 1 ? 1 : 0));
   const take = () => {
     write('weighed', { ...drawn, massG: takeG, readabilityG, how: 'scale' });

@@ -1,5 +1,5 @@
 /** What a run sheet looks like while it is being followed: targets, what is left of them, and which step is next. */
-import type { Batch } from '../../core/batch/types';
+import type { Batch, BatchLine, Weighing } from '../../core/batch/types';
 import { groupBy } from '../../core/group';
 import { ALKALI_LINE, LYE_STOCK_LINE, type RunStep, type Weigh } from '../../core/making/run-sheet-types';
 
@@ -38,26 +38,39 @@ function missingG({ massG, underG }: Weigh, factor: number): number {
   return Math.min(underG, Math.max(FULL_WITHIN * massG, leastG));
 }
 
+/** Grams of a line that were weighed for a step; with null, for none that is known. */
+function weighedFor(
+  line: BatchLine | undefined,
+  weigh: Weigh,
+  step: string | null,
+  sheet: Batch['sheet'],
+): number {
+  const isOfPortion = ({ portion }: Weighing) => portion === weigh.portion || line?.portion !== null;
+  const isKnown = ({ id, weigh: all }: RunStep) => all.some((one) => one.line === weigh.line) && id;
+  const known = new Set(sheet.steps.map(isKnown));
+  return (line?.weighings ?? [])
+    .filter((one) => isOfPortion(one) && (step ? one.step === step : !known.has(one.step ?? '')))
+    .reduce((sum, { massG }) => sum + massG, 0);
+}
+
 /**
- * What a step wants weighed. A line that several steps weigh fills them in order: what was weighed of it goes to the
- * first that still lacks some.
+ * What a step wants weighed. What was weighed for it is its own; what was weighed of a line for no step that is known
+ * fills those that weigh it in their order.
  */
 export function wantedOf(batch: Batch, step: RunStep): Wanted[] {
   const { sheet, lines } = batch;
   const factor = scaledBy(batch);
   return step.weigh.map((weigh) => {
     const line = lines.find((one) => one.line === weigh.line);
-    const ofPortion = (portion: string | null) => portion === weigh.portion || line?.portion !== null;
-    let leftG = (line?.weighings ?? [])
-      .filter(({ portion }) => ofPortion(portion))
-      .reduce((sum, { massG }) => sum + massG, 0);
+    const own = (id: string | null) => weighedFor(line, weigh, id, sheet);
+    let leftG = own(null);
     for (const earlier of sheet.steps) {
       if (earlier.id === step.id) break;
       for (const one of earlier.weigh)
         if (one.line === weigh.line && (one.portion === weigh.portion || line?.portion !== null))
-          leftG -= Math.min(leftG, one.massG * factor);
+          leftG -= Math.min(leftG, Math.max(0, one.massG * factor - own(earlier.id)));
     }
-    const doneG = Math.max(0, leftG);
+    const doneG = own(step.id) + Math.max(0, leftG);
     const massG = weigh.massG * factor;
     return {
       ...weigh,

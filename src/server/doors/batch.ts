@@ -148,6 +148,7 @@ class DrawnDoor extends EventDoor {
   @Optional() @Id() lot?: string;
   @Optional() @Id() portion?: string;
   @Optional() @Reason() despite?: string;
+  @Optional() @Id() step?: string;
 }
 
 class WeighedDoor extends DrawnDoor {
