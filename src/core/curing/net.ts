@@ -96,7 +96,7 @@ function waysOut(below: NetWeight['below'], market: Market, declareG: number, pl
   return [
     `Sort: weigh every bar and keep the ${count} under ${grams(plannedG)} out.`,
     `Relabel: declare ${netText(market, declareG)} for all of them.`,
-    `Sell the ${count} as seconds, with a label of their own.`,
+    `Sort the ${count} out as seconds: under this label they are not for sale.`,
   ];
 }
 

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import type { CureDoubt } from '../../core/curing/cure-types';
+import { daysSince } from '../../core/curing/batch-cure';
 import type { CureData } from '../../core/records/rack';
 import { grams, percent } from '../../ui/words';
 import type { Writing } from '../pour/writing';
@@ -69,6 +70,17 @@ function Figures({ data }: { data: CureData }) {
   );
 }
 
+/** A cure is known as of its last weighing; from so many days on, that is said. */
+const OLD_DAYS = 7;
+
+function standing({ cure, ageDays, detail: { batch } }: CureData): string {
+  const from = batch.poured?.at ?? batch.startedAt;
+  const days = batch.barWeighings.map(({ at }) => daysSince(from, at));
+  const ago = days.length > 0 ? Math.floor(ageDays - Math.max(...days)) : 0;
+  const when = ago >= OLD_DAYS ? ` when last weighed, ${ago} days ago` : '';
+  return `${cure.settled ? 'Settled' : 'Not settled'}${when}.`;
+}
+
 /** The curve of weight with what it says, what is still wanted, and the weighings that fit no cure. */
 export function Curve({ data, writing }: { data: CureData; writing: Writing }) {
   const { cure } = data;
@@ -76,7 +88,7 @@ export function Curve({ data, writing }: { data: CureData; writing: Writing }) {
   return (
     <section aria-label="Cure" className="grid gap-2">
       <p className="text-lg">
-        <strong>{cure.settled ? 'Settled.' : 'Not settled.'}</strong>{' '}
+        <strong>{standing(data)}</strong>{' '}
         {cure.settled
           ? 'Three weighings and more over seven days and more, with the upper end of its loss under 0.05 % a day, and the least days gone by.'
           : cure.needs.join(' ')}

@@ -41,7 +41,8 @@ export function SortPanel({ writing: { batch, write } }: { writing: Writing }) {
         They are seconds
       </button>
       <p className="text-soft">
-        Up to {most} that are not released. Seconds can be made a material below, or go out as your own.
+        Up to {most} that are not released. Seconds are counted out of the bars for sale; below they can be
+        made a material.
       </p>
     </details>
   );
@@ -79,8 +80,8 @@ export function NetPanel({ data }: { data: CureData }) {
       {net.below.length > 0 && (
         <div className="border-l-4 border-madder bg-wash px-3">
           <p className="font-medium">
-            {net.below.length} of those weighed lie under {grams(net.plannedG)}, the lowest by{' '}
-            {grams(Math.max(...net.below.map(({ shortG }) => shortG)))}.
+            {net.below.length} of those weighed {net.below.length === 1 ? 'lies' : 'lie'} under{' '}
+            {grams(net.plannedG)}, the lowest by {grams(Math.max(...net.below.map(({ shortG }) => shortG)))}.
           </p>
           {net.waysOut.map((words) => (
             <p key={words}>{words}</p>
