@@ -152,6 +152,14 @@ describe('what the heat says to the knife', () => {
     expect(paceOf(pour(WOOD, 'chill'))[0]!.factor).to.be.above(paceOf(pour(WOOD, 'warm'))[0]!.factor);
   });
 
+  it('opens by the unknowns that a thermometer told, where it told any', () => {
+    const known = (rate: number) => ({ mean: [rate, 0, 0, 0], spread: [0, 1, 2, 3].map(() => [0, 0, 0, 0]) });
+    const factor = (rate: number) => paceOf(pour(WOOD, 'leave'), known(rate))[0]!.factor;
+    expect(factor(0)).to.be.closeTo(paceOf(pour(WOOD, 'leave'))[0]!.factor, 1e-9);
+    expect(factor(-1.5)).to.be.above(factor(0) * 1.05);
+    expect(factor(1.5)).to.be.below(factor(0));
+  });
+
   it('judges a run by its gelled share, and sugars from one percent of the fats on', () => {
     const gelled = (gelledShare: number) => outcomeOf({ gelledShare } as Parameters<typeof outcomeOf>[0]);
     expect([gelled(1), gelled(0.5), gelled(0)]).to.deep.equal(['through', 'ring', 'none']);

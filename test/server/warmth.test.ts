@@ -48,6 +48,17 @@ describe('the warmth of pours over HTTP', () => {
     return id;
   }
 
+  it('moves the cut window: chilled it opens later than kept warm', async () => {
+    const from = async (way: string) => {
+      const id = await pouredBatch(way);
+      return (await go<CureData>('cure', 'GET', { params: { id } })).body.window!;
+    };
+    const [warm, chilled] = [await from('warm'), await from('chill')];
+    expect(chilled.missedAfterHours).to.be.above(warm.missedAfterHours! * 1.2);
+    expect(warm.why.join()).to.contain('it gels through');
+    expect(chilled.why.join()).to.contain('it does not gel');
+  });
+
   it('finds what was measured since a pour by its mould, and narrows the unknowns by it', async () => {
     const id = await pouredBatch('leave');
     expect(
@@ -84,15 +95,21 @@ describe('the warmth of pours over HTTP', () => {
     expect((await go('warmth', 'GET', { params: { id: 'none' } })).status).to.equal(404);
   });
 
-  it('moves the cut window: chilled it opens later than kept warm', async () => {
-    const from = async (way: string) => {
-      const id = await pouredBatch(way);
-      return (await go<CureData>('cure', 'GET', { params: { id } })).body.window!;
-    };
-    const [warm, chilled] = [await from('warm'), await from('chill')];
-    expect(chilled.missedAfterHours).to.be.above(warm.missedAfterHours! * 1.2);
-    expect(warm.why.join()).to.contain('it gels through');
-    expect(chilled.why.join()).to.contain('it does not gel');
+  it('moves the cut window by what her own thermometer said of the mould', async () => {
+    const id = await pouredBatch('leave');
+    const missed = async () =>
+      (await go<CureData>('cure', 'GET', { params: { id } })).body.window!.missedAfterHours!;
+    const usual = await missed();
+    // A batter that wakes slowly: still near its start after two hours, and warm for long after.
+    const slow = await pouredBatch('leave');
+    const events = [
+      event('temperature', 66, { of: 'batter', c: 40 }),
+      event('temperature', 126, { of: 'batter', c: 41 }),
+      event('temperature', 246, { of: 'batter', c: 46 }),
+      event('temperature', 426, { of: 'batter', c: 55 }),
+    ];
+    expect((await go('events', 'POST', { params: { id: slow }, body: { events } })).status).to.equal(200);
+    expect(await missed()).to.be.above(usual * 1.05);
   });
 
   it('keeps what a mould is made of, and refuses what is none', async () => {

@@ -18,7 +18,7 @@ import {
   type Reading,
 } from './scale';
 
-export type { Answer, Following, Question, Reading, ScaleState } from './scale';
+export type { Answer, Following, Reading, ScaleState } from './scale';
 
 /** All of these are in readabilities unless they say otherwise. */
 const MOST_DOUBT = 1.5;

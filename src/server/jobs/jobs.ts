@@ -8,7 +8,7 @@ export { packArchive } from '../archive/pack-job';
 export { compareArchive, unpackArchive } from '../archive/unpack-job';
 export { backUp, faultOf } from '../archive/backup-job';
 export { cures } from '../../workers/cure-job';
-export { paces } from '../../workers/heat-job';
+export { pace } from '../../workers/heat-job';
 export { makeLabel } from '../labels/label-job';
 export { readLogo } from '../labels/logo';
 export { productSheetPdf } from '../labels/product-sheet';

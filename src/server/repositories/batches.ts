@@ -65,6 +65,18 @@ export async function allBatches(db: Knex, product: string | null = null): Promi
   return rows.map(summaryOf);
 }
 
+/** Ids of the latest batches whose block a temperature was taken of. */
+export async function withTemperatures(db: Knex, most: number): Promise<ReadonlySet<string>> {
+  const latest = db('batches').select('id').orderBy('started_at', 'desc').limit(most);
+  const rows: { batch_id: string }[] = await db('batch_events')
+    .distinct('batch_id')
+    .whereIn('batch_id', latest)
+    .whereRaw(
+      "json_extract(body, '$.type') = 'temperature' and json_extract(body, '$.of') in ('batter', 'mould')",
+    );
+  return new Set(rows.map(({ batch_id }) => batch_id));
+}
+
 /** Codes taken by batches that begin so. */
 export async function takenCodes(trx: Knex, base: string): Promise<ReadonlySet<string>> {
   const rows: { code: string }[] = await trx('batches').select('code').where('code', 'like', `${base}%`);

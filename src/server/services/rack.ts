@@ -35,6 +35,7 @@ import { issuedLabels } from '../repositories/wraps';
 import { listBatches, requireBatch } from './batches';
 import { writing } from '../store/writing';
 import { requireProduct } from './products';
+import { mouldWarmth } from './warmth';
 
 /** Cures reckoned in one job: about half a second of a thread's time. */
 const CHUNK = 4;
@@ -93,12 +94,14 @@ async function pastCuts(house: House, product: string, but: string): Promise<Pas
 }
 
 /** How its warmth moves the craft's hours; empty where its moulds are not known or the reckoning failed. */
-async function paceOf(batch: Batch, moulds: readonly Mould[]): Promise<Pace[]> {
+async function paceOf(house: House, batch: Batch, moulds: readonly Mould[]): Promise<Pace[]> {
   const question = questionOfBatch(batch, moulds);
   const pour = question && pourOf(question);
   if (!pour) return [];
+  const mould = question.mould.id;
+  const { measured } = await mouldWarmth(house, mould);
   try {
-    return (await onThread('paces', { pours: [pour] }))[0]!;
+    return await onThread('pace', { pour, mould, measured });
   } catch (error) {
     if (error instanceof JobEnded) return [];
     throw error;
@@ -109,7 +112,7 @@ async function paceOf(batch: Batch, moulds: readonly Mould[]): Promise<Pace[]> {
 async function windowOf(house: House, { id, batch }: BatchDetail): Promise<CutWindow | null> {
   if (batch.state !== 'poured' || !batch.poured) return null;
   const { value: moulds } = await findSetting(house.db, 'moulds');
-  const pace = await paceOf(batch, moulds);
+  const pace = await paceOf(house, batch, moulds);
   const used = batch.poured.moulds.filter(({ count }) => count > 0);
   const isSingle =
     used.length > 0 && used.every((one) => moulds.find((mould) => mould.id === one.id)?.isSingle === true);

@@ -3,7 +3,7 @@ import { measuredBatch } from '../../core/heat/batch-pour';
 import type { MouldWarmth } from '../../core/records/warmth';
 import type { House } from '../house';
 import { fault } from '../http';
-import { allBatches } from '../repositories/batches';
+import { allBatches, withTemperatures } from '../repositories/batches';
 import { findSetting } from '../repositories/settings';
 import { requireBatch } from './batches';
 
@@ -17,7 +17,9 @@ export async function mouldWarmth(house: House, id: string): Promise<MouldWarmth
   const mould = moulds.find((one) => one.id === id);
   if (!mould) throw fault(404, 'unknown-mould', `There is no mould "${id}".`, 'id');
   const measured: MouldWarmth['measured'] = [];
-  for (const { id: batch, code } of (await allBatches(house.db)).slice(0, MOST_LOOKED_AT)) {
+  const told = await withTemperatures(house.db, MOST_LOOKED_AT);
+  const batches = (await allBatches(house.db)).filter(({ id: batch }) => told.has(batch));
+  for (const { id: batch, code } of batches) {
     if (measured.length >= MOST_POURS) break;
     const found = measuredBatch((await requireBatch(house, batch)).batch, [mould]);
     if (found) measured.push({ ...found, batch, code });
