@@ -24,7 +24,15 @@ import { unmetDemands } from './loads/demands';
 import { explain } from './loads/explain';
 import { createGround, type Ground } from './loads/ground';
 import { largestLoad } from './loads/largest';
-import { effectOnProduct, findAll, limitRows, unprovenPairs, worstVerdict } from './loads/limits';
+import {
+  effectOnProduct,
+  findAll,
+  limitRows,
+  marketStands,
+  unprovenPairs,
+  worstVerdict,
+  type MarketStand,
+} from './loads/limits';
 import { planFormula, type Plan } from './loads/plan';
 import {
   entriesBySubject,
@@ -307,4 +315,38 @@ export function outlineOf(request: AssessmentRequest, stored: Stored): Outline |
   const { verdict, markets, limits, unproven } = judge(ground, reckoning);
   const { declarables, ingredients } = listed(request, ground, reckoning);
   return { verdict, markets, limits, unproven, declarables, ingredients };
+}
+
+/** A formula under two stores. */
+export interface Beside {
+  /** By market, in the order asked for. */
+  before: MarketStand[];
+  after: MarketStand[];
+  /** What both name and list. */
+  lists: () => Pick<Assessment, 'declarables' | 'ingredients'>;
+}
+
+/**
+ * How a request stands under two stores that treat its materials alike but for limits, as `assess` would tell it:
+ * masses are reckoned once, and lists only where they are asked for. Null where it does not reckon.
+ *
+ * @example
+ * standsBeside(request, today, withStricterLimit)?.after[0].verdict; // 'over'
+ */
+export function standsBeside(request: AssessmentRequest, stored: Stored, other: Stored): Beside | null {
+  const reckoned = reckonRequest(request, stored);
+  if (!reckoned.ok) return null;
+  const { ground, reckoning } = reckoned;
+  const { batch, subjects, all } = reckoning;
+  const materials = request.formula.lines.map(({ material }) => other.material(material)!);
+  const plan = { ...reckoning.plan, materials };
+  const { markets } = ground;
+  const otherGround = requestGround(request, other);
+  const otherSubjects = findSubjects(otherGround, plan);
+  if (isTooComplex(plan, otherSubjects, markets.length)) return null;
+  return {
+    before: marketStands(reckoning.plan, subjects, all, batch.massG, markets),
+    after: marketStands(plan, otherSubjects, sections(plan, otherSubjects, batch), batch.massG, markets),
+    lists: () => listed(request, ground, reckoning),
+  };
 }

@@ -1,8 +1,9 @@
 /** What a change does to some bars, versions, batches and labels, away from requests. */
-import { differs, effectOf, standsOf } from '../core/change/effects';
+import { differs, effectOf, effectsOfLimits, standsOf } from '../core/change/effects';
+import { packEffects, type PackedEffects } from '../core/change/packed';
 import { judgeSubstitutes, type Substitute } from '../core/change/substitutes';
 import { swapped } from '../core/change/swap';
-import { touchedBetween } from '../core/change/touched';
+import { relistedBetween, touchedBetween } from '../core/change/touched';
 import type { Change, Effect, Subject } from '../core/change/types';
 import type { Formula } from '../core/formula/types';
 import { storedOf, type SharedSetting } from './reckon-jobs';
@@ -28,44 +29,62 @@ export interface ChangeChunk {
   subjects: readonly ChangeSubject[];
 }
 
-type IsTouched = ReturnType<typeof touchedBetween>;
-/** What differs between the two sides looked at last: every chunk of a look asks the same. */
-let lastTouched: { key: string; isTouched: IsTouched } | null = null;
+/** What a chunk answers, as JSON text. */
+export interface ChunkFound {
+  effects: PackedEffects;
+  unchanged: number;
+}
 
-function touchedFrom(before: ChangeSide, after: ChangeSide): IsTouched {
+interface Differences {
+  isTouched: (material: string) => boolean;
+  isRelisted: (material: string) => boolean;
+}
+
+/** What differs between the two sides looked at last: every chunk of a look asks the same. */
+let last: ({ key: string } & Differences) | null = null;
+
+function differencesOf(before: ChangeSide, after: ChangeSide): Differences {
   const key = [before, after].map(({ setting, onDate }) => `${setting.id} ${onDate}`).join(' | ');
-  if (lastTouched?.key !== key) {
+  if (last?.key !== key) {
     const [a, b] = [before, after].map(({ setting, onDate }) => ({ stored: storedOf(setting), onDate }));
-    lastTouched = { key, isTouched: touchedBetween(a!, b!) };
+    last = { key, isTouched: touchedBetween(a!, b!), isRelisted: relistedBetween(a!, b!) };
   }
-  return lastTouched.isTouched;
+  return last;
+}
+
+/** The effects on one subject. */
+function effectsOn(
+  { subject, formulaText }: ChangeSubject,
+  { before, after, swap, all }: Omit<ChangeChunk, 'subjects'>,
+  { isTouched, isRelisted }: Differences,
+): Effect[] {
+  const formula = JSON.parse(formulaText) as Formula;
+  const [a, b] = [storedOf(before.setting), storedOf(after.setting)];
+  const holds = (test: (material: string) => boolean) => formula.lines.some(({ material }) => test(material));
+  if (!all && !swap) {
+    if (!holds(isTouched)) return [];
+    const found = holds(isRelisted) ? null : effectsOfLimits(subject, formula, [a, b], before.onDate);
+    if (found) return found;
+  }
+  const next = swap ? swapped(subject, formula, swap, b, after.onDate) : formula;
+  const was = standsOf(subject, formula, a, before.onDate);
+  const is = standsOf(subject, next, b, after.onDate);
+  return subject.markets.flatMap((market, at) =>
+    all || differs(was[at]!, is[at]!, subject.school) ? [effectOf(subject, market, was[at]!, is[at]!)] : [],
+  );
 }
 
 /** The effects of a chunk and how many rows stayed as they were, as JSON text. */
-export function effectsChunk({ before, after, swap, all, subjects }: ChangeChunk): string {
-  const [a, b] = [
-    { stored: storedOf(before.setting), onDate: before.onDate },
-    { stored: storedOf(after.setting), onDate: after.onDate },
-  ];
-  const isTouched = touchedFrom(before, after);
+export function effectsChunk({ subjects, ...chunk }: ChangeChunk): string {
+  const differences = differencesOf(chunk.before, chunk.after);
   const effects: Effect[] = [];
   let unchanged = 0;
-  for (const { subject, formulaText } of subjects) {
-    const formula = JSON.parse(formulaText) as Formula;
-    if (!all && !swap && !formula.lines.some(({ material }) => isTouched(material))) {
-      unchanged += subject.markets.length;
-      continue;
-    }
-    const next = swap ? swapped(subject, formula, swap, b.stored, b.onDate) : formula;
-    const was = standsOf(subject, formula, a.stored, a.onDate);
-    const is = standsOf(subject, next, b.stored, b.onDate);
-    for (const [at, market] of subject.markets.entries()) {
-      if (all || differs(was[at]!, is[at]!, subject.school))
-        effects.push(effectOf(subject, market, was[at]!, is[at]!));
-      else unchanged++;
-    }
+  for (const one of subjects) {
+    const found = effectsOn(one, chunk, differences);
+    for (const effect of found) effects.push(effect);
+    unchanged += one.subject.markets.length - found.length;
   }
-  return JSON.stringify({ effects, unchanged });
+  return JSON.stringify({ effects: packEffects(effects), unchanged } satisfies ChunkFound);
 }
 
 /** What each candidate does to the bars that hold a material. */

@@ -159,7 +159,7 @@ describe('a migration that does not succeed', () => {
     const file = join(folder, DATABASE_FILE);
     const raw = new Database(file);
     // As the make before the last left it, but with something in the way of the last.
-    raw.exec("delete from knex_migrations where name = '008-search'");
+    raw.exec("delete from knex_migrations where name = '009-change-counts'");
     raw.exec("insert into settings (key, value, revision) values ('currency', '\"CHF\"', 1)");
     raw.close();
     const fault = await openDatabase(folder).catch((error: { kind: string }) => error);

@@ -5,6 +5,8 @@ import { join } from 'node:path';
 import { expect } from 'chai';
 import knex from 'knex';
 import * as firstTables from '../../src/server/migrations/001-first-tables';
+import { changeResult, findChange } from '../../src/server/repositories/changes';
+import * as changeCounts from '../../src/server/migrations/009-change-counts';
 import * as cupboard from '../../src/server/migrations/002-cupboard';
 import * as wraps from '../../src/server/migrations/003-wraps';
 import * as firmGround from '../../src/server/migrations/004-firm-ground';
@@ -122,6 +124,32 @@ describe('a database from before there was a ledger', () => {
     expect([await left('some'), await left('whole'), await left('gone')]).to.deep.equal([350, 1000, 0]);
     expect((await movementsOf(db, 'some')).map(({ massG }) => massG)).to.deep.equal([650]);
     expect(await movementsOf(db, 'whole')).to.deep.equal([]);
+    await db.destroy();
+    rmSync(folder, { recursive: true, force: true });
+  });
+});
+
+describe('a change that was looked at before its rows were counted beside it', () => {
+  it('is counted once, and read as it was written', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+    const db = await openDatabase(folder);
+    await changeCounts.down(db);
+    const stand = {
+      ...{ verdict: 'clear', headroomPct: 4, boundBy: null },
+      ...{ declares: ['linalool'], listAdded: 'Aqua', listFormed: '' },
+    };
+    const effects = [{ what: 'bar', id: 'b', before: stand, after: null, worse: true }];
+    const row = { at: '2026-11-01', body: '{}', words: 'w', state: 'done', stamp: '' };
+    await db('changes').insert({
+      ...row,
+      id: 'old',
+      result: JSON.stringify({ effects, unchanged: 3, worse: 1 }),
+    });
+    await db('changes').insert({ ...row, id: 'open', state: 'running' });
+    await changeCounts.up(db);
+    expect(await findChange(db, 'old')).to.include({ touched: 1, worse: 1 });
+    expect(await findChange(db, 'open')).to.include({ touched: null, worse: null });
+    expect(await changeResult(db, 'old')).to.deep.equal({ effects, unchanged: 3 });
     await db.destroy();
     rmSync(folder, { recursive: true, force: true });
   });

@@ -1,5 +1,5 @@
 /** One row of what a change touches: two single assessments, held beside each other. */
-import { outlineOf, type Outline } from '../assess';
+import { outlineOf, standsBeside, type Beside, type Outline, type Verdicts } from '../assess';
 import { VERDICTS } from '../formula/answer';
 import {
   REQUEST_FORMAT,
@@ -10,9 +10,11 @@ import {
 } from '../formula/types';
 import type { Effect, Stand, Subject } from './types';
 
-/** How an assessment stands in a market. Pure. */
-export function standOf(assessment: Outline, market: Market): Stand {
-  const { limits, markets, declarables, ingredients } = assessment;
+/** How verdicts stand in a market. */
+function verdictIn(
+  { verdict, limits, markets }: Verdicts,
+  market: Market,
+): Pick<Stand, 'verdict' | 'headroomPct' | 'boundBy'> {
   let headroomPct: number | null = null;
   let boundBy: string | null = null;
   for (const limit of limits) {
@@ -21,16 +23,26 @@ export function standOf(assessment: Outline, market: Market): Stand {
     headroomPct = limit.headroomPct;
     boundBy = limit.id;
   }
+  return { verdict: markets.find((one) => one.market === market)?.verdict ?? verdict, headroomPct, boundBy };
+}
+
+/** What is named and listed in a market. */
+function listsIn(
+  { declarables, ingredients }: ReturnType<Beside['lists']>,
+  market: Market,
+): Pick<Stand, 'declares' | 'listAdded' | 'listFormed'> {
   const list = (school: string) =>
     ingredients.find((one) => one.market === market && one.school === school)?.text ?? '';
   return {
-    verdict: markets.find((one) => one.market === market)?.verdict ?? assessment.verdict,
-    headroomPct,
-    boundBy,
     declares: declarables.filter((one) => one.market === market && one.declare).map(({ id }) => id),
     listAdded: list('added'),
     listFormed: list('formed'),
   };
+}
+
+/** How an assessment stands in a market. Pure. */
+export function standOf(assessment: Outline, market: Market): Stand {
+  return { ...verdictIn(assessment, market), ...listsIn(assessment, market) };
 }
 
 /** The request that a subject is assessed by, before or after. */
@@ -60,6 +72,11 @@ export function standsOf(
   return subject.markets.map((market) => outline && standOf(outline, market));
 }
 
+type Verdict = ReturnType<typeof verdictIn>;
+
+const isSameVerdict = (a: Verdict, b: Verdict) =>
+  a.verdict === b.verdict && a.headroomPct === b.headroomPct && a.boundBy === b.boundBy;
+
 const sameDeclares = (a: Stand, b: Stand) =>
   a.declares.length === b.declares.length && a.declares.every((id, at) => id === b.declares[at]);
 
@@ -72,12 +89,40 @@ export function differs(before: Stand | null, after: Stand | null, school?: 'add
   if (!before || !after) return before !== after;
   if (school) return !readsSame(before, after, school);
   return (
-    before.verdict !== after.verdict ||
-    before.headroomPct !== after.headroomPct ||
-    before.boundBy !== after.boundBy ||
+    !isSameVerdict(before, after) ||
     !readsSame(before, after, 'added') ||
     before.listFormed !== after.listFormed
   );
+}
+
+/**
+ * The effects of a change on a subject whose materials differ in limits alone, as two single assessments would give
+ * them, without reckoning lists where nothing else differs. Null where it does not reckon.
+ */
+export function effectsOfLimits(
+  subject: Subject,
+  formula: Formula,
+  [before, after]: readonly [Stored, Stored],
+  onDate: string,
+): Effect[] | null {
+  // An issued label says what it said.
+  if (subject.school) return [];
+  const beside = standsBeside(requestOf(subject, formula, onDate), before, after);
+  if (!beside) return null;
+  const standIn = (stands: Beside['before'], wanted: Market): Verdict => {
+    const { verdict, headroomPct, limit } = stands.find(({ market }) => market === wanted)!;
+    return { verdict, headroomPct, boundBy: limit };
+  };
+  const changed = subject.markets.flatMap((market) => {
+    const [was, is] = [standIn(beside.before, market), standIn(beside.after, market)];
+    return isSameVerdict(was, is) ? [] : [{ market, was, is }];
+  });
+  if (changed.length === 0) return [];
+  const lists = beside.lists();
+  return changed.map(({ market, was, is }) => {
+    const said = listsIn(lists, market);
+    return effectOf(subject, market, { ...was, ...said }, { ...is, ...said });
+  });
 }
 
 /** From worst to best; what does not reckon is worse than all. */

@@ -29,20 +29,22 @@ function turnsBetween({ newFrom, allFrom }: Declarable, from: string, to: string
   return [newFrom, allFrom].some((day) => day != null && first < day && day <= last);
 }
 
+/** Declarables that only one side asks for on its day, or asks for in another way. */
+const declaredApart = (a: Side, b: Side): Declarable[] => [
+  ...apart(a.stored.declarables, b.stored.declarables),
+  ...(a.onDate === b.onDate
+    ? []
+    : a.stored.declarables.filter((one) => turnsBetween(one, a.onDate, b.onDate))),
+];
+
 /** Keys of the subjects that rules speak of differently. */
 function subjects(a: Side, b: Side): ReadonlySet<string> {
   const limits = apart(active(a.stored.limits, a.onDate), active(b.stored.limits, b.onDate));
-  const declarables = [
-    ...apart(a.stored.declarables, b.stored.declarables),
-    ...(a.onDate === b.onDate
-      ? []
-      : a.stored.declarables.filter((one) => turnsBetween(one, a.onDate, b.onDate))),
-  ];
   return new Set([
     ...limits.flatMap(({ subject }) =>
       membersOf(subject).map((id) => `${subject.type} ${id.trim().toLowerCase()}`),
     ),
-    ...declarables.map(({ id }) => `constituent ${id.toLowerCase()}`),
+    ...declaredApart(a, b).map(({ id }) => `constituent ${id.toLowerCase()}`),
   ]);
 }
 
@@ -75,6 +77,29 @@ export function touchedBetween(a: Side, b: Side): (id: string) => boolean {
     const [before, after] = [a.stored.material(id), b.stored.material(id)];
     if (!before || !after) return true;
     return shape(before, a.onDate) !== shape(after, b.onDate) || speaksOf(keys, before);
+  };
+  return (id) => {
+    const found = known.get(id) ?? find(id);
+    known.set(id, found);
+    return found;
+  };
+}
+
+/**
+ * A test of material ids: false only where both stores name and list what is made of the material alike, whatever
+ * their limits are.
+ *
+ * @example
+ * const relists = relistedBetween(today, withStricterLimit);
+ * formula.lines.some(({ material }) => relists(material)); // false: its lists are as they were
+ */
+export function relistedBetween(a: Side, b: Side): (id: string) => boolean {
+  if (a.onDate !== b.onDate || declaredApart(a, b).length > 0) return () => true;
+  const known = new Map<string, boolean>();
+  const shape = (material: Material | undefined) => material && text({ ...material, limits: null });
+  const find = (id: string): boolean => {
+    const [before, after] = [shape(a.stored.material(id)), shape(b.stored.material(id))];
+    return !before || before !== after;
   };
   return (id) => {
     const found = known.get(id) ?? find(id);

@@ -32,7 +32,8 @@ function whyOf(gelledShare: number, allHour: number | null): string {
  * By part of the batter. The same batter in the usual block is the measure; what a thermometer told of the mould moves
  * the block's own course.
  *
- * @example paceOf(pour, calibrate(poursInThisMould))[0].factor // 1.3: about a third later than usual
+ * @example
+ * paceOf(pour, calibrate(poursInThisMould))[0].factor; // 1.3: about a third later than usual
  */
 export function paceOf(pour: Pour, known: Known | null = null): Pace[] {
   const options = { hours: HOURS, fineness: COARSE };

@@ -84,24 +84,38 @@ export function ingredientLister(
 ): (market: Market, allergens: readonly DeclaredAllergen[]) => IngredientList {
   const perGram = wholeG > 0 ? 100 / wholeG : 0;
   const shared = merge(parts, { ...STAND_INS, market: null, scentNaming }, perGram);
+  const named = new Set(parts.flatMap(({ names }) => Object.keys(names ?? {})));
   const inMarket = (market: Market): IngredientItem[] => {
     const { water, scent } = NAMES[market];
     const collides = shared.some(({ name }) => name === water || name === scent);
-    if (collides || parts.some(({ names }) => names?.[market])) {
-      return merge(parts, { water, scent, market, scentNaming }, perGram);
-    }
+    if (collides || named.has(market)) return merge(parts, { water, scent, market, scentNaming }, perGram);
     return shared.map(({ name, massG, pct, role }) => {
       const own = name === STAND_INS.water ? water : name === STAND_INS.scent ? scent : name;
       return { name: own, massG, pct, role };
     });
   };
-  return (market, allergens) => {
+  const listOf = (market: Market, allergens: readonly DeclaredAllergen[]): IngredientItem[] => {
     const items = inMarket(market);
     const listed = new Set(allergens.length > 0 ? items.map(({ name }) => name) : []);
     for (const { name, massG } of allergens) {
       if (!listed.has(name)) items.push({ name, massG, pct: massG * perGram, role: 'allergen' });
     }
-    items.sort(byRank);
-    return { market, school, items, text: items.map(({ name }) => name).join(', ') };
+    return items.sort(byRank);
+  };
+  // Markets that call everything alike and ask for the same names have one list.
+  let last: { key: string; items: IngredientItem[]; text: string } | null = null;
+  return (market, allergens) => {
+    const { water, scent } = NAMES[market];
+    const key = [
+      water,
+      scent,
+      named.has(market) ? market : '',
+      ...allergens.map(({ name, massG }) => `${name} ${massG}`),
+    ].join('\n');
+    if (last?.key !== key) {
+      const items = listOf(market, allergens);
+      last = { key, items, text: items.map(({ name }) => name).join(', ') };
+    }
+    return { market, school, items: last.items.map((item) => ({ ...item })), text: last.text };
   };
 }

@@ -211,3 +211,71 @@ export function unprovenPairs(
   }
   return pairs;
 }
+
+/** How a formula stands in a market, without the account of every limit. */
+export interface MarketStand {
+  market: Market;
+  verdict: Verdict;
+  /** Least headroom over the binding limits, percent; null where none is in force or the limit is zero. */
+  headroomPct: number | null;
+  /** The limit with the least headroom; of several, the one whose row an assessment shows first. */
+  limit: string | null;
+}
+
+/** Whether a line brings some of subject k in a section. */
+function brings(plan: Plan, subjects: Subjects, masses: number[], { k, section }: Finding, line: number) {
+  const massG = masses[line]! * partInSection(plan, section, line);
+  return subjects.line.some(
+    (i, e) => i === line && subjects.subject[e] === k && massG * subjects.typical[e]! > 0,
+  );
+}
+
+/**
+ * Verdict, least headroom and what binds in each market, as the rows of an assessment would tell them.
+ *
+ * @example
+ * marketStands(plan, subjects, all, massG, ['EU']); // [{ market: 'EU', verdict: 'tight', … }]
+ */
+export function marketStands(
+  plan: Plan,
+  subjects: Subjects,
+  all: readonly Section[],
+  masses: number[],
+  markets: readonly Market[],
+): MarketStand[] {
+  const stands = markets.map((market): MarketStand => ({
+    market,
+    verdict: 'clear',
+    headroomPct: null,
+    limit: null,
+  }));
+  const boundRank = markets.map(() => 0);
+  const unproven = unprovenPairs(plan, subjects, masses, markets.length);
+  for (const finding of findAll(plan, subjects, all)) {
+    const { rule, found, verdict } = finding;
+    const { force, maxPct, onlyUnproven, id } = rule.limit;
+    // Where such advice speaks at all, the product is unproven, which weighs more.
+    if (onlyUnproven && !binds(force)) continue;
+    const speaks = (index: number) =>
+      !onlyUnproven ||
+      unproven.some(({ market, line }) => market === index && brings(plan, subjects, masses, finding, line));
+    const left = binds(force) ? headroom(found.highPct, maxPct) : null;
+    for (const index of rule.marketIndexes) {
+      if (!speaks(index)) continue;
+      const stand = stands[index]!;
+      stand.verdict = worseVerdict(stand.verdict, effectOnProduct(force, verdict));
+      if (left === null) continue;
+      const isLess = stand.headroomPct === null || left < stand.headroomPct;
+      const isFirst = left === stand.headroomPct && RANK[verdict] < boundRank[index]!;
+      if (!isLess && !isFirst) continue;
+      stand.headroomPct = left;
+      stand.limit = id;
+      boundRank[index] = RANK[verdict];
+    }
+  }
+  for (const { market } of unproven) {
+    const stand = stands[market]!;
+    stand.verdict = worseVerdict(stand.verdict, 'unproven');
+  }
+  return stands;
+}

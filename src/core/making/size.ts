@@ -114,7 +114,8 @@ export function fillMoulds(volumeMl: number, pourG: number, mould: Mould): Fill 
 /**
  * What the moulds that were set out hold together, millilitres; null where none is known.
  *
- * @example heldBy([{ id: 'loaf', count: 2 }], [{ ...loaf, volumeMl: 1200 }]) // 2400
+ * @example
+ * heldBy([{ id: 'loaf', count: 2 }], [{ ...loaf, volumeMl: 1200 }]); // 2400
  */
 export function heldBy(
   set: readonly { id: string; count: number }[],

@@ -24,7 +24,8 @@ const BACK_SLOPE = 1.5;
  * Whether zero is pressed while the vessel is off: the display steps to zero from where it stood. Where it was on its
  * way up, an empty vessel was put back.
  *
- * @example zeroPressedOff(state, { atMs: 9000, g: 0 }) // { levelG: -180, doubtG: 0.3 }: it had stood at -180 g
+ * @example
+ * zeroPressedOff(state, { atMs: 9000, g: 0 }); // { levelG: -180, doubtG: 0.3 }: it had stood at -180 g
  */
 export function zeroPressedOff(state: Following, shown: Sample): Following['offZero'] {
   const { recent, offsetG, readabilityG, place } = state;

@@ -7,6 +7,7 @@ import * as batches from './005-batches';
 import * as rack from './006-rack';
 import * as changes from './007-changes';
 import * as search from './008-search';
+import * as changeCounts from './009-change-counts';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
@@ -17,6 +18,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '006-rack': rack,
   '007-changes': changes,
   '008-search': search,
+  '009-change-counts': changeCounts,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

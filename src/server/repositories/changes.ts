@@ -1,11 +1,17 @@
 /** Changes that were looked at, and tasks. */
 import type { Knex } from 'knex';
+import { packEffects, unpackEffects, type PackedEffects } from '../../core/change/packed';
 import type { Change, Effect } from '../../core/change/types';
 import type { ChangeDecision, ChangeEntry, ChangeState, Task } from '../../core/records/watch';
 
 /** What a preview found. */
 export interface ChangeResult {
   effects: Effect[];
+  unchanged: number;
+}
+
+interface KeptResult {
+  effects: PackedEffects | Effect[];
   unchanged: number;
 }
 
@@ -16,7 +22,6 @@ interface ChangeRow {
   words: string;
   state: ChangeState;
   stamp: string;
-  result: string | null;
   decision: string | null;
   touched: number | null;
   worse: number | null;
@@ -39,11 +44,8 @@ const fromRow = (row: ChangeRow): StoredChange => ({
   worse: row.worse,
 });
 
-const COLUMNS = (db: Knex) => [
-  ...['id', 'at', 'body', 'words', 'state', 'stamp', 'decision'],
-  db.raw("json_array_length(result, '$.effects') as touched"),
-  db.raw("json_extract(result, '$.worse') as worse"),
-];
+/** Without what was found, which may be large. */
+const COLUMNS = ['id', 'at', 'body', 'words', 'state', 'stamp', 'decision', 'touched', 'worse'];
 
 /** Keeps a change that is being looked at. */
 export async function addChange(db: Knex, change: StoredChange): Promise<void> {
@@ -58,10 +60,14 @@ export async function endChange(
   state: ChangeState,
   result: ChangeResult | null = null,
 ): Promise<void> {
-  const worse = result?.effects.filter((effect) => effect.worse).length;
+  const found = result && {
+    result: JSON.stringify({ effects: packEffects(result.effects), unchanged: result.unchanged }),
+    touched: result.effects.length,
+    worse: result.effects.filter((effect) => effect.worse).length,
+  };
   await db('changes')
     .where({ id, state: 'running' })
-    .update({ state, result: result && JSON.stringify({ ...result, worse }) });
+    .update({ state, ...found });
 }
 
 /** Looks that were under way when the application ended will not end any more. */
@@ -71,14 +77,17 @@ export async function endOpenChanges(db: Knex): Promise<void> {
 
 /** The change of that id, or null. */
 export async function findChange(db: Knex, id: string): Promise<StoredChange | null> {
-  const row: ChangeRow | undefined = await db('changes').where('id', id).first(COLUMNS(db));
+  const row: ChangeRow | undefined = await db('changes').where('id', id).first(COLUMNS);
   return row ? fromRow(row) : null;
 }
 
 /** What a preview found, or null before it is done. */
 export async function changeResult(db: Knex, id: string): Promise<ChangeResult | null> {
   const row: { result: string | null } | undefined = await db('changes').where('id', id).first('result');
-  return row?.result == null ? null : (JSON.parse(row.result) as ChangeResult);
+  if (row?.result == null) return null;
+  const { effects, unchanged } = JSON.parse(row.result) as KeptResult;
+  // What was looked at before effects were packed stands as it was written.
+  return { effects: Array.isArray(effects) ? effects : unpackEffects(effects), unchanged };
 }
 
 /** Changes, newest first. */
@@ -87,7 +96,7 @@ export async function allChanges(db: Knex, most: number): Promise<StoredChange[]
     .orderBy('at', 'desc')
     .orderBy('id')
     .limit(most)
-    .select(COLUMNS(db));
+    .select(COLUMNS);
   return rows.map(fromRow);
 }
 

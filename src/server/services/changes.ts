@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import type { Knex } from 'knex';
 import { ordered } from '../../core/change/effects';
+import { nothingShared, unpackEffects } from '../../core/change/packed';
 import type { Change, Effect } from '../../core/change/types';
 import type { ChangeEntry, ChangeView } from '../../core/records/watch';
 import type { House } from '../house';
@@ -19,6 +20,7 @@ import {
   findChange,
   type StoredChange,
 } from '../repositories/changes';
+import type { ChunkFound } from '../../workers/change-job';
 import { sharedSetting } from '../store/shared';
 import type { StoreSnapshot } from '../store/snapshot';
 import { storesOf } from './change-store';
@@ -139,6 +141,7 @@ async function effectsOf(
     all: change.kind === 'lot' || change.kind === 'market',
   };
   const effects: Effect[] = [];
+  const shared = nothingShared();
   let unchanged = 0;
   let next = 0;
   const lane = async () => {
@@ -150,8 +153,8 @@ async function effectsOf(
       const subjects = await readPlaces(house.db, chunk);
       const told = JSON.parse(
         await onThread('effectsChunk', { ...plain, subjects }, { signal, ahead: true, limitMs: LIMIT_MS }),
-      ) as { effects: Effect[]; unchanged: number };
-      for (const effect of told.effects) effects.push(inView(change, effect));
+      ) as ChunkFound;
+      for (const effect of unpackEffects(told.effects, shared)) effects.push(inView(change, effect));
       unchanged += told.unchanged;
       state.done += chunk.length;
       state.news.emit('news');
