@@ -1,6 +1,6 @@
 /** What a change does to some bars, versions, batches and labels, away from requests. */
-import { differs, effectOf, effectsOfLimits, standsOf } from '../core/change/effects';
-import { packEffects, type PackedEffects } from '../core/change/packed';
+import { differs, effectOf, sidesOfLimits, standsOf, type Sides } from '../core/change/effects';
+import { packEffects } from '../core/change/packed';
 import { judgeSubstitutes, type Substitute } from '../core/change/substitutes';
 import { swapped } from '../core/change/swap';
 import { relistedBetween, touchedBetween } from '../core/change/touched';
@@ -24,14 +24,19 @@ export interface ChangeChunk {
   after: ChangeSide;
   /** Only of a swap: what takes the place of what. */
   swap: Extract<Change, { kind: 'swap' }> | null;
-  /** Whether every row is told, changed or not; of a lot, whose rows do not differ in what they say. */
-  all: boolean;
+  /**
+   * Where every row is told, changed or not, for it means more than its two assessments: of a lot that is doubted or
+   * free again, or of a market a bar is new to. Null where rows speak for themselves.
+   */
+  view: 'doubted' | 'freed' | 'newMarket' | null;
   subjects: readonly ChangeSubject[];
 }
 
-/** What a chunk answers, as JSON text. */
+/** What a chunk answers: its effects as the JSON text of a `PackedEffects`, and counts of rows. */
 export interface ChunkFound {
-  effects: PackedEffects;
+  effectsText: string;
+  touched: number;
+  worse: number;
   unchanged: number;
 }
 
@@ -52,39 +57,58 @@ function differencesOf(before: ChangeSide, after: ChangeSide): Differences {
   return last;
 }
 
-/** The effects on one subject. */
-function effectsOn(
+type Look = Omit<ChangeChunk, 'subjects'>;
+
+/** How one subject stands on either side; markets where it stands as it stood may be left out. */
+function sidesOf(
   { subject, formulaText }: ChangeSubject,
-  { before, after, swap, all }: Omit<ChangeChunk, 'subjects'>,
+  { before, after, swap, view }: Look,
   { isTouched, isRelisted }: Differences,
-): Effect[] {
+): Sides[] {
   const formula = JSON.parse(formulaText) as Formula;
   const [a, b] = [storedOf(before.setting), storedOf(after.setting)];
   const holds = (test: (material: string) => boolean) => formula.lines.some(({ material }) => test(material));
-  if (!all && !swap) {
+  if (view === null && !swap) {
     if (!holds(isTouched)) return [];
-    const found = holds(isRelisted) ? null : effectsOfLimits(subject, formula, [a, b], before.onDate);
+    const found = holds(isRelisted) ? null : sidesOfLimits(subject, formula, [a, b], before.onDate);
     if (found) return found;
   }
   const next = swap ? swapped(subject, formula, swap, b, after.onDate) : formula;
   const was = standsOf(subject, formula, a, before.onDate);
   const is = standsOf(subject, next, b, after.onDate);
-  return subject.markets.flatMap((market, at) =>
-    all || differs(was[at]!, is[at]!, subject.school) ? [effectOf(subject, market, was[at]!, is[at]!)] : [],
-  );
+  return subject.markets.map((market, at) => ({ market, before: was[at]!, after: is[at]! }));
 }
 
-/** The effects of a chunk and how many rows stayed as they were, as JSON text. */
-export function effectsChunk({ subjects, ...chunk }: ChangeChunk): string {
-  const differences = differencesOf(chunk.before, chunk.after);
+/** What a row means beyond its two assessments: new to a market, nobody sold it there; a doubted lot makes it worse. */
+function inView(effect: Effect, view: ChangeChunk['view']): Effect {
+  if (view === 'newMarket') return { ...effect, before: null, worse: false };
+  return view === null ? effect : { ...effect, worse: view === 'doubted' };
+}
+
+/** The effects of a chunk and how many rows stayed as they were. */
+export function effectsChunk({ subjects, ...look }: ChangeChunk): ChunkFound {
+  const differences = differencesOf(look.before, look.after);
   const effects: Effect[] = [];
-  let unchanged = 0;
+  let rows = 0;
+  // A bar stands as its newest kept version does: the same formula, sold alike, is reckoned once.
+  const known = new Map<string, Sides[]>();
   for (const one of subjects) {
-    const found = effectsOn(one, chunk, differences);
-    for (const effect of found) effects.push(effect);
-    unchanged += one.subject.markets.length - found.length;
+    const { subject, formulaText } = one;
+    const { markets, firstPlacedOn, placedOn, school } = subject;
+    const key = JSON.stringify([markets, firstPlacedOn, placedOn]) + formulaText;
+    const sides = known.get(key) ?? sidesOf(one, look, differences);
+    known.set(key, sides);
+    rows += markets.length;
+    for (const { market, before, after } of sides)
+      if (look.view !== null || differs(before, after, school))
+        effects.push(inView(effectOf(subject, market, before, after), look.view));
   }
-  return JSON.stringify({ effects: packEffects(effects), unchanged } satisfies ChunkFound);
+  return {
+    effectsText: JSON.stringify(packEffects(effects)),
+    touched: effects.length,
+    worse: effects.filter(({ worse }) => worse).length,
+    unchanged: rows - effects.length,
+  };
 }
 
 /** What each candidate does to the bars that hold a material. */

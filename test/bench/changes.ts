@@ -3,13 +3,20 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Change } from '../../src/core/change/types';
+import type { Formula } from '../../src/core/formula/types';
 import { sweepOnThreads } from '../../src/server/jobs/sweep';
 import type { House } from '../../src/server/house';
-import { cancelChange, followChange, previewChange, viewChange } from '../../src/server/services/changes';
+import {
+  cancelChange,
+  followChange,
+  previewChange,
+  requireChange,
+  viewChange,
+} from '../../src/server/services/changes';
 import { sharedSetting } from '../../src/server/store/shared';
 import { snapshotOf } from '../../src/server/store/snapshot';
 import { writing } from '../../src/server/store/writing';
-import { generateProducts } from '../support/generate';
+import { generateProducts, seeded } from '../support/generate';
 import { houseOf } from './store';
 
 const BARS = 5000;
@@ -18,15 +25,29 @@ const BATCHES_EACH = 4;
 const ROUNDS = 3;
 const MARKETS = ['EU', 'UK'] as const;
 
-/** Versions and batches of every bar, as rows; what was weighed is what was planned. */
+/** A hand at the scale: every line by a little off, so that no batch is another's like. */
+function weighed(formula: Formula, seed: number): Formula {
+  const random = seeded(seed);
+  const off = () => 1 + 0.008 * (random() - 0.5);
+  return {
+    ...formula,
+    lines: formula.lines.map((line) => ({
+      ...line,
+      amount: { ...line.amount, value: line.amount.value * off() },
+    })),
+  };
+}
+
+/** Versions and batches of every bar, as rows: the newest version is the bar as it stands, the other another one. */
 async function fill({ db }: House): Promise<{ id: string; formulaText: string }[]> {
   const products = generateProducts(BARS, 4);
   const stored: { id: string; formulaText: string }[] = [];
   await writing(db, async (trx) => {
-    for (const { id, formula } of products) {
-      const formulaText = JSON.stringify(formula);
-      stored.push({ id, formulaText });
+    for (const [at, { id, formula }] of products.entries()) {
+      const text = (seed: number) => JSON.stringify(seed === 0 ? formula : weighed(formula, 100 * at + seed));
+      stored.push({ id, formulaText: text(0) });
       for (let number = 0; number < VERSIONS_EACH; number++) {
+        const formulaText = text(number);
         stored.push({ id: `${id}/${number}`, formulaText });
         await trx('formula_versions').insert({
           product_id: id,
@@ -38,6 +59,7 @@ async function fill({ db }: House): Promise<{ id: string; formulaText: string }[
         });
       }
       for (let count = 0; count < BATCHES_EACH; count++) {
+        const formulaText = text(VERSIONS_EACH + count);
         stored.push({ id: `${id}-${count}`, formulaText });
         await trx('batches').insert({
           id: `${id}-${count}`,
@@ -49,7 +71,7 @@ async function fill({ db }: House): Promise<{ id: string; formulaText: string }[
           quarantined: false,
           summary: JSON.stringify({ bars: { good: 12, released: 12, gone: 4, left: 8 } }),
           weighed: JSON.stringify({
-            formula,
+            formula: JSON.parse(formulaText) as Formula,
             version: 1,
             releasedOn: { EU: '2026-11-01' },
             sold: 4,
@@ -63,6 +85,7 @@ async function fill({ db }: House): Promise<{ id: string; formulaText: string }[
 }
 
 async function look(house: House, change: Change) {
+  const beforeMb = process.memoryUsage().rss / 1e6;
   const start = performance.now();
   const { id } = await previewChange(house, change);
   let last = start;
@@ -75,10 +98,10 @@ async function look(house: House, change: Change) {
   });
   for (;;) {
     await new Promise((resolve) => setTimeout(resolve, 20));
-    const { state, effects } = await viewChange(house, id);
-    if (state === 'running') continue;
+    if ((await requireChange(house, id)).state === 'running') continue;
     stop();
-    return { ms: performance.now() - start, slowestMs, mostMb, rows: effects?.length ?? 0 };
+    const { effects } = await viewChange(house, id);
+    return { ms: performance.now() - start, slowestMs, mostMb, beforeMb, rows: effects?.length ?? 0 };
   }
 }
 
@@ -156,10 +179,13 @@ export async function benchChanges(): Promise<void> {
         rows: rounds[0]!.rows,
         slowestProgressMs: Math.round(Math.max(...rounds.map(({ slowestMs }) => slowestMs))),
         memoryMb: Math.round(Math.max(...rounds.map(({ mostMb }) => mostMb))),
+        memoryBeforeMb: Math.round(Math.max(...rounds.map(({ beforeMb }) => beforeMb))),
         cancelMs: Math.round(await cancelMs(house, change)),
       }),
     );
   }
+  // The look that was cancelled last still lets go of the database.
+  await new Promise((resolve) => setTimeout(resolve, 1000));
   await house.db.destroy();
   rmSync(folder, { recursive: true, force: true });
 }

@@ -1,7 +1,7 @@
 /** Effects in little room, and effects of limits without lists that cannot differ. */
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { differs, effectOf, effectsOfLimits, standsOf } from '../../src/core/change/effects';
+import { differs, sidesOfLimits, standsOf } from '../../src/core/change/effects';
 import { nothingShared, packEffects, unpackEffects } from '../../src/core/change/packed';
 import { relistedBetween } from '../../src/core/change/touched';
 import type { Effect, Stand, Subject } from '../../src/core/change/types';
@@ -58,7 +58,7 @@ describe('effects in little room', () => {
   });
 });
 
-describe('effects of limits alone', () => {
+describe('sides of limits alone', () => {
   const store = shippedStore(DAY);
   const products = generateProducts(60, 11);
   const subjectOf = (id: string, more: Partial<Subject> = {}): Subject => ({
@@ -91,20 +91,20 @@ describe('effects of limits alone', () => {
           const subject = subjectOf(id);
           const [was, is] = sides.map(({ stored }) => standsOf(subject, formula, stored, DAY));
           const wanted = subject.markets.flatMap((market, at) =>
-            differs(was![at]!, is![at]!) ? [effectOf(subject, market, was![at]!, is![at]!)] : [],
+            differs(was![at]!, is![at]!) ? [{ market, before: was![at]!, after: is![at]! }] : [],
           );
-          expect(effectsOfLimits(subject, formula, [store, other], DAY)).to.deep.equal(wanted);
+          expect(sidesOfLimits(subject, formula, [store, other], DAY)).to.deep.equal(wanted);
         },
       ),
       { numRuns: 150 },
     );
   });
 
-  it('are none of an issued label, and nothing is said of a formula that does not reckon', () => {
+  it('are none where nothing differs, and nothing is said of a formula that does not reckon', () => {
     const [{ formula }] = products as [(typeof products)[number]];
     const sides = [store, store] as const;
-    expect(effectsOfLimits(subjectOf('x', { school: 'added' }), formula, sides, DAY)).to.deep.equal([]);
-    expect(effectsOfLimits(subjectOf('x'), { ...formula, lines: [] }, sides, DAY)).to.equal(null);
+    expect(sidesOfLimits(subjectOf('x'), formula, sides, DAY)).to.deep.equal([]);
+    expect(sidesOfLimits(subjectOf('x'), { ...formula, lines: [] }, sides, DAY)).to.equal(null);
   });
 
   it('are not taken where a material, a list or the day differs', () => {

@@ -47,7 +47,7 @@ export function standOf(assessment: Outline, market: Market): Stand {
 
 /** The request that a subject is assessed by, before or after. */
 export function requestOf(
-  { markets, firstPlacedOn, placedOn }: Pick<Subject, 'markets' | 'firstPlacedOn' | 'placedOn'>,
+  { markets, firstPlacedOn, placedOn }: Sold,
   formula: Formula,
   onDate: string,
 ): AssessmentRequest {
@@ -62,12 +62,7 @@ export function requestOf(
 }
 
 /** How a subject stands in each of its markets; null where its formula does not reckon. */
-export function standsOf(
-  subject: Pick<Subject, 'markets' | 'firstPlacedOn' | 'placedOn'>,
-  formula: Formula,
-  stored: Stored,
-  onDate: string,
-): (Stand | null)[] {
+export function standsOf(subject: Sold, formula: Formula, stored: Stored, onDate: string): (Stand | null)[] {
   const outline = outlineOf(requestOf(subject, formula, onDate), stored);
   return subject.markets.map((market) => outline && standOf(outline, market));
 }
@@ -95,25 +90,36 @@ export function differs(before: Stand | null, after: Stand | null, school?: 'add
   );
 }
 
+/** How something stands in a market on either side of a change. */
+export interface Sides {
+  market: Market;
+  before: Stand | null;
+  after: Stand | null;
+}
+
+/** Where and what something is sold as: all of a subject that its assessment depends on besides its formula. */
+export type Sold = Pick<Subject, 'markets' | 'firstPlacedOn' | 'placedOn'>;
+
 /**
- * The effects of a change on a subject whose materials differ in limits alone, as two single assessments would give
- * them, without reckoning lists where nothing else differs. Null where it does not reckon.
+ * The markets in which a formula stands otherwise, as two single assessments would tell it, where two stores treat its
+ * materials alike but for limits: without reckoning lists where nothing else differs. Null where it does not reckon.
+ *
+ * @example
+ * sidesOfLimits(subject, formula, [today, withStricterLimit], '2026-11-24'); // [{ market: 'EU', before, after }]
  */
-export function effectsOfLimits(
-  subject: Subject,
+export function sidesOfLimits(
+  sold: Sold,
   formula: Formula,
   [before, after]: readonly [Stored, Stored],
   onDate: string,
-): Effect[] | null {
-  // An issued label says what it said.
-  if (subject.school) return [];
-  const beside = standsBeside(requestOf(subject, formula, onDate), before, after);
+): Sides[] | null {
+  const beside = standsBeside(requestOf(sold, formula, onDate), before, after);
   if (!beside) return null;
   const standIn = (stands: Beside['before'], wanted: Market): Verdict => {
     const { verdict, headroomPct, limit } = stands.find(({ market }) => market === wanted)!;
     return { verdict, headroomPct, boundBy: limit };
   };
-  const changed = subject.markets.flatMap((market) => {
+  const changed = sold.markets.flatMap((market) => {
     const [was, is] = [standIn(beside.before, market), standIn(beside.after, market)];
     return isSameVerdict(was, is) ? [] : [{ market, was, is }];
   });
@@ -121,7 +127,7 @@ export function effectsOfLimits(
   const lists = beside.lists();
   return changed.map(({ market, was, is }) => {
     const said = listsIn(lists, market);
-    return effectOf(subject, market, { ...was, ...said }, { ...is, ...said });
+    return { market, before: { ...was, ...said }, after: { ...is, ...said } };
   });
 }
 

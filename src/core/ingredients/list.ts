@@ -112,10 +112,10 @@ export function ingredientLister(
       named.has(market) ? market : '',
       ...allergens.map(({ name, massG }) => `${name} ${massG}`),
     ].join('\n');
-    if (last?.key !== key) {
-      const items = listOf(market, allergens);
-      last = { key, items, text: items.map(({ name }) => name).join(', ') };
-    }
-    return { market, school, items: last.items.map((item) => ({ ...item })), text: last.text };
+    if (last?.key === key)
+      return { market, school, items: last.items.map((item) => ({ ...item })), text: last.text };
+    const items = listOf(market, allergens);
+    last = { key, items, text: items.map(({ name }) => name).join(', ') };
+    return { market, school, items, text: last.text };
   };
 }

@@ -1,6 +1,7 @@
 /** Changes that were looked at, and tasks. */
 import type { Knex } from 'knex';
-import { packEffects, unpackEffects, type PackedEffects } from '../../core/change/packed';
+import { ordered } from '../../core/change/effects';
+import { nothingShared, unpackEffects, type PackedEffects } from '../../core/change/packed';
 import type { Change, Effect } from '../../core/change/types';
 import type { ChangeDecision, ChangeEntry, ChangeState, Task } from '../../core/records/watch';
 
@@ -10,8 +11,18 @@ export interface ChangeResult {
   unchanged: number;
 }
 
+/** What a preview found, piece by piece as threads told it: each the JSON text of a `PackedEffects`. */
+export interface FoundParts {
+  parts: string[];
+  touched: number;
+  worse: number;
+  unchanged: number;
+}
+
+/** As it is kept; what was looked at before effects were packed holds them as they are. */
 interface KeptResult {
-  effects: PackedEffects | Effect[];
+  parts?: PackedEffects[];
+  effects?: Effect[];
   unchanged: number;
 }
 
@@ -58,16 +69,16 @@ export async function endChange(
   db: Knex,
   id: string,
   state: ChangeState,
-  result: ChangeResult | null = null,
+  found: FoundParts | null = null,
 ): Promise<void> {
-  const found = result && {
-    result: JSON.stringify({ effects: packEffects(result.effects), unchanged: result.unchanged }),
-    touched: result.effects.length,
-    worse: result.effects.filter((effect) => effect.worse).length,
+  const kept = found && {
+    result: `{"parts":[${found.parts.join(',')}],"unchanged":${found.unchanged}}`,
+    touched: found.touched,
+    worse: found.worse,
   };
   await db('changes')
     .where({ id, state: 'running' })
-    .update({ state, ...found });
+    .update({ state, ...kept });
 }
 
 /** Looks that were under way when the application ended will not end any more. */
@@ -85,9 +96,10 @@ export async function findChange(db: Knex, id: string): Promise<StoredChange | n
 export async function changeResult(db: Knex, id: string): Promise<ChangeResult | null> {
   const row: { result: string | null } | undefined = await db('changes').where('id', id).first('result');
   if (row?.result == null) return null;
-  const { effects, unchanged } = JSON.parse(row.result) as KeptResult;
-  // What was looked at before effects were packed stands as it was written.
-  return { effects: Array.isArray(effects) ? effects : unpackEffects(effects), unchanged };
+  const { parts, effects = [], unchanged } = JSON.parse(row.result) as KeptResult;
+  if (!parts) return { effects, unchanged };
+  const shared = nothingShared();
+  return { effects: ordered(parts.flatMap((part) => unpackEffects(part, shared))), unchanged };
 }
 
 /** Changes, newest first. */

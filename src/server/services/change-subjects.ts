@@ -1,4 +1,5 @@
 /** What a change may touch: bars, kept versions, batches and issued labels, read piece by piece. */
+import { setImmediate as soon } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import type { Change, Hands, Subject } from '../../core/change/types';
 import type { Market } from '../../core/formula/types';
@@ -19,32 +20,54 @@ interface BatchRow {
   name: string;
   state: string;
   left: number;
-  sold: number | null;
-  buyers: string | null;
-  released: string | null;
+  sold: number;
+  buyers: readonly string[];
+  released: NonNullable<Subject['placedOn']>;
   version: number | null;
 }
 
+/** Of what was weighed all but the formula, read in one go: what is weighed may be long. */
+type Facts = [number | null, string[] | null, Subject['placedOn'] | null, number | null];
+
+/** Rows read at once: none keeps others waiting for long. */
+const ROWS_AT_ONCE = 2000;
+
 /** Every batch that was poured and not given up, without its formula. */
-async function batchRows(db: Knex): Promise<BatchRow[]> {
-  return db.raw<BatchRow[]>(
-    `select b.id, b.code, b.product_id, p.name, b.state, json_extract(b.summary, '$.bars.left') as left,
-            json_extract(b.weighed, '$.sold') as sold, json_extract(b.weighed, '$.buyers') as buyers,
-            json_extract(b.weighed, '$.releasedOn') as released, json_extract(b.weighed, '$.version') as version
-     from batches as b join products as p on p.id = b.product_id
-     where b.weighed is not null and b.state not in ('stopped', 'discarded') order by b.started_at, b.id`,
-  );
+async function batchRows(db: Knex, onRead: () => void): Promise<BatchRow[]> {
+  const ids: { id: string }[] = await db('batches')
+    .whereNotNull('weighed')
+    .whereNotIn('state', ['stopped', 'discarded'])
+    .orderBy(['started_at', 'id'])
+    .select('id');
+  const all: BatchRow[] = [];
+  for (let at = 0; at < ids.length; at += ROWS_AT_ONCE) {
+    const some = JSON.stringify(ids.slice(at, at + ROWS_AT_ONCE).map(({ id }) => id));
+    const rows = await db.raw<(BatchRow & { facts: string })[]>(
+      `select b.id, b.code, b.product_id, p.name, b.state, json_extract(b.summary, '$.bars.left') as left,
+              json_extract(b.weighed, '$.sold', '$.buyers', '$.releasedOn', '$.version') as facts
+       from json_each(?) as wanted join batches as b on b.id = wanted.value join products as p on p.id = b.product_id
+       order by wanted.key`,
+      [some],
+    );
+    for (const { facts, ...row } of rows) {
+      const [sold, buyers, released, version] = JSON.parse(facts) as Facts;
+      all.push({ ...row, sold: sold ?? 0, buyers: buyers ?? [], released: released ?? {}, version });
+    }
+    onRead();
+    await soon();
+  }
+  return all;
 }
 
 const CURING = ['poured', 'cut', 'curing'];
 
 function handsOf(rows: readonly BatchRow[]): Hands {
   const sum = (of: (row: BatchRow) => number) => rows.reduce((total, row) => total + of(row), 0);
-  const buyers = rows.flatMap((row) => JSON.parse(row.buyers ?? '[]') as string[]);
+  const buyers = rows.flatMap((row) => row.buyers);
   return {
     curing: sum(({ state, left }) => (CURING.includes(state) ? left : 0)),
     inStock: sum(({ state, left }) => (CURING.includes(state) ? 0 : left)),
-    sold: sum(({ sold }) => sold ?? 0),
+    sold: sum(({ sold }) => sold),
     buyers: new Set(buyers).size,
   };
 }
@@ -129,8 +152,8 @@ function batchPlaces(known: Map<string, Bar>, rows: readonly BatchRow[]): Place[
   return rows.flatMap((row): Place[] => {
     const bar = known.get(row.product_id);
     if (!bar) return [];
-    const placedOn = JSON.parse(row.released ?? '{}') as Subject['placedOn'];
-    const sold = Object.keys(placedOn!) as Market[];
+    const placedOn = row.released;
+    const sold = Object.keys(placedOn) as Market[];
     const markets = [...new Set([...bar.product.markets, ...sold])];
     const name = `${row.name} ${row.code}`;
     const subject = subjectOf(bar, { what: 'batch', id: row.id, name, hands: handsOf([row]), markets });
@@ -154,7 +177,7 @@ async function issuedPlaces(db: Knex, known: Map<string, Bar>, batches: Batches)
     const bar = known.get(product_id);
     if (!bar) return [];
     const made = (batches.get(product_id) ?? []).filter((row) => row.code === code);
-    const released = (JSON.parse(made[0]?.released ?? '{}') as Subject['placedOn'])!;
+    const released = made[0]?.released ?? {};
     const name = `${bar.product.name}, label of ${issued_on}`;
     const subject = subjectOf(bar, {
       what: 'issued',
@@ -169,11 +192,16 @@ async function issuedPlaces(db: Knex, known: Map<string, Bar>, batches: Batches)
   });
 }
 
-/** What a change may touch, before any formula is read. */
-export async function placesOf(house: House, change: Change): Promise<Place[]> {
+/** What a change may touch, before any formula is read; `onRead` hears that it goes on. */
+export async function placesOf(
+  house: House,
+  change: Change,
+  onRead: () => void = () => undefined,
+): Promise<Place[]> {
   const { db } = house;
   const known = await bars(db);
-  const rows = await batchRows(db);
+  onRead();
+  const rows = await batchRows(db, onRead);
   const batches = groupBy(rows, ({ product_id }) => product_id);
   if (change.kind === 'lot') {
     const traced = new Set((await traceLot(house, change.lot)).batches.map(({ id }) => id));
@@ -196,12 +224,14 @@ export async function placesOf(house: House, change: Change): Promise<Place[]> {
       ({ key }) => holding.has(key) && (!change.products || change.products.includes(key)),
     );
   }
-  return [
+  const all = [
     ...working,
     ...(await versionPlaces(db, known, batches)),
     ...batchPlaces(known, rows),
     ...(await issuedPlaces(db, known, batches)),
   ];
+  // What is of one bar stands together: much of it has the same formula.
+  return [...groupBy(all, ({ subject }) => subject.product).values()].flat();
 }
 
 type Texts = { key: string; formula: string }[];

@@ -3,9 +3,7 @@ import { noteFault } from '../log';
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import type { Knex } from 'knex';
-import { ordered } from '../../core/change/effects';
-import { nothingShared, unpackEffects } from '../../core/change/packed';
-import type { Change, Effect } from '../../core/change/types';
+import type { Change } from '../../core/change/types';
 import type { ChangeEntry, ChangeView } from '../../core/records/watch';
 import type { House } from '../house';
 import { fault } from '../http';
@@ -18,9 +16,10 @@ import {
   endChange,
   endOpenChanges,
   findChange,
+  type FoundParts,
   type StoredChange,
 } from '../repositories/changes';
-import type { ChunkFound } from '../../workers/change-job';
+import type { ChangeChunk } from '../../workers/change-job';
 import { sharedSetting } from '../store/shared';
 import type { StoreSnapshot } from '../store/snapshot';
 import { storesOf } from './change-store';
@@ -118,10 +117,11 @@ async function look(
 const dayAfter = (change: Change, { onDate }: StoreSnapshot) =>
   change.kind === 'day' ? change.onDate : onDate;
 
-/** What a row means beyond its two assessments: new to a market, nobody sold it there; a doubted lot makes it worse. */
-function inView(change: Change, effect: Effect): Effect {
-  if (change.kind === 'market') return { ...effect, before: null, worse: false };
-  return change.kind === 'lot' ? { ...effect, worse: change.quarantine !== null } : effect;
+/** What rows of a kind of change mean beyond their two assessments. */
+function viewOf(change: Change): ChangeChunk['view'] {
+  if (change.kind === 'market') return 'newMarket';
+  if (change.kind !== 'lot') return null;
+  return change.quarantine === null ? 'freed' : 'doubted';
 }
 
 async function effectsOf(
@@ -129,8 +129,8 @@ async function effectsOf(
   change: Change,
   { before, after }: { before: StoreSnapshot; after: StoreSnapshot },
   state: Running,
-): Promise<{ effects: Effect[]; unchanged: number }> {
-  const places = await placesOf(house, change);
+): Promise<FoundParts> {
+  const places = await placesOf(house, change, () => state.news.emit('news'));
   const { signal } = state.stop;
   state.of = places.length;
   state.news.emit('news');
@@ -138,11 +138,9 @@ async function effectsOf(
     before: { setting: sharedSetting(before), onDate: before.onDate },
     after: { setting: sharedSetting(after), onDate: dayAfter(change, after) },
     swap: change.kind === 'swap' ? change : null,
-    all: change.kind === 'lot' || change.kind === 'market',
+    view: viewOf(change),
   };
-  const effects: Effect[] = [];
-  const shared = nothingShared();
-  let unchanged = 0;
+  const found: FoundParts = { parts: [], touched: 0, worse: 0, unchanged: 0 };
   let next = 0;
   const lane = async () => {
     while (next < places.length) {
@@ -151,32 +149,36 @@ async function effectsOf(
       next += CHUNK;
       const chunk = places.slice(from, from + CHUNK);
       const subjects = await readPlaces(house.db, chunk);
-      const told = JSON.parse(
-        await onThread('effectsChunk', { ...plain, subjects }, { signal, ahead: true, limitMs: LIMIT_MS }),
-      ) as ChunkFound;
-      for (const effect of unpackEffects(told.effects, shared)) effects.push(inView(change, effect));
-      unchanged += told.unchanged;
+      const options = { signal, ahead: true, limitMs: LIMIT_MS };
+      const told = await onThread('effectsChunk', { ...plain, subjects }, options);
+      if (told.touched > 0) found.parts.push(told.effectsText);
+      found.touched += told.touched;
+      found.worse += told.worse;
+      found.unchanged += told.unchanged;
       state.done += chunk.length;
       state.news.emit('news');
     }
   };
   await Promise.all(Array.from({ length: LANES }, lane));
   signal.throwIfAborted();
-  return { effects: ordered(effects), unchanged };
+  return found;
 }
 
 const entryOf = ({ stamp: _, ...entry }: StoredChange): ChangeEntry => entry;
 
+/** How far a look is. */
+function progressOf({ id, touched }: StoredChange): { done: number; of: number } {
+  const state = running.get(id);
+  return { done: state?.done ?? touched ?? 0, of: state?.of ?? touched ?? 0 };
+}
+
 /** A change with how far it is, and its effects once they are there. */
 export async function viewChange(house: House, id: string): Promise<ChangeView> {
   const stored = await requireChange(house, id);
-  const state = running.get(id);
   const found = stored.state === 'done' ? await changeResult(house.db, id) : null;
-  const rows = found ? found.effects.length : 0;
   return {
     ...entryOf(stored),
-    done: state?.done ?? rows,
-    of: state?.of ?? rows,
+    ...progressOf(stored),
     ...(found ? { effects: found.effects, unchanged: found.unchanged } : {}),
     ...(stored.state === 'failed' ? { message: 'The look was ended. Look again.' } : {}),
   };
@@ -206,8 +208,8 @@ export function followChange(
   send: (news: { state: string; done: number; of: number }) => void,
 ): () => void {
   const tell = () =>
-    void viewChange(house, id)
-      .then(({ state, done, of }) => send({ state, done, of }))
+    void requireChange(house, id)
+      .then((stored) => send({ state: stored.state, ...progressOf(stored) }))
       .catch((error: unknown) => noteFault('change', error));
   const state = running.get(id);
   tell();
