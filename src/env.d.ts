@@ -1,1 +1,7 @@
 /// <reference types="astro/client" />
+
+declare namespace App {
+  interface Locals {
+    habits: import('./core/records/house').Habits;
+  }
+}

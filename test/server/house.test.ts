@@ -25,7 +25,21 @@ describe('the house', () => {
     const body = { revision: first.revision, currency: 'CAD', markets: ['CA'] };
     expect((await go<SettingsData>('settings', 'PUT', { body })).body).to.include({ currency: 'CAD' });
     expect((await go('settings', 'PUT', { body })).status).to.equal(409);
-    for (const wrong of [{ currency: 'XXX' }, { markets: [] }, { markets: ['MOON'] }, { revision: -1 }])
+    // What it is used to is kept, also where a later change does not say it.
+    const asked = async (more: object) => {
+      const { revision } = (await go<SettingsData>('settings', 'GET')).body;
+      return (await go<SettingsData>('settings', 'PUT', { body: { ...body, revision, ...more } })).body;
+    };
+    expect(first).to.include({ degrees: 'C', weights: 'g' });
+    expect(await asked({ degrees: 'F', weights: 'oz' })).to.include({ degrees: 'F', weights: 'oz' });
+    expect(await asked({})).to.include({ degrees: 'F', weights: 'oz' });
+    for (const wrong of [
+      { currency: 'XXX' },
+      { markets: [] },
+      { markets: ['MOON'] },
+      { degrees: 'K' },
+      { revision: -1 },
+    ])
       expect((await go('settings', 'PUT', { body: { ...body, ...wrong } })).status).to.equal(422);
     const bar = await createProduct(test.house, 'Sold in Canada');
     expect(bar.markets).to.deep.equal(['CA']);

@@ -50,7 +50,19 @@ export interface ArchivePreview {
   things: { thing: string; id: string; title: string; state: 'new' | 'same' | 'different' }[];
 }
 
-export interface HouseSettings {
+export const DEGREES = ['C', 'F'] as const;
+export const WEIGHTS = ['g', 'oz'] as const;
+
+/** What this house is used to: how warmth is said, and what a new line is weighed in. */
+export interface Habits {
+  degrees: (typeof DEGREES)[number];
+  weights: (typeof WEIGHTS)[number];
+}
+
+export const USUAL_HABITS: Habits = { degrees: 'C', weights: 'g' };
+
+/** Habits may be missing from settings of an earlier make: then the usual ones. */
+export interface HouseSettings extends Partial<Habits> {
   /** Where a new bar is sold until something else is said. */
   markets: Market[];
 }

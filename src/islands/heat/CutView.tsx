@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { MouldShape, Run } from '../../core/heat/types';
-import { degrees } from './words';
+import { degreesWords } from '../../ui/habits';
 
 const WIDEST = 320;
 const TALLEST = 170;
@@ -57,7 +57,7 @@ export function CutView({ run, shape }: { run: Run; shape: MouldShape }) {
     }));
   }).flat();
   const hour = course.hours[at]!;
-  const words = `Middle ${degrees(course.middleC[at]!)}, edge ${degrees(course.edgeC[at]!)}, top ${degrees(course.topC[at]!)}`;
+  const words = `Middle ${degreesWords(course.middleC[at]!)}, edge ${degreesWords(course.edgeC[at]!)}, top ${degreesWords(course.topC[at]!)}`;
   return (
     <figure className="m-0">
       <svg

@@ -1,3 +1,4 @@
+import { degreesWords } from '../../ui/habits';
 import 'apexcharts/dist/apexcharts.css';
 import type { ApexOptions } from 'apexcharts';
 import Chart from 'react-apexcharts';
@@ -34,7 +35,7 @@ function optionsOf(gelC: number): ApexOptions {
       min: 0,
       max: 100,
       tickAmount: 5,
-      labels: { formatter: (value) => `${value.toFixed(0)} °C`, style: { colors: SOFT } },
+      labels: { formatter: (value) => degreesWords(value), style: { colors: SOFT } },
     },
     annotations: {
       yaxis: [{ y: gelC, borderColor: INK, strokeDashArray: 3, label: { text: 'gel', borderWidth: 0 } }],

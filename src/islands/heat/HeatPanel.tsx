@@ -11,6 +11,7 @@ import { NumberField } from '../../ui/ReadField';
 import { Select } from '../../ui/Select';
 import { useHeat, useWarmth } from './heat';
 import { HeatView } from './HeatView';
+import { fromDegrees, habits, inDegrees } from '../../ui/habits';
 import { WALL_WORDS, WAY_WORDS } from './words';
 
 const ignore = () => undefined;
@@ -50,11 +51,11 @@ function Asked({ formula, material, moulds, mould }: Props) {
   ) => (
     <NumberField
       label={label}
-      unit="°C"
-      value={value}
-      least={least}
-      most={most}
-      onChange={set}
+      unit={`°${habits().degrees}`}
+      value={Math.round(inDegrees(value))}
+      least={Math.round(inDegrees(least))}
+      most={Math.round(inDegrees(most))}
+      onChange={(said) => set(fromDegrees(said))}
       onFault={ignore}
     />
   );

@@ -5,7 +5,7 @@ import type { MouldShape } from '../../core/heat/types';
 import type { WayBand } from '../../core/heat/ways';
 import type { Heat } from './heat';
 import { CutView } from './CutView';
-import { adviceWords, badWords, gelWords, hoursRange, ofTen, range, WAY_WORDS } from './words';
+import { adviceWords, badWords, degreesRange, gelWords, hoursRange, ofTen, WAY_WORDS } from './words';
 
 const HeatChart = lazy(() => import('./HeatChart'));
 const TOLD_FROM = 0.05;
@@ -38,7 +38,7 @@ function Ways({ ways, way }: { ways: readonly WayBand[]; way: string }) {
             return (
               <tr key={one.way} className={one.way === way ? 'font-medium' : ''}>
                 <th scope="row">{WAY_WORDS[one.way]}</th>
-                <td className="tabular-nums">{range(band.peakMiddleC, ' °C')}</td>
+                <td className="tabular-nums">{degreesRange(band.peakMiddleC)}</td>
                 <td>{gelWords(band.chances)}</td>
                 <td className="tabular-nums">{firmWords(firm)}</td>
                 <td>{mayGoWrong(one)}</td>

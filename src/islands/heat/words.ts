@@ -1,4 +1,5 @@
 /** Words of how a block heats. */
+import { habits, inDegrees } from '../../ui/habits';
 import type { Range } from '../../core/heat/ensemble';
 import type { Chances } from '../../core/heat/judge';
 import type { MouldWall, Surroundings } from '../../core/heat/types';
@@ -8,7 +9,7 @@ export const WAY_WORDS: Record<Way, string> = {
   warm: 'Kept warm',
   leave: 'Left as it is',
   chill: 'Chilled',
-  cooler: 'Poured 10 °C cooler',
+  cooler: 'Poured 10 °C (18 °F) cooler',
   lessWater: 'With less water',
   single: 'In single moulds',
 };
@@ -19,11 +20,12 @@ export const WALL_WORDS: Record<MouldWall, string> = {
   cardboard: 'cardboard',
 };
 
-export const degrees = (c: number) => `${Math.round(c)} °C`;
-export const range = ({ low, high }: Range, unit: string) =>
-  Math.round(low) === Math.round(high)
-    ? `${Math.round(low)}${unit}`
-    : `${Math.round(low)} to ${Math.round(high)}${unit}`;
+/** A range of °C in the degrees of the house. */
+export function degreesRange({ low, high }: Range): string {
+  const [from, to] = [Math.round(inDegrees(low)), Math.round(inDegrees(high))];
+  const unit = `\u00a0°${habits().degrees}`;
+  return from === to ? `${from}${unit}` : `${from} to ${to}${unit}`;
+}
 const half = (hours: number) => Number((Math.round(hours * 2) / 2).toFixed(1));
 export const hoursRange = ({ low, high }: Range) => {
   const [from, to] = [half(low), Number.isFinite(high) ? half(high) : null];

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { MARKETS, type Market } from '../../core/formula/types';
-import { CURRENCIES, type SettingsData } from '../../core/records/house';
+import { CURRENCIES, DEGREES, type HouseSettings, type SettingsData } from '../../core/records/house';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { Select } from '../../ui/Select';
@@ -46,14 +46,45 @@ function DemoOut({
   );
 }
 
+type Put = (change: { currency?: string } & Partial<HouseSettings>) => void;
+
+/** What things are said in. */
+function Habits({ data, put }: { data: SettingsData; put: Put }) {
+  return (
+    <>
+      <Select
+        label="Prices are in"
+        value={data.currency}
+        options={CURRENCIES.map((one) => [one, one] as const)}
+        onChange={(currency) => put({ currency })}
+      />
+      <Select
+        label="Warmth is said in"
+        value={data.degrees ?? 'C'}
+        options={DEGREES.map((one) => [one, `°${one}`] as const)}
+        onChange={(degrees) => put({ degrees })}
+      />
+      <Select
+        label="A new line is weighed in"
+        value={data.weights ?? 'g'}
+        options={[
+          ['g', 'grams'],
+          ['oz', 'ounces'],
+        ]}
+        onChange={(weights) => put({ weights })}
+      />
+    </>
+  );
+}
+
 /** What counts for the whole house. */
 export function Settings({ first }: { first: SettingsData }) {
   const [data, setData] = useState(first);
   const [faults, setFaults] = useState<Fault[]>([]);
   const [said, setSaid] = useState('');
-  const put = async (change: { currency?: string; markets?: Market[] }) => {
-    const { revision, currency, markets } = data;
-    const body = { revision, currency, markets, ...change };
+  const put = async (change: Parameters<Put>[0]) => {
+    const { revision, currency, markets, degrees, weights } = data;
+    const body = { revision, currency, markets, degrees, weights, ...change };
     const answer = await send<SettingsData>('PUT', address('settings'), body);
     setFaults(answer.ok ? [] : answer.faults);
     if (!answer.ok) return;
@@ -70,12 +101,7 @@ export function Settings({ first }: { first: SettingsData }) {
     <section aria-label="Settings" id="settings" className="sheet">
       <h2 className="text-lg">Settings</h2>
       <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
-        <Select
-          label="Prices are in"
-          value={data.currency}
-          options={CURRENCIES.map((one) => [one, one] as const)}
-          onChange={(currency) => void put({ currency })}
-        />
+        <Habits data={data} put={(change) => void put(change)} />
         <fieldset>
           <legend className="eyebrow">A new bar is sold in</legend>
           <div className="flex flex-wrap gap-x-4">

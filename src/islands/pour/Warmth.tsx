@@ -2,15 +2,21 @@ import { useEffect, useState } from 'react';
 import type { Batch, EventFields } from '../../core/batch/types';
 import type { RunStep } from '../../core/making/run-sheet-types';
 import { readNumber } from '../../core/quantities/number';
+import type { Habits } from '../../core/records/house';
 import { address, send } from '../../ui/api';
+import { degreesWords, fromDegrees, habits, inDegrees } from '../../ui/habits';
 import type { Write } from './writing';
 
 type Of = EventFields['temperature']['of'];
-type Scale = 'C' | 'F';
+type Scale = Habits['degrees'];
 
+/** Chosen at this device, in place of the house's habit. */
 const UNIT_KEY = 'proportia.degrees';
-const toF = (c: number) => (c * 9) / 5 + 32;
-const toC = (f: number) => ((f - 32) * 5) / 9;
+
+function usualUnit(): Scale {
+  const chosen = localStorage.getItem(UNIT_KEY);
+  return chosen === 'F' || chosen === 'C' ? chosen : habits().degrees;
+}
 
 function measuredIn({ id, place }: RunStep): Of {
   if (place === 'lye') return 'lye';
@@ -30,17 +36,17 @@ const OF_WORDS: Record<Of, string> = {
 
 /** How warm it should be and how warm it is, in °C or °F as the maker likes. */
 export function Temperature({ step, batch, write }: { step: RunStep; batch: Batch; write: Write }) {
-  const [unit, setUnit] = useState<Scale>(() => (localStorage.getItem(UNIT_KEY) === 'F' ? 'F' : 'C'));
+  const [unit, setUnit] = useState(usualUnit);
   const [text, setText] = useState('');
   const { from, to } = step.temperatureC!;
   const of = measuredIn(step);
-  const said = (c: number) => `${Math.round(unit === 'C' ? c : toF(c))} °${unit}`;
+  const said = (c: number) => degreesWords(c, { degrees: unit });
   const last = batch.temperatures.findLast((one) => one.of === of);
-  const c = unit === 'C' ? readNumber(text) : toC(readNumber(text));
+  const c = fromDegrees(readNumber(text), { degrees: unit });
   const isFit = Number.isFinite(c) && c >= -50 && c <= 300;
   const readIt = async () => {
     const answer = await send<{ c: number }>('GET', address('thermometer'));
-    if (answer.ok) setText((unit === 'C' ? answer.body.c : toF(answer.body.c)).toFixed(1));
+    if (answer.ok) setText(inDegrees(answer.body.c, { degrees: unit }).toFixed(1));
   };
   const choose = (next: Scale) => {
     localStorage.setItem(UNIT_KEY, next);

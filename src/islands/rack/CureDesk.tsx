@@ -128,7 +128,7 @@ function Head({ data, writing: { batch, queue } }: { data: CureData; writing: Wr
         {productName}, {detail.code}
       </h1>
       <p>
-        {stateWords(batch)}. Poured {Math.floor(ageDays)} days ago
+        {stateWords(batch)}. Poured {Math.floor(ageDays) === 1 ? '1 day' : `${Math.floor(ageDays)} days`} ago
         {batch.cut &&
           `; ${batch.bars.good} bars, ${batch.bars.released} released, ${batch.bars.gone} gone, ${batch.bars.left} here`}
         .{' '}

@@ -9,15 +9,15 @@ import type { Mould } from '../../core/making/size';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { useHeat, useWarmth } from '../heat/heat';
 import { HeatView } from '../heat/HeatView';
-import { degrees } from '../heat/words';
+import { degreesWords, fromDegrees, habits } from '../../ui/habits';
 import type { Writing } from '../pour/writing';
 import { TextField } from '../../ui/TextField';
 
 type Of = EventFields['temperature']['of'];
 const PLACES: readonly (readonly [Of, string])[] = [
-  ['batter', 'Middle, °C'],
-  ['mould', 'Edge, °C'],
-  ['room', 'Room, °C'],
+  ['batter', 'Middle'],
+  ['mould', 'Edge'],
+  ['room', 'Room'],
 ];
 const [COLDEST, HOTTEST] = [-50, 300];
 
@@ -25,7 +25,8 @@ const [COLDEST, HOTTEST] = [-50, 300];
 function Measure({ write }: Pick<Writing, 'write'>) {
   const [texts, setTexts] = useState<Partial<Record<Of, string>>>({});
   const read = PLACES.flatMap(([of]) => {
-    const c = readNumberOrNull(texts[of] ?? '');
+    const said = readNumberOrNull(texts[of] ?? '');
+    const c = said === null ? null : Number(fromDegrees(said).toFixed(1));
     return c !== null && c >= COLDEST && c <= HOTTEST ? [{ of, c }] : [];
   });
   const keep = () => {
@@ -37,7 +38,7 @@ function Measure({ write }: Pick<Writing, 'write'>) {
       {PLACES.map(([of, label]) => (
         <div key={of} className="w-24">
           <TextField
-            label={label}
+            label={`${label}, °${habits().degrees}`}
             value={texts[of] ?? ''}
             onChange={(text) => setTexts({ ...texts, [of]: text })}
             isNumber
@@ -58,8 +59,8 @@ function Against({ run, readings }: { run: Run; readings: readonly Reading[] }) 
     <ul aria-label="Foreseen and measured">
       {readings.map((reading) => (
         <li key={`${reading.where} ${reading.hour}`} className="tabular-nums">
-          After {reading.hour.toFixed(1)} h, {reading.where}: {degrees(reading.c)} measured,{' '}
-          {degrees(courseAt(run.course, reading))} foreseen
+          After {reading.hour.toFixed(1)} h, {reading.where}: {degreesWords(reading.c)} measured,{' '}
+          {degreesWords(courseAt(run.course, reading))} foreseen
         </li>
       ))}
     </ul>

@@ -167,7 +167,7 @@ function Looking({ view, onStop }: { view: ChangeView; onStop: () => void }) {
   return (
     <p className="flex items-center gap-3" role="status">
       <progress aria-label="Looking" value={view.done} max={Math.max(1, view.of)} />
-      {view.done} of {view.of} looked at
+      {view.of === 0 ? 'Gathering what it may touch…' : `${view.done} of ${view.of} looked at`}
       <button type="button" className="action py-0" onClick={onStop}>
         Stop
       </button>

@@ -1,6 +1,7 @@
 /** Changes to a formula that the worktable makes, each giving a new one. */
 import { USUAL_STAGE } from '../../core/formula/stages';
 import type { Amount, Formula, Kind, Line, Material } from '../../core/formula/types';
+import { newAmount } from '../../ui/habits';
 
 /** A modest load to start from; the maker changes it at once. */
 const USUAL_AMOUNT: Partial<Record<Kind, Amount>> = {
@@ -30,7 +31,7 @@ export function addLine(formula: Formula, material: Material): { formula: Formul
     id: `l${number}`,
     material: material.id,
     stage: USUAL_STAGE[material.kind] ?? 'trace',
-    amount: needsGrams ? { value: 10, unit: 'g' } : usual,
+    amount: needsGrams ? newAmount(10) : usual,
     measuredBy: 'scale',
   };
   return { formula: { ...formula, lines: [...formula.lines, line] }, id: line.id };

@@ -1,6 +1,6 @@
 /** The doors of the house: backups and what can be set. */
-import { CURRENCIES } from '../../core/records/house';
-import { LONGEST, Markets, NotEmpty, NumberBetween, OneOf, Text } from './fields';
+import { CURRENCIES, DEGREES, WEIGHTS } from '../../core/records/house';
+import { LONGEST, Markets, NotEmpty, NumberBetween, OneOf, Optional, Text } from './fields';
 import { FirstRevision } from './revision';
 
 const MOST_HOURS = 24 * 7;
@@ -19,6 +19,8 @@ export class SettingsDoor {
   @FirstRevision() revision!: number;
   @OneOf(CURRENCIES, 'unknown-currency') currency!: string;
   @Markets() @NotEmpty('Choose at least one market.') markets!: string[];
+  @Optional() @OneOf(DEGREES) degrees?: string;
+  @Optional() @OneOf(WEIGHTS) weights?: string;
 }
 
 /** Said in words, so that nobody takes it out by a stray request. */

@@ -3,7 +3,13 @@ import manifest from '../../../package.json';
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Knex } from 'knex';
-import type { HouseSettings, Installation, SettingsData } from '../../core/records/house';
+import {
+  USUAL_HABITS,
+  type Habits,
+  type HouseSettings,
+  type Installation,
+  type SettingsData,
+} from '../../core/records/house';
 import { rulebook } from '../../rulebook';
 import { onThread } from '../jobs/threads';
 import { backupFolder, listBackups } from '../archive/backup-files';
@@ -30,7 +36,14 @@ export async function settingsData({ db }: House): Promise<SettingsData> {
     batches: await left('batches', demo.batches),
   };
   const isHere = here !== null && here.bars + here.materials + here.batches > 0;
-  return { ...value, currency: await findCurrency(db), revision, demo: isHere ? here : null };
+  const currency = await findCurrency(db);
+  return { ...USUAL_HABITS, ...value, currency, revision, demo: isHere ? here : null };
+}
+
+/** What the house is used to. */
+export async function habitsOf({ db }: House): Promise<Habits> {
+  const { degrees, weights } = { ...USUAL_HABITS, ...(await findSetting(db, 'house')).value };
+  return { degrees, weights };
 }
 
 /** Sets them; the newer come back where they were changed in between. */
@@ -39,8 +52,9 @@ export async function changeSettings(
   { revision, currency, ...settings }: HouseSettings & { revision: number; currency: string },
 ): Promise<{ data: SettingsData; isStale: boolean }> {
   const isStale = await writing(house.db, async (trx) => {
-    if ((await findSetting(trx, 'house')).revision !== revision) return true;
-    await putSetting(trx, 'house', settings);
+    const before = await findSetting(trx, 'house');
+    if (before.revision !== revision) return true;
+    await putSetting(trx, 'house', { ...before.value, ...settings });
     await putSetting(trx, 'currency', currency);
     return false;
   });
