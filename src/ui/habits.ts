@@ -1,4 +1,5 @@
 /** What this house is used to, as every page says it on its root: degrees and ounces, for whatever is drawn in the browser. */
+import { useSyncExternalStore } from 'react';
 import { USUAL_HABITS, type Habits } from '../core/records/house';
 import { unitRule } from '../core/quantities/units';
 
@@ -11,6 +12,11 @@ export function habits(): Habits {
   known ??= { degrees: degrees === 'F' ? 'F' : 'C', weights: weights === 'oz' ? 'oz' : 'g' };
   return known;
 }
+
+const never = () => () => undefined;
+
+/** The same for what is drawn on the server first, where no page is known yet. */
+export const useHabits = (): Habits => useSyncExternalStore(never, habits, () => USUAL_HABITS);
 
 /** °C as the house says it, a bare number. */
 export const inDegrees = (c: number, { degrees }: Pick<Habits, 'degrees'> = habits()): number =>

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { startApplication, type Application } from './application';
-import { noViolations, open } from './page';
+import { noViolations, open, tab } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -51,6 +51,29 @@ test('bars come in from a spreadsheet: a name is put right, all are looked at, a
   await page.getByRole('button', { name: 'Take in 2 bars' }).click();
   await page.waitForURL(/\/$/);
   await expect(page.getByRole('link', { name: 'Thimble' })).toBeVisible();
+});
+
+test('a house that says °F and ounces says them at the sheet, at the warmth of a block and in a new line', async ({
+  page,
+}) => {
+  const faults: string[] = [];
+  page.on('console', (message) => message.type() === 'error' && faults.push(message.text()));
+  await open(page, application, '/house');
+  await page.getByLabel('Warmth is said in').selectOption('F');
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByLabel('A new line is weighed in').selectOption('oz');
+  await expect(page.getByLabel('A new line is weighed in')).toHaveValue('oz');
+  await page.goto(`${application.url}/pour/sr-261124/sheet`);
+  await expect(page.getByText(/\(\d+ °F to \d+ °F\)/).first()).toBeVisible();
+  // Drawn on the server first: the page says the same, and nothing of it is drawn a second time.
+  await open(page, application, '/bars/night-mail');
+  await tab(page, 'Size');
+  await page.getByText('How it heats after the pour').click();
+  await expect(page.getByLabel(/^Poured at/)).toHaveValue('104');
+  expect(faults).toEqual([]);
+  await open(page, application, '/house');
+  await page.getByLabel('Warmth is said in').selectOption('C');
+  await expect(page.getByText('Kept.')).toBeVisible();
 });
 
 test('a backup is made and taken back; an archive goes out, is looked through, and the demo goes out', async ({

@@ -1,6 +1,7 @@
 /** The checker of what ships as data: library, rulebook, craft advice. */
 import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
+import { membersOf } from '../../src/core/formula/subject';
 import { LIBRARY, libraryMaterial } from '../../src/library';
 import { isCasNumber } from '../../src/core/paperwork/figures';
 import { constituent } from '../../src/library/constituents';
@@ -93,7 +94,7 @@ describe('library', () => {
     const ids = new Set(LIBRARY.flatMap(({ constituents }) => (constituents ?? []).map(({ id }) => id)));
     const limited = rulebook()
       .limits.filter(({ subject }) => subject.type === 'constituent')
-      .map(({ subject }) => subject.id);
+      .flatMap(({ subject }) => membersOf(subject));
     for (const id of [...ids, ...limited]) {
       const entry = constituent(id);
       expect(entry, id).to.not.equal(undefined);
