@@ -44,7 +44,7 @@ for (const width of [PHONE, 320]) {
   test(`no screen scrolls sideways at ${width} px${width === PHONE ? ', and axe finds nothing' : ''}`, async ({
     browser,
   }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(400_000);
     const context = await browser.newContext({ viewport: { width, height: 844 }, hasTouch: true });
     const page = await context.newPage();
     for (const path of SCREENS) {
