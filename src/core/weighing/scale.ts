@@ -18,7 +18,8 @@ export interface Answer {
 
 /**
  * `zeroed`: zero was pressed with something held; it is carried. `slept`: the scale came back at zero. `emptied`:
- * the vessel came back lighter. The last two wait for an answer.
+ * the pan shows zero after the vessel was lifted: it came back empty, or zero was pressed without it. The last two wait
+ * for an answer, or for the vessel to come back with what it held.
  */
 export interface Question {
   code: 'zeroed' | 'slept' | 'emptied';

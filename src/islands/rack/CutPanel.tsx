@@ -23,7 +23,7 @@ function Window({ window }: { window: CutWindow }) {
           {toHours === null
             ? `from ${hours(fromHours)} after the pour, with no last hour`
             : `${hours(fromHours)} to ${hours(toHours)} after the pour; missed after ${hours(missedAfterHours ?? toHours)}`}
-          <span className="block text-soft">As makers advise: {why.join('; ')}.</span>
+          <span className="block text-soft">Why: {why.join('; ')}. Advice, not a rule.</span>
         </li>
       ))}
     </ul>
