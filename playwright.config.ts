@@ -4,7 +4,8 @@ import { chromiumPath } from './scripts/chromium.mjs';
 export default defineConfig({
   testDir: 'test/browser',
   outputDir: 'test-results/browser',
-  workers: 1,
+  // Every file has an application of its own.
+  workers: 2,
   retries: 0,
   timeout: 120_000,
   // A machine that checks a change is busier than the one it was made on.

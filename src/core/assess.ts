@@ -215,7 +215,11 @@ function judge({ markets }: Ground, { plan, batch, subjects, all }: Reckoning): 
 export type Outline = Verdicts & Pick<Assessment, 'declarables' | 'ingredients'>;
 
 /** The declarables of a reckoning and its lists. */
-function listed(request: AssessmentRequest, { markets, onDate }: Ground, reckoning: Reckoning) {
+function listed(
+  request: AssessmentRequest,
+  { markets, onDate }: Pick<Ground, 'markets' | 'onDate'>,
+  reckoning: Reckoning,
+) {
   const { plan, batch, subjects, all } = reckoning;
   const declarables = assessDeclarables(subjects, all, markets, {
     onDate,
@@ -322,8 +326,8 @@ export interface Beside {
   /** By market, in the order asked for. */
   before: MarketStand[];
   after: MarketStand[];
-  /** What both name and list. */
-  lists: () => Pick<Assessment, 'declarables' | 'ingredients'>;
+  /** What both name and list in some of the markets. */
+  lists: (markets: readonly Market[]) => Pick<Assessment, 'declarables' | 'ingredients'>;
 }
 
 /**
@@ -347,6 +351,6 @@ export function standsBeside(request: AssessmentRequest, stored: Stored, other: 
   return {
     before: marketStands(reckoning.plan, subjects, all, batch.massG, markets),
     after: marketStands(plan, otherSubjects, sections(plan, otherSubjects, batch), batch.massG, markets),
-    lists: () => listed(request, ground, reckoning),
+    lists: (wanted) => listed(request, { markets: wanted, onDate: ground.onDate }, reckoning),
   };
 }

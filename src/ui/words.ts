@@ -1,5 +1,4 @@
 /** The product's own words for what the core answers. */
-import type { Language } from '../core/claims/types';
 import type { Verdict } from '../core/formula/answer';
 import type { Force, Kind, LimitBasis, Market, Measure, Stage, UsedOn } from '../core/formula/types';
 
@@ -176,9 +175,6 @@ export const ONE_OF_KIND_WORDS: Record<Kind, string> = {
 export function money(value: number, currency: string): string {
   return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(value);
 }
-
-/** Languages a label is written in. */
-export const LANGUAGE_WORDS: Record<Language, string> = { en: 'English', fr: 'French' };
 
 /** Months as days are written with them. */
 export const MONTH_WORDS = [

@@ -1,11 +1,13 @@
 /** What a change does to some bars, versions, batches and labels, away from requests. */
 import { differs, effectOf, sidesOfLimits, standsOf, type Sides } from '../core/change/effects';
+import { findClaims } from '../core/claims/find';
 import { packEffects } from '../core/change/packed';
 import { judgeSubstitutes, type Substitute } from '../core/change/substitutes';
 import { swapped } from '../core/change/swap';
 import { relistedBetween, touchedBetween } from '../core/change/touched';
 import type { Change, Effect, Subject } from '../core/change/types';
 import type { Formula } from '../core/formula/types';
+import { claimPatterns } from '../rulebook/claims';
 import { storedOf, type SharedSetting } from './reckon-jobs';
 
 export interface ChangeSide {
@@ -111,21 +113,29 @@ export function effectsChunk({ subjects, ...look }: ChangeChunk): ChunkFound {
   };
 }
 
+/** What a text claims that a formula can be held against. */
+const factsClaimed = (text: string) =>
+  findClaims(text, claimPatterns()).flatMap(({ fact }) => (fact === null ? [] : [fact]));
+
 /** What each candidate does to the bars that hold a material. */
 export function substitutes({
   side: { setting, onDate },
   from,
   candidates,
   subjects,
+  words,
 }: {
   side: ChangeSide;
   from: string;
   candidates: readonly string[];
   subjects: readonly ChangeSubject[];
+  /** Everything the maker says of each bar, by its id. */
+  words: Readonly<Record<string, string>>;
 }): Substitute[] {
   const bars = subjects.map(({ subject, formulaText }) => ({
     subject,
     formula: JSON.parse(formulaText) as Formula,
+    claimed: factsClaimed(words[subject.id] ?? ''),
   }));
   return judgeSubstitutes(from, candidates, bars, storedOf(setting), onDate);
 }

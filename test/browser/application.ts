@@ -42,8 +42,8 @@ async function untilReady(url: string, server: ChildProcess): Promise<void> {
   throw new Error('The server did not become ready.');
 }
 
-/** Seeds a database in a folder of its own and serves the built application from it. */
-export async function startApplication(): Promise<Application> {
+/** Seeds a database in a folder of its own, unless it is to be empty, and serves the built application from it. */
+export async function startApplication({ isEmpty = false } = {}): Promise<Application> {
   const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
   const port = await freePort();
   const env = {
@@ -53,7 +53,7 @@ export async function startApplication(): Promise<Application> {
     HOST: '127.0.0.1',
     PORT: String(port),
   };
-  execFileSync(process.execPath, ['--import=tsx', 'scripts/seed.ts'], { env, stdio: 'ignore' });
+  if (!isEmpty) execFileSync(process.execPath, ['--import=tsx', 'scripts/seed.ts'], { env, stdio: 'ignore' });
   const url = `http://127.0.0.1:${port}`;
   let server: ChildProcess;
   const start = async () => {

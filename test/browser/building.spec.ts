@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { startApplication, type Application } from './application';
-import { amountOf, noViolations, open, saved, tab, verdict, typeDay } from './page';
+import { awake, amountOf, noViolations, open, saved, tab, verdict, typeDay } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -10,7 +10,7 @@ test.afterAll(() => application.stop());
 
 test('a bar from nothing, by keyboard alone', async ({ page }) => {
   await page.goto(application.url);
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await awake(page);
   await page.getByLabel('A new bar').focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('Give the bar a name');
@@ -18,7 +18,7 @@ test('a bar from nothing, by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1, name: 'Sleeper Car' })).toBeVisible();
   await expect(verdict(page)).toHaveText('Clear');
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await awake(page);
 
   const add = page.getByRole('combobox', { name: 'Add a material' });
   await add.focus();
@@ -43,6 +43,7 @@ test('a bar from nothing, by keyboard alone', async ({ page }) => {
   );
   await saved(page);
   await page.reload();
+  await awake(page);
   await expect(amountOf(page, 'Lavender oil')).toHaveValue('1 % fats');
   await expect(page.getByTestId('list-text')).toContainText('Linalyl Acetate');
 });
@@ -135,7 +136,7 @@ test('a version is kept by name, told apart from what came after, and gone back 
   await expect(versions).toContainText('Grey clay 3 % fats → 1 % fats');
   await saved(page);
   await page.reload();
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await awake(page);
   await tab(page, 'Versions');
   await versions.getByRole('button', { name: 'Back to more clay' }).click();
   await expect(amountOf(page, 'Grey clay')).toHaveValue('3 % fats');

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { startApplication, type Application } from './application';
-import { amountOf, noViolations, open, saved, tab, verdict } from './page';
+import { awake, amountOf, noViolations, open, saved, tab, verdict } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -119,6 +119,7 @@ test('a certificate is read from its PDF, corrected, accepted, and the verdict f
   await expect(page.getByRole('status', { name: 'Filed' })).toContainText('Certificate BA-1502 counts');
   await page.getByRole('link', { name: 'Branch Line' }).click();
   await expect(verdict(page)).toHaveText('Clear');
+  await awake(page);
   await page.getByRole('button', { name: 'Details of Wet Slate' }).click();
   await expect(
     page.getByText(/Certificate BA-1502 of 2026-11-22 counts: the only one on file/),

@@ -5,7 +5,7 @@ import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { noViolations } from './page';
+import { awake, noViolations } from './page';
 
 const PASSPHRASE = 'four bars of soap';
 
@@ -97,6 +97,7 @@ test('opened to other machines it asks for a passphrase; the bench is let in by 
   await expect(page.getByRole('heading', { name: 'Nothing stands here yet' })).toBeVisible();
 
   await page.goto(`${url}/house`);
+  await awake(page);
   const doors = page.getByRole('region', { name: 'Who gets in' });
   await doors.getByRole('button', { name: 'Let a device of the bench in' }).click();
   const picture = doors.getByRole('img');
@@ -118,6 +119,7 @@ test('opened to other machines it asks for a passphrase; the bench is let in by 
   expect((await bench.request.get(`${there}/api/v1/archive`)).status()).toBe(403);
 
   await page.reload();
+  await awake(page);
   const device = doors.getByRole('row').filter({ hasText: 'bench' });
   await device.getByRole('button', { name: 'Shut out' }).click();
   await expect(device).toHaveCount(0);
@@ -126,12 +128,14 @@ test('opened to other machines it asks for a passphrase; the bench is let in by 
   await tablet.close();
 
   await page.goto(`${url}/house`);
+  await awake(page);
   await doors.getByRole('button', { name: 'Sign out here' }).click();
   await expect(page).toHaveURL(/\/sign-in$/);
   await page.getByLabel('Passphrase').fill(PASSPHRASE);
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(`${url}/`);
   await page.goto(`${url}/house`);
+  await awake(page);
   await doors.getByRole('button', { name: 'Sign out everywhere' }).click();
   await expect(page).toHaveURL(/\/sign-in$/);
   server.kill('SIGTERM');
@@ -177,6 +181,7 @@ test('a damaged database says the way to the last good backup, and goes on from 
   await untilReady(url);
   expect(again.said()).toContain('is left aside');
   await page.reload();
+  await awake(page);
   await expect(page.getByRole('link', { name: 'Made after it' })).toBeVisible();
   again.server.kill('SIGTERM');
   await again.ended;

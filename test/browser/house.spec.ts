@@ -26,7 +26,7 @@ test('bars come in from a spreadsheet: a name is put right, all are looked at, a
 }) => {
   await open(page, application, '/house/import');
   await page
-    .getByLabel('A CSV or XLSX file with your bars')
+    .getByLabel('A CSV or XLSX file')
     .setInputFiles({ name: 'soaps.csv', mimeType: 'text/csv', buffer: Buffer.from(CSV) });
   const outcome = page.getByRole('region', { name: 'What comes of it' });
   await expect(outcome).toContainText('Row 7: “Stardust” is not known');
@@ -51,6 +51,44 @@ test('bars come in from a spreadsheet: a name is put right, all are looked at, a
   await page.getByRole('button', { name: 'Take in 2 bars' }).click();
   await page.waitForURL(/\/$/);
   await expect(page.getByRole('link', { name: 'Thimble' })).toBeVisible();
+});
+
+const STOCK = `Product,Vendor,Lot #,Size,Paid,Bought on,Exp
+Babassu oil,Tollen Mill,BB-1,2 x 500 g,$18.50,3/14/2026,11/27
+Night Harbour,Brackwater Aromatics,NH-9,8 oz,22,4/2/2026,
+Castor oil,Tollen Mill,C-7,1 tub,9,3/14/2026,
+`;
+
+test('materials and lots come in from a list: what is new is said, what cannot be read is put right, none comes twice', async ({
+  page,
+}) => {
+  await open(page, application, '/house/import');
+  const file = page.getByLabel('A CSV or XLSX file');
+  const put = (text: string) =>
+    file.setInputFiles({ name: 'stock.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await put(STOCK);
+  await expect(page.getByLabel('It holds')).toHaveValue('stock');
+  const outcome = page.getByRole('region', { name: 'What comes of it' });
+  await expect(outcome).toContainText('Row 4: “1 tub” says no unit');
+  await expect(outcome).toContainText('Row 3: “Night Harbour” is not known here');
+  await put(STOCK.replace('1 tub', '1 lb tub') + '\n');
+  const name = page.getByRole('region', { name: 'Names to look at' }).getByRole('listitem');
+  await name.filter({ hasText: 'Night Harbour' }).getByLabel('or a new material').selectOption('fragrance');
+  await expect(name.filter({ hasText: 'Night Harbour' })).toContainText('a new material: Fragrance oil');
+  await page.getByRole('button', { name: 'Look at them first' }).click();
+  await expect(outcome.getByRole('listitem').filter({ hasText: 'Babassu' })).toContainText(
+    'from the library',
+  );
+  await noViolations(page, 'the import of a list');
+  await page.getByRole('button', { name: 'Take in 3 rows' }).click();
+  await page.waitForURL(/\/cupboard$/);
+  await expect(page.getByText('Night Harbour').first()).toBeVisible();
+  await open(page, application, '/house/import');
+  await put(STOCK.replace('1 tub', '1 lb tub'));
+  await page.getByRole('button', { name: 'Look at them first' }).click();
+  await expect(outcome.getByRole('listitem').filter({ hasText: 'Babassu' })).toContainText(
+    'There is a lot BB-1 of it already.',
+  );
 });
 
 test('a house that says °F and ounces says them at the sheet, at the warmth of a block and in a new line', async ({

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { startApplication, type Application } from './application';
-import { amountOf, open, saved, verdict } from './page';
+import { awake, amountOf, open, saved, verdict } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -14,7 +14,7 @@ test('a bar from nothing, by pointer alone, in few steps', async ({ page }) => {
   await page.getByLabel('A new bar').fill('Night Platform');
   await page.getByRole('button', { name: 'Start' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Night Platform' })).toBeVisible();
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await awake(page);
   const add = page.getByRole('combobox', { name: 'Add a material' });
   await add.fill('peppermint');
   await page.getByRole('option', { name: /Peppermint oil/ }).click();
@@ -152,7 +152,7 @@ test('the formula sheet stands on paper as it stands on the table', async ({ pag
   ])
     await expect(sheet).toContainText(words);
   await page.goto(`${application.url}/bars/nowhere/sheet`);
-  await expect(page.getByText('There is no bar here.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'There is no bar here' })).toBeVisible();
   expect((await page.goto(`${application.url}/compare?left=nowhere`))!.status()).toBe(404);
   expect((await page.goto(`${application.url}/wrap/nowhere`))!.status()).toBe(404);
 });

@@ -6,6 +6,11 @@ import type { Application } from './application';
 /** Opens a path and waits until its islands are awake. */
 export async function open(page: Page, application: Application, path: string): Promise<void> {
   await page.goto(application.url + path);
+  await awake(page);
+}
+
+/** Waits until the islands of a page that a link led to are awake; its address or heading is waited for first. */
+export async function awake(page: Page): Promise<void> {
   await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
   await page.waitForFunction(isAwake);
 }

@@ -4,7 +4,7 @@ import { strToU8, zipSync } from 'fflate';
 import PDFDocument from 'pdfkit';
 import { buffer } from 'node:stream/consumers';
 import { startApplication, type Application } from './application';
-import { open } from './page';
+import { awake, open } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -249,6 +249,7 @@ test('a correction is remembered for the layout, and asked about the next time',
   await read.getByRole('button', { name: 'File what is ticked' }).click();
   await expect(page.getByRole('status', { name: 'Filed' })).toContainText('Coal & Violets');
   await page.reload();
+  await awake(page);
   await page.waitForLoadState('networkidle');
   await give('QL 8102', '5.25 %');
   await expect(read.getByRole('heading', { name: 'QL 8102.tsv' })).toBeVisible();

@@ -2,7 +2,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { BatchDetail } from '../../src/core/records/batch';
 import { startApplication, type Application } from './application';
-import { noViolations, open } from './page';
+import { awake, noViolations, open } from './page';
 
 test.use({ actionTimeout: 12_000 });
 
@@ -53,6 +53,7 @@ test('a batch is poured with an overshoot, two lots, zero by mistake, a reload, 
   await expect(page.getByRole('region', { name: 'What the day wants' })).toContainText('14 bars');
   await page.getByRole('button', { name: 'Begin this batch' }).click();
   await page.waitForURL(/\/pour\/wr-/);
+  await awake(page);
   const id = page.url().split('/').at(-1)!;
   const { sheet } = await api<BatchDetail>(`batches/${id}`);
   await expect(page.getByRole('heading', { name: 'Dress and clear the room' })).toBeVisible();
@@ -96,6 +97,7 @@ test('a batch is poured with an overshoot, two lots, zero by mistake, a reload, 
       await expect(page.getByText(/Zero was pressed with (199|200)\.\d g in the vessel/)).toBeVisible();
       await page.getByRole('button', { name: 'Right, carry on' }).click();
       await page.reload();
+      await awake(page);
       await expect(reading(page)).toHaveText(/^(199|200|201)\./, { timeout: 10_000 });
       await expect(reading(page)).toHaveAttribute('data-settled', 'true', { timeout: 10_000 });
       await take(page);
@@ -180,7 +182,10 @@ test('two people at one batch see each other’s steps and lose none', async ({ 
 test('a batch over a limit waits for a written decision', async ({ page }) => {
   await open(page, application, '/pour');
   await page.getByRole('link', { name: 'NM-261025' }).click();
+  await page.waitForURL(/\/pour\/nm-261025/);
   await page.getByRole('link', { name: 'On the rack' }).click();
+  await page.waitForURL(/\/rack\/nm-261025/);
+  await awake(page);
   const next = page.getByRole('region', { name: 'Quarantine' });
   await expect(next).toContainText('As weighed, it is over: Coal & Violets');
   await expect(next.getByRole('button', { name: 'Lift it' })).toBeDisabled();

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import type { BatchDetail } from '../../src/core/records/batch';
 import { startApplication, type Application } from './application';
-import { noViolations, open, typeDay } from './page';
+import { awake, noViolations, open, typeDay } from './page';
 
 test.use({ actionTimeout: 12_000 });
 
@@ -150,6 +150,8 @@ test('a cut that is put off moves its window, and is cut with how it went', asyn
   await open(page, application, '/rack');
   const before = (await api<{ window: { fromHours: number } }>('batches/fl-261123/cure')).window.fromHours;
   await page.getByRole('region', { name: 'To be cut' }).getByRole('link', { name: 'First Light' }).click();
+  await page.waitForURL(/\/rack\/fl-261123/);
+  await awake(page);
   const cut = page.getByRole('region', { name: 'Cut' });
   await cut.getByRole('button', { name: 'Tried, too soft: put it off' }).click();
   await expect(cut).toContainText('put off');
@@ -228,6 +230,7 @@ test('a pour is planned on the line of days, moved by keys, and what follows is 
   await page.mouse.up();
   await expect.poll(dayOf).not.toBe(moved);
   await page.reload();
+  await awake(page);
   await expect(bars.getByRole('button', { name: /^Pour of/ })).toBeVisible();
   await noViolations(page, 'what to pour next');
 });

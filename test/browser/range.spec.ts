@@ -2,7 +2,7 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { startApplication, type Application } from './application';
-import { noViolations, open } from './page';
+import { awake, noViolations, open } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -26,6 +26,7 @@ test('the range is arranged, a view is kept, bars are picked and tried, and go o
   await page.getByRole('button', { name: 'Show everything' }).click();
   await expect(table.getByRole('row')).toHaveCount(11);
   await page.reload();
+  await awake(page);
   await page.getByRole('button', { name: 'Trouble', exact: true }).click();
   await expect(table.getByRole('row')).toHaveCount(3);
   await page.getByRole('button', { name: 'Show everything' }).click();
@@ -64,6 +65,7 @@ test('one search finds anything from anywhere by keys, errors forgiven', async (
   await page.getByRole('option').filter({ hasText: 'rule' }).first().click();
   await expect(page.getByRole('heading', { name: /^Rulebook/ })).toBeVisible();
   await expect(page.getByLabel('Find', { exact: true })).toHaveValue('linalool');
+  await awake(page);
   await page.keyboard.press('Control+k');
   await field.fill('what to pour');
   await page.keyboard.press('Enter');

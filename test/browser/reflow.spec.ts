@@ -2,36 +2,7 @@
 import { expect, test } from '@playwright/test';
 import { startApplication, type Application } from './application';
 import { noViolations, open } from './page';
-
-const SCREENS = [
-  '/',
-  '/bars/lamp-room',
-  '/bars/lamp-room/sheet',
-  '/wrap',
-  '/wrap/ticket-office',
-  '/cupboard?material=coal-and-violets',
-  '/cupboard/papers',
-  '/scent?blend=sidings',
-  '/compare?left=night-mail&right=lamp-room',
-  '/pour',
-  '/pour/sr-261124',
-  '/rack',
-  '/rack/fl-261014',
-  '/rack/fl-261014/weigh',
-  '/rack/fl-261123',
-  '/rack/out',
-  '/rack/next',
-  '/watch',
-  '/rulebook',
-  '/rack/compare',
-  '/rack/calendar',
-  '/cupboard/shelf',
-  '/pour/trace?code=FL-260915',
-  '/house',
-  '/house/import',
-  '/bars/sheets?bars=night-mail,lamp-room',
-  '/nowhere',
-];
+import { SCREENS } from './screens';
 
 let application: Application;
 test.beforeAll(async () => {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { startApplication, type Application } from './application';
-import { noViolations, open, saved, tab } from './page';
+import { awake, noViolations, open, saved, tab } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -34,6 +34,7 @@ test('words are classed as they are typed, taken back by a plainer wording, and 
   await description(page).fill('A plain bar');
   await saved(page);
   await page.reload();
+  await awake(page);
   await expect(description(page)).toHaveValue('A plain bar');
   await noViolations(page);
 });
@@ -92,7 +93,7 @@ test('a label in another shape says what does not fit, then prints, is issued an
   await page.getByRole('textbox', { name: 'Amount of Pink clay' }).fill('0');
   await saved(page);
   await page.getByRole('link', { name: 'Wrap', exact: true }).last().click();
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await awake(page);
   await tab(page, 'Out and issued');
   await expect(page.getByText(/Would read differently today: ingredients/).first()).toBeVisible();
 });
@@ -100,7 +101,7 @@ test('a label in another shape says what does not fit, then prints, is issued an
 test('standing and list follow the market; what is the maker’s is ticked and kept', async ({ page }) => {
   await open(page, application, '/wrap');
   await page.getByRole('link', { name: 'Signal Red' }).click();
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await awake(page);
   const standing = page.getByRole('region', { name: 'Standing' });
   const assessor = standing.getByLabel(/A safety report signed by a qualified assessor/);
   await expect(async () => {
@@ -116,6 +117,6 @@ test('standing and list follow the market; what is the maker’s is ticked and k
   await expect(page.getByTestId('wrap-list')).toContainText('Iron Oxides');
   await saved(page);
   await page.reload();
-  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await awake(page);
   await expect(standing.getByLabel(/A safety report signed/)).toBeChecked();
 });

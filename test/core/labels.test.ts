@@ -78,6 +78,25 @@ describe('what stands on a label', () => {
     expect(labelContent({ ...INPUT, market: 'US' }).front.identity).to.equal('Soap with grey clay');
   });
 
+  it('speaks the languages of the countries in the EU that the house says, and no other', () => {
+    const words = { en: 'Soap', fr: 'Savon', de: 'Seife' };
+    const content = (languages: LabelInput['languages'], market: LabelInput['market'] = 'EU') =>
+      labelContent({ ...INPUT, market, identity: words, cautions: words, languages });
+    const of = (languages: LabelInput['languages'], market?: LabelInput['market']) =>
+      Object.fromEntries(content(languages, market).info.map(({ id, text }) => [id, text]));
+    expect(content([]).front.identity).to.equal('Seife / Soap / Savon');
+    expect(content(['de']).front.identity).to.equal('Seife');
+    expect(of(['de', 'fr'])).to.include({
+      cautions: 'Achtung / Attention: Seife / Savon',
+      batch: 'Charge / Lot NM-1',
+      durability: 'Mindestens haltbar bis Ende / À utiliser de préférence avant fin 11/2028',
+    });
+    expect(of(['de']).ingredients).to.match(/^Ingredients: /);
+    expect(content(['es']).findings.map(({ element }) => element)).to.deep.equal(['identity', 'cautions']);
+    expect(of(['de'], 'UK')).to.deep.equal(of([], 'UK'));
+    expect(of(['de'], 'CA')).to.deep.equal(of(undefined, 'CA'));
+  });
+
   it('misses what the market asks for and nothing else', () => {
     const missing = (input: Partial<LabelInput>) =>
       labelContent({ ...INPUT, ...input }).findings.map(({ element }) => element);

@@ -119,6 +119,23 @@ describe('a maker’s spreadsheet', () => {
     ] as const)
       expect(matchName(name, MATERIALS)?.id, name).to.equal(id);
     expect(matchName('zzzz', MATERIALS)).to.equal(null);
+    for (const [name, id] of [
+      ['Olivenöl', 'olive'],
+      ['huile de coco', 'coconut'],
+      ['Beurre de karité', 'shea'],
+      ['aceite de ricino', 'castor'],
+      ['olio di girasole', 'sunflower'],
+      ['Bienenwachs', 'beeswax'],
+    ] as const)
+      expect(matchName(name, MATERIALS)?.id, name).to.equal(id);
+    // The list's Latin holds words that are Italian or French as well.
+    for (const [name, id] of [
+      ['Cera alba', 'beeswax'],
+      ['Theobroma cacao seed butter', 'cocoa-butter'],
+      ['Cocos nucifera oil', 'coconut'],
+    ] as const)
+      expect(matchName(name, MATERIALS)?.id, name).to.equal(id);
+    expect(matchName('Rose clay', MATERIALS)?.kind).to.not.equal('essentialOil');
   });
 
   it('of 80 bars in five layouts comes in as it was meant', () => {

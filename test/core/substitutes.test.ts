@@ -45,6 +45,7 @@ describe('what could take a material’s place', () => {
     const bars = [formula('lavender-oil', 30), formula('lavender-oil', 60)].map((one) => ({
       subject,
       formula: one,
+      claimed: [],
     }));
     const judged = judgeSubstitutes('lavender-oil', OILS, bars, stored, DAY);
     expect(judged.map(({ id }) => id)).to.deep.equal(OILS);
@@ -91,18 +92,20 @@ describe('what could take a material’s place', () => {
     expect(near('babassu')).to.be.below(near('olive'));
   });
 
-  it('puts the better verdict first, then fewer bars that get worse, then what is alike, at hand, cheaper', () => {
+  it('puts the better verdict first, then fewer bars that get worse or belie their words, then what is alike, at hand, cheaper', () => {
     type Row = Substitute & Priced;
     const row: fc.Arbitrary<Row> = fc.record({
       id: fc.string({ minLength: 1, maxLength: 4 }),
       worst: fc.option(fc.constantFrom<Verdict>(...VERDICTS)),
       worse: fc.nat(3),
       relisted: fc.nat(3),
+      misclaimed: fc.record({ vegan: fc.nat(2), palmFree: fc.nat(2) }, { requiredKeys: [] }),
       otherAcidsPct: fc.option(fc.integer({ min: 0, max: 100 })),
       isOwn: fc.boolean(),
       priceRatio: fc.option(fc.double({ min: 0.1, max: 5, noNaN: true })),
     });
     const rank = ({ worst }: Row) => (worst === null ? -1 : VERDICTS.indexOf(worst));
+    const misclaims = ({ misclaimed: { vegan = 0, palmFree = 0 } }: Row) => vegan + palmFree;
     fc.assert(
       fc.property(fc.array(row, { maxLength: 12 }), (rows) => {
         const ranked = rankSubstitutes(rows);
@@ -115,11 +118,23 @@ describe('what could take a material’s place', () => {
           if (rank(one) !== rank(two)) continue;
           expect(one.worse).to.be.at.most(two.worse);
           if (one.worse !== two.worse) continue;
+          expect(misclaims(one)).to.be.at.most(misclaims(two));
+          if (misclaims(one) !== misclaims(two)) continue;
           expect(one.otherAcidsPct ?? 100).to.be.at.most(two.otherAcidsPct ?? 100);
         }
       }),
       { numRuns: 300 },
     );
+  });
+
+  it('counts the bars whose words the formula would belie, and only what it did not belie before', () => {
+    const bars = [
+      { subject, formula: formula('lavender-oil', 30), claimed: ['vegan', 'palmFree', 'unscented'] as const },
+      { subject, formula: formula('lavender-oil', 40), claimed: ['vegan'] as const },
+      { subject, formula: formula('lavender-oil', 50), claimed: [] },
+    ];
+    const judged = judgeSubstitutes('olive', ['beef-tallow', 'palm', 'sunflower'], bars, stored, DAY);
+    expect(judged.map(({ misclaimed }) => misclaimed)).to.deep.equal([{ vegan: 2 }, { palmFree: 1 }, {}]);
   });
 
   it('has nothing to say where no bar holds the material', () => {

@@ -6,9 +6,11 @@ import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { isBackupOld, keptByAge } from '../../src/core/archive/keep';
+import type { Attention } from '../../src/core/records/attention';
 import type { Backup, BackupsData } from '../../src/core/records/house';
 import type { RangeData } from '../../src/core/records/range';
 import { backUp, faultOf } from '../../src/server/archive/backup-job';
+import { noteBackup } from '../../src/server/archive/backup-files';
 import { lastGoodBackup, restoreAtStart } from '../../src/server/archive/restore';
 import { DATABASE_FILE, openDatabase } from '../../src/server/database';
 import { createProduct } from '../../src/server/services/products';
@@ -19,6 +21,7 @@ const go = caller({
   backups: () => import('../../src/pages/api/v1/backups'),
   file: () => import('../../src/pages/api/v1/backups/[id]'),
   restore: () => import('../../src/pages/api/v1/backups/[id]/restore'),
+  attention: () => import('../../src/pages/api/v1/attention'),
   range: () => import('../../src/pages/api/v1/range'),
 });
 const HOUR = 3_600_000;
@@ -58,6 +61,7 @@ describe('backups kept by age', () => {
 
 describe('backups', () => {
   const test = useDemo();
+  const trouble = async () => (await go<Attention>('attention', 'GET')).body.backups;
 
   it('of a live database under writes hold together and hold a state that was, a hundred times', async () => {
     const file = join(test.folder, DATABASE_FILE);
@@ -132,23 +136,47 @@ describe('backups', () => {
     rmSync(copyTo, { recursive: true });
     expect((await go<Backup>('backups', 'POST')).status).to.equal(201);
     expect((await go<BackupsData>('backups', 'GET')).body.copyFault).to.contain('did not succeed');
+    expect(await trouble()).to.contain('did not succeed');
+    mkdirSync(copyTo);
+    await go('backups', 'POST');
+    expect(await trouble()).to.equal(null);
     expect((await go('backups', 'PUT', { body: { ...body, everyHours: 0 } })).status).to.equal(422);
+  });
+
+  it('that cannot be made are told of until one can', async () => {
+    const right = process.env.PROPORTIA_DATA;
+    const empty = mkdtempSync(join(tmpdir(), 'proportia-'));
+    process.env.PROPORTIA_DATA = empty;
+    const made = (await import('../../src/server/services/backups')).makeBackup(test.db, 'byHand');
+    expect(await made.catch(() => null)).to.equal(null);
+    process.env.PROPORTIA_DATA = right;
+    expect(readdirSync(join(empty, 'backups'))).to.deep.equal([]);
+    rmSync(empty, { recursive: true });
+    expect(await trouble()).to.contain('could not be made');
+    expect((await go<Backup>('backups', 'POST')).status).to.equal(201);
+    expect(await trouble()).to.equal(null);
   });
 
   it('that were damaged since are refused, and the last good one is known to whoever cannot start', async () => {
     const { backups } = (await go<BackupsData>('backups', 'GET')).body;
     const [newest, next] = backups;
-    const file = join(test.folder, 'backups', `${newest!.id}.sqlite`);
+    const folder = join(test.folder, 'backups');
+    noteBackup(folder, { ...newest!, fault: 'Torn.' });
+    expect(await trouble()).to.contain('does not hold together');
+    for (const one of backups) noteBackup(folder, { ...one, at: '2026-11-20T08:00:00.000Z' });
+    expect(await trouble()).to.contain('2026-11-20');
+    for (const one of backups) noteBackup(folder, one);
+    const file = join(folder, `${newest!.id}.sqlite`);
     truncateSync(file, 5000);
     const refused = await go<{ errors: { code: string }[] }>('restore', 'POST', {
       params: { id: newest!.id },
     });
     expect([refused.status, refused.body.errors[0]!.code]).to.deep.equal([422, 'damaged']);
     expect(lastGoodBackup(test.folder)).to.not.equal(newest!.id);
-    const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
-    expect(restoreAtStart(folder, next!.id)).to.contain('no backup');
-    expect(lastGoodBackup(folder)).to.equal(null);
-    rmSync(folder, { recursive: true });
+    const empty = mkdtempSync(join(tmpdir(), 'proportia-'));
+    expect(restoreAtStart(empty, next!.id)).to.contain('no backup');
+    expect(lastGoodBackup(empty)).to.equal(null);
+    rmSync(empty, { recursive: true });
   });
 });
 

@@ -385,7 +385,7 @@ describe('changes of bars, lots, markets and editions', () => {
 });
 
 describe('what could take a material’s place, over HTTP', () => {
-  useDemo();
+  const held = useDemo();
 
   it('names others of its kind from cupboard and library, ranked, for every bar that holds it', async () => {
     const ask = (id: string) =>
@@ -398,6 +398,15 @@ describe('what could take a material’s place, over HTTP', () => {
     expect(body.substitutes.some(({ isOwn }) => isOwn)).to.equal(true);
     expect(body.substitutes.some(({ priceRatio }) => priceRatio !== null)).to.equal(true);
     expect(body.substitutes).to.deep.equal(rankSubstitutes(body.substitutes));
+    expect(body.substitutes.every(({ misclaimed }) => Object.keys(misclaimed).length === 0)).to.equal(true);
+    const bar = await held.db('products').where('id', 'snow-plough').first('body');
+    await held.db('wraps').where('product_id', 'snow-plough').delete();
+    const said = JSON.stringify({ ...JSON.parse(bar.body), note: 'Scrubs, and is free of nuts: nut free.' });
+    await held.db('products').where('id', 'snow-plough').update({ body: said });
+    const claiming = (await ask('rye-bran')).body.substitutes;
+    const shell = claiming.find(({ id }) => id.includes('walnut'));
+    expect(shell?.misclaimed).to.deep.equal({ nutFree: 1 });
+    expect(claiming.some(({ misclaimed }) => !misclaimed.nutFree)).to.equal(true);
     expect((await ask('kaolin')).status).to.equal(200);
     expect((await ask('stardust')).status).to.equal(404);
   });

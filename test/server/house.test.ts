@@ -38,6 +38,8 @@ describe('the house', () => {
       { markets: [] },
       { markets: ['MOON'] },
       { degrees: 'K' },
+      { labelLanguages: ['tlh'] },
+      { labelLanguages: ['de', 'de'] },
       { revision: -1 },
     ])
       expect((await go('settings', 'PUT', { body: { ...body, ...wrong } })).status).to.equal(422);
@@ -58,6 +60,13 @@ describe('the house', () => {
     };
     expect(await text('EU')).to.contain('Our Person There');
     expect(await text('UK')).to.not.contain('Our Person There');
+    // A new wrap's label in the EU speaks what the house says, with the usual cautions in it.
+    await test.db('wraps').where('product_id', 'first-light').delete();
+    const { revision } = (await go<SettingsData>('settings', 'GET')).body;
+    const spoken = { revision, currency: 'EUR', markets: ['EU'], labelLanguages: ['de'] };
+    expect((await go('settings', 'PUT', { body: spoken })).status).to.equal(200);
+    expect(await text('EU')).to.contain('Achtung: Kontakt mit den Augen vermeiden');
+    expect(await text('UK')).to.contain('Caution: Avoid contact with eyes');
     const wrong = { ...body, revision: stored.revision + 1, elsewhere: [{ ...there, market: 'MOON' }] };
     expect((await go('maker', 'PUT', { body: wrong })).status).to.equal(422);
   });

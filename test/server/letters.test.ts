@@ -3,12 +3,14 @@ import { expect } from 'chai';
 import { mkdtempSync, rmSync, symlinkSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Attention } from '../../src/core/records/attention';
 import type { Inbox } from '../../src/core/records/papers';
 import { caller } from './call';
 import { useDemo } from './database';
 
 const go = caller({
   inbox: () => import('../../src/pages/api/v1/inbox'),
+  attention: () => import('../../src/pages/api/v1/attention'),
   paper: () => import('../../src/pages/api/v1/inbox/[id]'),
 });
 
@@ -35,6 +37,8 @@ describe('the folder of letters', () => {
   };
 
   it('takes each content once, whatever it is called and however often it is looked at', async () => {
+    const waiting = async () => (await go<Attention>('attention', 'GET')).body.papers;
+    const wait = await waiting();
     const before = (await names()).length;
     put('CERT-12.txt', 'Certificate no. 12');
     put('The same again.txt', 'Certificate no. 12');
@@ -54,6 +58,7 @@ describe('the folder of letters', () => {
       await import('../../src/pages/api/v1/inbox/[id]')
     ).GET({ params: { id: came.id } } as never);
     expect(await answer.text()).to.equal('%PDF-1.4 thirteen');
+    expect(await waiting()).to.equal(wait + 2);
     // Another content under a known name is another letter.
     put('CERT-12.txt', 'Certificate no. 12, corrected', 30);
     expect(await look().then((one) => one.papers)).to.have.length(before + 3);

@@ -124,7 +124,7 @@ export function sidesOfLimits(
     return isSameVerdict(was, is) ? [] : [{ market, was, is }];
   });
   if (changed.length === 0) return [];
-  const lists = beside.lists();
+  const lists = beside.lists(changed.map(({ market }) => market));
   return changed.map(({ market, was, is }) => {
     const said = listsIn(lists, market);
     return { market, before: { ...was, ...said }, after: { ...is, ...said } };

@@ -48,7 +48,10 @@ export function swapped(
   stored: Stored,
   onDate: string,
 ): Formula {
-  const before = assessedLines(subject, formula, stored, onDate);
+  const isByVolume = ({ amount }: Line) => unitRule(amount.unit)?.byVolume === true;
+  // Only what a spoon of it weighs, or how near its limit it stood, is asked of the formula as it was.
+  const isAsked = by !== 'mass' || formula.lines.some((line) => line.material === from && isByVolume(line));
+  const before = isAsked ? assessedLines(subject, formula, stored, onDate) : new Map<string, never>();
   const sameMass = ({ id, amount }: Line): Line['amount'] => {
     const massG = unitRule(amount.unit)?.byVolume ? before.get(id)?.massG : undefined;
     return massG === undefined ? amount : { value: rounded(massG), unit: 'g' };

@@ -3,13 +3,7 @@
  * not matter; a negation shortly before a phrase undoes it ("does not treat acne").
  */
 import { MARKETS, type Market } from '../formula/types';
-import {
-  CLAIM_LANGUAGES,
-  type ClaimClass,
-  type ClaimFinding,
-  type ClaimLanguage,
-  type ClaimPhrase,
-} from './types';
+import { LANGUAGES, type ClaimClass, type ClaimFinding, type Language, type ClaimPhrase } from './types';
 
 interface Word {
   text: string;
@@ -161,7 +155,7 @@ function classes(phrase: ClaimPhrase): Record<Market, ClaimClass> {
 export function findClaims(
   text: string,
   patterns: readonly Pattern[],
-  languages: readonly ClaimLanguage[] = CLAIM_LANGUAGES,
+  languages: readonly Language[] = LANGUAGES,
 ): ClaimFinding[] {
   const words = wordsOf(text);
   const taken = new Array<boolean>(words.length).fill(false);

@@ -9,12 +9,17 @@ import type { Market } from '../formula/types';
 export const CLAIM_CLASSES = ['plain', 'cosmetic', 'medicine', 'absolute', 'composition'] as const;
 export type ClaimClass = (typeof CLAIM_CLASSES)[number];
 
-export const LANGUAGES = ['en', 'fr'] as const;
+/** Languages in which labels are written and claims are found. */
+export const LANGUAGES = ['en', 'fr', 'de', 'es'] as const;
 export type Language = (typeof LANGUAGES)[number];
 
-/** Languages in which claims are found; labels are written in fewer. */
-export const CLAIM_LANGUAGES = ['en', 'fr', 'de', 'es'] as const;
-export type ClaimLanguage = (typeof CLAIM_LANGUAGES)[number];
+/** What they are called in English. */
+export const LANGUAGE_NAMES: Record<Language, string> = {
+  en: 'English',
+  fr: 'French',
+  de: 'German',
+  es: 'Spanish',
+};
 
 /** What a composition claim speaks of. */
 export const FACTS = [
@@ -37,7 +42,7 @@ export type FactId = (typeof FACTS)[number];
  */
 export interface ClaimPhrase {
   id: string;
-  language: ClaimLanguage;
+  language: Language;
   class: ClaimClass;
   say: string[];
   why: string;
@@ -61,7 +66,7 @@ export interface OwnPhrase {
 
 export interface ClaimFinding {
   phrase: string;
-  language: ClaimLanguage;
+  language: Language;
   /** The words as they stand in the text, and where. */
   words: string;
   from: number;

@@ -44,25 +44,38 @@ function byRank(a: IngredientItem, b: IngredientItem): number {
 
 /** Merges parts of the same name, in order of rank. The heaviest part gives an entry its role. */
 function merge(parts: readonly Part[], naming: Naming, perGram: number): IngredientItem[] {
-  const entries = new Map<string, { item: IngredientItem; heaviestG: number }>();
+  const places = new Map<string, number>();
+  const items: IngredientItem[] = [];
+  const heaviestG: number[] = [];
   for (const part of parts) {
-    if (!(part.massG > 0)) continue;
+    const { massG, role } = part;
+    if (!(massG > 0)) continue;
     const name = entryName(part, naming);
-    const entry = entries.get(name);
-    if (!entry) {
-      const item = { name, massG: part.massG, pct: 0, role: part.role };
-      entries.set(name, { item, heaviestG: part.massG });
+    const place = places.get(name);
+    if (place === undefined) {
+      places.set(name, items.length);
+      items.push({ name, massG, pct: 0, role });
+      heaviestG.push(massG);
       continue;
     }
-    entry.item.massG += part.massG;
-    if (part.massG > entry.heaviestG) {
-      entry.heaviestG = part.massG;
-      entry.item.role = part.role;
+    const item = items[place]!;
+    item.massG += massG;
+    if (massG > heaviestG[place]!) {
+      heaviestG[place] = massG;
+      item.role = role;
     }
   }
-  const items = Array.from(entries.values(), ({ item }) => item);
   for (const item of items) item.pct = item.massG * perGram;
   return items.sort(byRank);
+}
+
+const copied = ({ name, massG, pct, role }: IngredientItem): IngredientItem => ({ name, massG, pct, role });
+
+/** Markets in which some part has a name of its own. */
+function marketsNamed(parts: readonly Part[]): ReadonlySet<string> {
+  const markets = new Set<string>();
+  for (const { names } of parts) if (names) for (const market of Object.keys(names)) markets.add(market);
+  return markets;
 }
 
 /** A constituent to declare, with its typical mass in the batch. */
@@ -70,6 +83,24 @@ export interface DeclaredAllergen {
   name: string;
   massG: number;
 }
+
+/** What a list was made for: what a market calls things, and what is to be declared there. */
+interface Asked {
+  water: string;
+  scent: string;
+  /** The market, where a part has a name of its own in it. */
+  own: Market | null;
+  allergens: readonly DeclaredAllergen[];
+}
+
+const asksSame = (a: Asked, b: Asked) =>
+  a.water === b.water &&
+  a.scent === b.scent &&
+  a.own === b.own &&
+  a.allergens.length === b.allergens.length &&
+  a.allergens.every(
+    ({ name, massG }, at) => name === b.allergens[at]!.name && massG === b.allergens[at]!.massG,
+  );
 
 /**
  * Makes the lists of one school: give it a market and the allergens to declare there. `wholeG` is the mass
@@ -84,38 +115,38 @@ export function ingredientLister(
 ): (market: Market, allergens: readonly DeclaredAllergen[]) => IngredientList {
   const perGram = wholeG > 0 ? 100 / wholeG : 0;
   const shared = merge(parts, { ...STAND_INS, market: null, scentNaming }, perGram);
-  const named = new Set(parts.flatMap(({ names }) => Object.keys(names ?? {})));
+  const named = marketsNamed(parts);
   const inMarket = (market: Market): IngredientItem[] => {
     const { water, scent } = NAMES[market];
     const collides = shared.some(({ name }) => name === water || name === scent);
     if (collides || named.has(market)) return merge(parts, { water, scent, market, scentNaming }, perGram);
-    return shared.map(({ name, massG, pct, role }) => {
-      const own = name === STAND_INS.water ? water : name === STAND_INS.scent ? scent : name;
-      return { name: own, massG, pct, role };
+    return shared.map((item) => {
+      const own = copied(item);
+      if (item.name === STAND_INS.water) own.name = water;
+      else if (item.name === STAND_INS.scent) own.name = scent;
+      return own;
     });
   };
   const listOf = (market: Market, allergens: readonly DeclaredAllergen[]): IngredientItem[] => {
     const items = inMarket(market);
-    const listed = new Set(allergens.length > 0 ? items.map(({ name }) => name) : []);
+    const listed = items.length;
+    const stands = (name: string) => {
+      for (let at = 0; at < listed; at++) if (items[at]!.name === name) return true;
+      return false;
+    };
     for (const { name, massG } of allergens) {
-      if (!listed.has(name)) items.push({ name, massG, pct: massG * perGram, role: 'allergen' });
+      if (!stands(name)) items.push({ name, massG, pct: massG * perGram, role: 'allergen' });
     }
     return items.sort(byRank);
   };
   // Markets that call everything alike and ask for the same names have one list.
-  let last: { key: string; items: IngredientItem[]; text: string } | null = null;
+  let last: { asked: Asked; items: IngredientItem[]; text: string } | null = null;
   return (market, allergens) => {
-    const { water, scent } = NAMES[market];
-    const key = [
-      water,
-      scent,
-      named.has(market) ? market : '',
-      ...allergens.map(({ name, massG }) => `${name} ${massG}`),
-    ].join('\n');
-    if (last?.key === key)
-      return { market, school, items: last.items.map((item) => ({ ...item })), text: last.text };
+    const asked = { ...NAMES[market], own: named.has(market) ? market : null, allergens };
+    if (last && asksSame(last.asked, asked))
+      return { market, school, items: last.items.map(copied), text: last.text };
     const items = listOf(market, allergens);
-    last = { key, items, text: items.map(({ name }) => name).join(', ') };
+    last = { asked, items, text: items.map(({ name }) => name).join(', ') };
     return { market, school, items, text: last.text };
   };
 }

@@ -1,6 +1,6 @@
 /** What stands on a label in a market: its elements in their order, their words, and what is missing. */
 import { OPEN_JAR_WORDS } from './open-jar';
-import type { Language } from '../claims/types';
+import { LANGUAGE_NAMES, type Language } from '../claims/types';
 import type { Market } from '../formula/types';
 import { netText } from './heights';
 import type { LabelFinding } from './layout';
@@ -36,6 +36,8 @@ export interface LabelInput {
   identity: Words;
   use: Words;
   cautions: Words;
+  /** What labels in the EU speak: the languages of the countries it is sold in. Empty for whatever words are given. */
+  languages?: readonly Language[];
   /** The maker's own words on the back. */
   text: string;
   ingredients: string;
@@ -59,9 +61,14 @@ export interface LabelContent {
 }
 
 const LONGEST_BEST_BEFORE_MONTHS = 30;
-const BEST_USED_WORDS = 'Best used before the end of';
+const BEST_USED_WORDS: Record<Language, string> = {
+  en: 'Best used before the end of',
+  fr: 'À utiliser de préférence avant fin',
+  de: 'Mindestens haltbar bis Ende',
+  es: 'Úsese preferentemente antes del final de',
+};
 
-/** Languages a market asks for on what the bar is and on cautions; the EU's depend on the country. */
+/** Languages a market asks for on what the bar is and on cautions; the EU's depend on the country, English where nothing is said. */
 const ASKED: Record<Market, readonly Language[]> = {
   EU: ['en'],
   UK: ['en'],
@@ -71,23 +78,32 @@ const ASKED: Record<Market, readonly Language[]> = {
 };
 
 const HEADINGS: Record<'ingredients' | 'batch' | 'use' | 'cautions', Record<Language, string>> = {
-  ingredients: { en: 'Ingredients', fr: 'Ingrédients' },
-  batch: { en: 'Batch', fr: 'Lot' },
-  use: { en: 'Use', fr: 'Emploi' },
-  cautions: { en: 'Caution', fr: 'Attention' },
+  // The EU's rule has one word before the list, whatever the language.
+  ingredients: { en: 'Ingredients', fr: 'Ingrédients', de: 'Ingredients', es: 'Ingredients' },
+  batch: { en: 'Batch', fr: 'Lot', de: 'Charge', es: 'Lote' },
+  use: { en: 'Use', fr: 'Emploi', de: 'Anwendung', es: 'Uso' },
+  cautions: { en: 'Caution', fr: 'Attention', de: 'Achtung', es: 'Precaución' },
 };
 
-function heading(market: Market, of: keyof typeof HEADINGS): string {
-  return [...new Set(ASKED[market].map((language) => HEADINGS[of][language]))].join(' / ');
+type Spoken = Pick<LabelInput, 'market' | 'languages'>;
+
+/** The languages that are asked for on a label, in their order. */
+function asked({ market, languages = [] }: Spoken): readonly Language[] {
+  return market === 'EU' && languages.length > 0 ? languages : ASKED[market];
 }
 
-/** Words in every language the market asks for; for the EU also in any other that is given. */
-function inLanguages(market: Market, words: Words): string {
-  const asked = market === 'EU' ? (Object.keys(words) as Language[]).sort() : ASKED[market];
-  return asked
-    .map((language) => words[language]?.trim())
-    .filter(Boolean)
-    .join(' / ');
+const once = (words: readonly string[]) => [...new Set(words)].join(' / ');
+
+function heading(spoken: Spoken, of: keyof typeof HEADINGS): string {
+  if (of === 'ingredients' && spoken.market === 'EU') return HEADINGS.ingredients.en;
+  return once(asked(spoken).map((language) => HEADINGS[of][language]));
+}
+
+/** Words in every language that is asked for; in the EU, where none is said, in any that is given. */
+function inLanguages(spoken: Spoken, words: Words): string {
+  const isOpen = spoken.market === 'EU' && (spoken.languages ?? []).length === 0;
+  const wanted = isOpen ? (Object.keys(words) as Language[]).sort() : asked(spoken);
+  return once(wanted.flatMap((language) => words[language]?.trim() || []));
 }
 
 const WORDS: Record<string, string> = {
@@ -108,20 +124,24 @@ function missingWords(input: LabelInput, of: 'identity' | 'use' | 'cautions'): L
   const words = input[of];
   const isUsed = Object.values(words).some((text) => text?.trim());
   if (!isUsed && of !== 'identity') return [];
-  const lacking = ASKED[input.market].filter((language) => !words[language]?.trim());
-  const names = { en: 'English', fr: 'French' };
+  const lacking = asked(input).filter((language) => !words[language]?.trim());
   return lacking.map((language) =>
-    missing(of, `${input.market} asks for this in ${names[language]} (${of}). Write it under “Words”.`),
+    missing(
+      of,
+      `${input.market} asks for this in ${LANGUAGE_NAMES[language]} (${of}). Write it under “Words”.`,
+    ),
   );
 }
 
-function durabilityText({ durability, market }: LabelInput): string {
+function durabilityText(input: LabelInput): string {
+  const { durability, market } = input;
   if (!durability || market === 'US' || market === 'CA' || market === 'AU') return '';
   // A period after opening is judged by use and microbes, never taken from how long the bar keeps.
   if (durability.months > LONGEST_BEST_BEFORE_MONTHS)
     return durability.openMonths ? `${OPEN_JAR_WORDS} ${durability.openMonths} M` : '';
   const [year, month] = (durability.endsOn ?? '').split('-');
-  return year && month ? `${BEST_USED_WORDS} ${month}/${year}` : '';
+  const words = once(asked(input).map((language) => BEST_USED_WORDS[language]));
+  return year && month ? `${words} ${month}/${year}` : '';
 }
 
 /** Whether a market asks for an element, given what the bar is there. */
@@ -156,18 +176,18 @@ export function labelContent(input: LabelInput): LabelContent {
   }
   if (input.netMassG === null || !(input.netMassG >= 1)) findings.push(missing('net'));
   const words = (of: 'use' | 'cautions') => {
-    const text = inLanguages(market, input[of]);
-    return text && `${heading(market, of)}: ${text}`;
+    const text = inLanguages(input, input[of]);
+    return text && `${heading(input, of)}: ${text}`;
   };
   const info: LabelElement[] = [
     {
       id: 'ingredients',
-      text: input.ingredients && `${heading(market, 'ingredients')}: ${input.ingredients}`,
+      text: input.ingredients && `${heading(input, 'ingredients')}: ${input.ingredients}`,
     },
     { id: 'cautions', text: words('cautions') },
     { id: 'use', text: words('use') },
     { id: 'responsible', text: input.responsible.filter((line) => line.trim()).join(', ') },
-    { id: 'batch', text: input.batchCode && `${heading(market, 'batch')} ${input.batchCode}` },
+    { id: 'batch', text: input.batchCode && `${heading(input, 'batch')} ${input.batchCode}` },
     { id: 'durability', text: durability },
     { id: 'text', text: input.text },
   ];
@@ -175,7 +195,7 @@ export function labelContent(input: LabelInput): LabelContent {
     market,
     front: {
       name: input.name.trim(),
-      identity: inLanguages(market, input.identity),
+      identity: inLanguages(input, input.identity),
       net: input.netMassG === null ? '' : netText(market, input.netMassG),
     },
     info: info.filter(({ text }) => text.trim() !== ''),

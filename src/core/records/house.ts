@@ -1,4 +1,5 @@
 /** The house as screens and server know it: backups, this installation, what can be set. */
+import type { Language } from '../claims/types';
 import type { Market } from '../formula/types';
 
 export const BACKUP_REASONS = [
@@ -65,6 +66,8 @@ export const USUAL_HABITS: Habits = { degrees: 'C', weights: 'g' };
 export interface HouseSettings extends Partial<Habits> {
   /** Where a new bar is sold until something else is said. */
   markets: Market[];
+  /** What labels in the EU speak; none for whatever words are given. */
+  labelLanguages?: Language[];
 }
 
 /** Ids of what the demo brought. */

@@ -1,5 +1,5 @@
 /** What goes on each bar, as screens and server know it. */
-import type { OwnPhrase } from '../claims/types';
+import type { Language, OwnPhrase } from '../claims/types';
 import type { Assessment, School, Verdict } from '../formula/answer';
 import type { Formula, Market, Material } from '../formula/types';
 import type { LabelContent, Words, Durability } from '../labels/content';
@@ -73,7 +73,9 @@ export interface WrapData {
   maker: Maker | null;
   hasLogo: boolean;
   predictedBarG: number;
-  proposedCautions: { en: string; fr: string };
+  proposedCautions: Required<Words>;
+  /** What labels in the EU speak; none for whatever words are given. */
+  labelLanguages: Language[];
   /** Phrases the maker added to those that ship, and how often they were changed. */
   ownPhrases: OwnPhrase[];
   phrasesRevision: number;

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { MARKETS, type Market } from '../../core/formula/types';
+import { LANGUAGES, LANGUAGE_NAMES } from '../../core/claims/types';
+import { MARKETS } from '../../core/formula/types';
 import { CURRENCIES, DEGREES, type HouseSettings, type SettingsData } from '../../core/records/house';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
@@ -77,51 +78,84 @@ function Habits({ data, put }: { data: SettingsData; put: Put }) {
   );
 }
 
+/** Some of a few, in the order they have among all. */
+function Choices<T extends string>({
+  legend,
+  options,
+  words,
+  chosen,
+  onChoose,
+  children,
+}: {
+  legend: string;
+  options: readonly T[];
+  words: Record<T, string>;
+  chosen: readonly T[];
+  onChoose: (chosen: T[]) => void;
+  children?: string;
+}) {
+  const turned = (one: T) =>
+    options.filter((other) => (other === one ? !chosen.includes(other) : chosen.includes(other)));
+  return (
+    <fieldset>
+      <legend className="eyebrow">{legend}</legend>
+      <div className="flex flex-wrap gap-x-4">
+        {options.map((one) => (
+          <label key={one} className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-ultra"
+              checked={chosen.includes(one)}
+              onChange={() => onChoose(turned(one))}
+            />
+            {words[one]}
+          </label>
+        ))}
+      </div>
+      {children && <p className="text-soft">{children}</p>}
+    </fieldset>
+  );
+}
+
 /** What counts for the whole house. */
 export function Settings({ first }: { first: SettingsData }) {
   const [data, setData] = useState(first);
   const [faults, setFaults] = useState<Fault[]>([]);
   const [said, setSaid] = useState('');
   const put = async (change: Parameters<Put>[0]) => {
-    const { revision, currency, markets, degrees, weights } = data;
-    const body = { revision, currency, markets, degrees, weights, ...change };
+    const { revision, currency, markets, degrees, weights, labelLanguages } = data;
+    const body = { revision, currency, markets, degrees, weights, labelLanguages, ...change };
     const answer = await send<SettingsData>('PUT', address('settings'), body);
     setFaults(answer.ok ? [] : answer.faults);
     if (!answer.ok) return;
     setData(answer.body);
     setSaid(answer.status === 409 ? 'Another window changed this just now; look again.' : 'Kept.');
   };
-  const turn = (market: Market) =>
-    put({
-      markets: MARKETS.filter((one) =>
-        one === market ? !data.markets.includes(one) : data.markets.includes(one),
-      ),
-    });
   return (
     <section aria-label="Settings" id="settings" className="sheet">
       <h2 className="text-lg">Settings</h2>
       <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
         <Habits data={data} put={(change) => void put(change)} />
-        <fieldset>
-          <legend className="eyebrow">A new bar is sold in</legend>
-          <div className="flex flex-wrap gap-x-4">
-            {MARKETS.map((market) => (
-              <label key={market} className="flex items-center gap-1.5">
-                <input
-                  type="checkbox"
-                  className="accent-ultra"
-                  checked={data.markets.includes(market)}
-                  onChange={() => void turn(market)}
-                />
-                {MARKET_WORDS[market]}
-              </label>
-            ))}
-          </div>
-        </fieldset>
+        <Choices
+          legend="A new bar is sold in"
+          options={MARKETS}
+          words={MARKET_WORDS}
+          chosen={data.markets}
+          onChoose={(markets) => void put({ markets })}
+        />
+        <Choices
+          legend="Labels in the EU speak"
+          options={LANGUAGES}
+          words={LANGUAGE_NAMES}
+          chosen={data.labelLanguages ?? []}
+          onChoose={(labelLanguages) => void put({ labelLanguages })}
+        >
+          Those of the countries you sell in; none for whatever words are given.
+        </Choices>
         <ul className="leading-relaxed">
           <li>
             <a className="text-ultra underline" href="/house/import">
-              Bars from a spreadsheet
+              Bars, materials and lots from a spreadsheet
             </a>
           </li>
           <li>

@@ -88,7 +88,7 @@ function Wants({ plan }: { plan: PourPlan }) {
       )}
       {minded.length > 0 && (
         <>
-          <h3 className="font-medium">Mind before anything is melted</h3>
+          <h2 className="font-medium">Mind before anything is melted</h2>
           <ul>
             {minded.map(({ material, name, neededG, warnings }) => (
               <li key={material} className="border-b border-hair py-0.5">

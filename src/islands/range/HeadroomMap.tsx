@@ -5,6 +5,8 @@ import type { RangeRow } from '../../core/records/range';
 import { along } from '../../ui/Straightedge';
 
 const WIDTH = 560;
+/** Room at the right, so that the last word is whole. */
+const EDGE = 4;
 const ROW = 26;
 const LABEL = 34;
 const END = 1.55;
@@ -18,7 +20,7 @@ function columnWords({ from, bars }: MapColumn): string {
   return `${count} at ${share(from)} to ${share(from + MAP_STEP)} of the limit`;
 }
 
-/** One market: a stroke for every twentieth of a limit, as high as there are bars. */
+/** One market: a stroke for every twentieth of a limit, the higher the more bars there are (by the square root). */
 function Strip({
   row,
   top,
@@ -39,7 +41,7 @@ function Strip({
       {row.columns
         .filter(({ bars }) => bars.length > 0)
         .map((column) => {
-          const height = Math.max(4, ((ROW - 6) * column.bars.length) / most);
+          const height = Math.max(4, (ROW - 6) * Math.min(1, Math.sqrt(column.bars.length / most)));
           const left = x(column.from);
           return (
             <rect
@@ -86,7 +88,11 @@ export function HeadroomMap({
 }) {
   const map = useMemo(() => headroomMap(rows, MARKETS), [rows]);
   if (map.length === 0) return null;
-  const most = Math.max(...map.flatMap(({ columns }) => columns.map(({ bars }) => bars.length)), 1);
+  // The last column holds whatever is further past: a crowd there does not press the others flat.
+  const most = Math.max(
+    ...map.flatMap(({ columns }) => columns.slice(0, -1).map(({ bars }) => bars.length)),
+    1,
+  );
   const height = map.length * ROW;
   return (
     <figure className="headroom-map">
@@ -111,7 +117,7 @@ export function HeadroomMap({
         <text x={LABEL} y={height + 12} className="map-label">
           nothing used
         </text>
-        <text x={WIDTH} y={height + 12} textAnchor="end" className="map-label">
+        <text x={WIDTH - EDGE} y={height + 12} textAnchor="end" className="map-label">
           past it
         </text>
       </svg>

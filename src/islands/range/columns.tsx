@@ -75,12 +75,12 @@ function Markets({ row: { markets } }: { row: RangeRow }) {
       {markets.map((stand) => (
         <li
           key={stand.market}
-          className="grid grid-cols-[1.7rem_1fr_3rem] gap-x-1"
+          className="grid grid-cols-[1.7rem_1fr_minmax(3rem,auto)] gap-x-1"
           title={stand.boundBy ? `bound by ${stand.boundBy}` : undefined}
         >
           <span className="text-soft">{stand.market}</span>
           <span>{VERDICT_WORDS[stand.verdict]}</span>
-          <span className="text-right tabular-nums">{room(stand)}</span>
+          <span className="text-right whitespace-nowrap tabular-nums">{room(stand)}</span>
         </li>
       ))}
     </ul>

@@ -1,21 +1,31 @@
 import { useEffect, useState } from 'react';
+import type { FactId } from '../../core/claims/types';
 import type { RankedSubstitute } from '../../core/records/watch';
 import { address, send } from '../../ui/api';
 import { RecordTable, type Column } from '../../ui/RecordTable';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { VERDICT_WORDS } from '../../ui/words';
+import { FACT_WORDS, VERDICT_WORDS } from '../../ui/words';
 
 const price = ({ priceRatio }: RankedSubstitute) =>
   priceRatio === null ? '' : `${priceRatio >= 1 ? '+' : '−'}${Math.round(Math.abs(priceRatio - 1) * 100)} %`;
+
+/** What bars claim and would no longer be: "Vegan, Palm free in 2 bars". */
+const brokenClaims = ({ misclaimed }: RankedSubstitute) =>
+  (Object.entries(misclaimed) as [FactId, number][])
+    .map(([fact, bars]) => (bars === 1 ? FACT_WORDS[fact] : `${FACT_WORDS[fact]} in ${bars} bars`))
+    .join(', ');
 
 function columns(hasAcids: boolean): Column<RankedSubstitute>[] {
   return [
     {
       id: 'name',
       header: 'Instead',
-      cell: ({ name, isOwn }) => (
+      cell: (one) => (
         <>
-          {name} {isOwn && <span className="text-soft">in the cupboard</span>}
+          {one.name} {one.isOwn && <span className="text-soft">in the cupboard</span>}
+          {Object.keys(one.misclaimed).length > 0 && (
+            <span className="block font-narrow text-madder">belies {brokenClaims(one)}</span>
+          )}
         </>
       ),
     },
@@ -45,7 +55,12 @@ function columns(hasAcids: boolean): Column<RankedSubstitute>[] {
           },
         ]
       : []),
-    { id: 'price', header: 'Price', cell: price, isNumber: true },
+    {
+      id: 'price',
+      header: 'Price',
+      cell: (one) => <span className="whitespace-nowrap">{price(one)}</span>,
+      isNumber: true,
+    },
   ];
 }
 

@@ -202,7 +202,7 @@ export function IssuedPanel() {
       </div>
       <Faults faults={faults} />
       <div className="mt-2 flex items-baseline justify-between">
-        <h3 className="text-lg">Issued labels</h3>
+        <h2 className="text-lg">Issued labels</h2>
         <button type="button" className="action" disabled={busy} onClick={() => void issue()}>
           Issue for {MARKET_WORDS[market]}
         </button>

@@ -1,9 +1,15 @@
 import { useState } from 'react';
-import { CLAIM_CLASSES, type ClaimClass, type Language, type OwnPhrase } from '../../core/claims/types';
+import {
+  CLAIM_CLASSES,
+  LANGUAGE_NAMES,
+  type ClaimClass,
+  type Language,
+  type OwnPhrase,
+} from '../../core/claims/types';
 import { address, send } from '../../ui/api';
 import { ChoiceIn, TextIn } from '../../ui/form/fields';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
-import { CLAIM_CLASS_WORDS, LANGUAGE_WORDS } from '../../ui/words';
+import { CLAIM_CLASS_WORDS } from '../../ui/words';
 import { useDesk } from './context';
 
 interface StoredPhrases {
@@ -12,7 +18,7 @@ interface StoredPhrases {
 }
 
 const CLASS_OPTIONS = CLAIM_CLASSES.map((one) => [one, CLAIM_CLASS_WORDS[one]] as const);
-const LANGUAGE_OPTIONS = Object.entries(LANGUAGE_WORDS);
+const LANGUAGE_OPTIONS = Object.entries(LANGUAGE_NAMES);
 
 interface Draft {
   say: string;
@@ -50,7 +56,7 @@ export function OwnPhrases() {
         {ownPhrases.map((phrase, index) => (
           <li key={phrase.say + index} className="flex items-baseline justify-between border-b border-hair">
             <span>
-              “{phrase.say}” {CLAIM_CLASS_WORDS[phrase.class]}, {LANGUAGE_WORDS[phrase.language]}
+              “{phrase.say}” {CLAIM_CLASS_WORDS[phrase.class]}, {LANGUAGE_NAMES[phrase.language]}
             </span>
             <button
               type="button"

@@ -44,18 +44,20 @@ function useDrawn() {
 function Findings({ findings }: { findings: readonly LabelFinding[] }) {
   if (findings.length === 0) return null;
   return (
-    <ul
+    <div
       role="status"
       aria-label="In the way of a print"
       className="border-l-4 border-madder bg-wash px-3 py-1.5"
     >
-      {findings.map(({ element, code, message, waysOut }) => (
-        <li key={element + code + message}>
-          {message}
-          {waysOut && <span className="text-soft"> Ways out: {waysOut.join('; ')}.</span>}
-        </li>
-      ))}
-    </ul>
+      <ul>
+        {findings.map(({ element, code, message, waysOut }) => (
+          <li key={element + code + message}>
+            {message}
+            {waysOut && <span className="text-soft"> Ways out: {waysOut.join('; ')}.</span>}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

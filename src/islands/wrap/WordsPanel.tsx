@@ -1,15 +1,9 @@
 import type { Fact } from '../../core/claims/facts';
-import type { ClaimFinding, Language } from '../../core/claims/types';
+import { LANGUAGES, LANGUAGE_NAMES, type ClaimFinding, type Language } from '../../core/claims/types';
 import { MARKETS } from '../../core/formula/types';
 import type { Words } from '../../core/labels/content';
 import { CLAIM_SOURCE } from '../../rulebook/claims';
-import {
-  CLAIM_CLASS_WORDS,
-  dayInWords,
-  FACT_STANDING_WORDS,
-  FACT_WORDS,
-  LANGUAGE_WORDS,
-} from '../../ui/words';
+import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS } from '../../ui/words';
 import { newStep } from '../../ui/step';
 import { useDesk } from './context';
 import { OwnPhrases } from './OwnPhrases';
@@ -22,8 +16,25 @@ const WORDS_LABELS: Record<WordsKey, string> = {
   cautions: 'Cautions',
 };
 
-function InBothLanguages({ of }: { of: WordsKey }) {
+/** The languages in which words are asked for: what labels in the EU speak, Canada's two, and any that stand there. */
+function useLanguages(of: WordsKey): Language[] {
+  const { wrap, data } = useDesk();
+  return LANGUAGES.filter(
+    (language) =>
+      language === 'en' ||
+      language === 'fr' ||
+      data.labelLanguages.includes(language) ||
+      wrap[of][language]?.trim(),
+  );
+}
+
+function InEveryLanguage({ of }: { of: WordsKey }) {
   const { wrap, data, change } = useDesk();
+  const languages = useLanguages(of);
+  const takeUsual = () => {
+    const usual = languages.map((language) => [language, data.proposedCautions[language]] as const);
+    change({ cautions: Object.fromEntries(usual) }, 'proposed cautions');
+  };
   const set = (language: Language, text: string) => {
     const words: Words = { ...wrap[of], [language]: text };
     change({ [of]: words }, `${of} ${language}`);
@@ -31,9 +42,9 @@ function InBothLanguages({ of }: { of: WordsKey }) {
   return (
     <fieldset className="grid grid-cols-2 gap-3">
       <legend className="font-medium">{WORDS_LABELS[of]}</legend>
-      {(['en', 'fr'] as const).map((language) => (
+      {languages.map((language) => (
         <label key={language}>
-          <span className="eyebrow block">{LANGUAGE_WORDS[language]}</span>
+          <span className="eyebrow block">{LANGUAGE_NAMES[language]}</span>
           <textarea
             className="field w-full border border-line"
             lang={language}
@@ -45,11 +56,7 @@ function InBothLanguages({ of }: { of: WordsKey }) {
       ))}
       {of === 'cautions' && (
         <p className="col-span-2">
-          <button
-            type="button"
-            className="cursor-pointer text-ultra underline"
-            onClick={() => change({ cautions: data.proposedCautions }, 'proposed cautions')}
-          >
+          <button type="button" className="cursor-pointer text-ultra underline" onClick={takeUsual}>
             Take the usual cautions for this formula
           </button>
         </p>
@@ -150,18 +157,18 @@ export function WordsPanel() {
         />
       </label>
       <section aria-label="Claims" aria-live="polite">
-        <h3 className="text-lg">What these words claim</h3>
+        <h2 className="text-lg">What these words claim</h2>
         <Claims />
         <OwnPhrases />
         <p className="eyebrow">
           {CLAIM_SOURCE.source}, as of {dayInWords(CLAIM_SOURCE.asOf)}.
         </p>
       </section>
-      <InBothLanguages of="identity" />
-      <InBothLanguages of="cautions" />
-      <InBothLanguages of="use" />
+      <InEveryLanguage of="identity" />
+      <InEveryLanguage of="cautions" />
+      <InEveryLanguage of="use" />
       <section aria-label="Facts">
-        <h3 className="text-lg">What the formula says</h3>
+        <h2 className="text-lg">What the formula says</h2>
         <ul className="font-narrow">
           {facts
             .filter(({ id }) => id !== 'handmade' && id !== 'crueltyFree')

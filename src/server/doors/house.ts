@@ -1,7 +1,11 @@
 /** The doors of the house: backups and what can be set. */
 import { CURRENCIES, DEGREES, WEIGHTS } from '../../core/records/house';
-import { LONGEST, Markets, NotEmpty, NumberBetween, OneOf, Optional, Text } from './fields';
+import { LANGUAGES } from '../../core/claims/types';
+import { LONGEST, Markets, NotEmpty, NumberBetween, OneOf, Optional, Rule, Text, Values } from './fields';
 import { FirstRevision } from './revision';
+
+const isLanguage = (value: unknown) => (LANGUAGES as readonly unknown[]).includes(value);
+const areDifferent = (values: unknown) => !Array.isArray(values) || new Set(values).size === values.length;
 
 const MOST_HOURS = 24 * 7;
 
@@ -21,6 +25,10 @@ export class SettingsDoor {
   @Markets() @NotEmpty('Choose at least one market.') markets!: string[];
   @Optional() @OneOf(DEGREES) degrees?: string;
   @Optional() @OneOf(WEIGHTS) weights?: string;
+  @Optional()
+  @Values(LANGUAGES.length, 'unknown-language', 'Give languages of labels, each once.', isLanguage)
+  @Rule('twice', 'Give each language once.', areDifferent)
+  labelLanguages?: string[];
 }
 
 /** Said in words, so that nobody takes it out by a stray request. */

@@ -1,6 +1,21 @@
 /** The doors of what comes from a maker's own spreadsheet. */
 import { FormulaDoor } from './assessment-request';
-import { ListOf, LONGEST, Name, Nested, Text, Values, YesNo } from './fields';
+import { KINDS } from '../../core/formula/types';
+import { MOST_NAOH } from '../../core/sheets/stock';
+import { LotDoor } from './cupboard';
+import {
+  Id,
+  ListOf,
+  LONGEST,
+  Name,
+  Nested,
+  NumberBetween,
+  OneOf,
+  OrNull,
+  Text,
+  Values,
+  YesNo,
+} from './fields';
 
 const MOST_NAMES = 800;
 const MOST_BARS = 300;
@@ -20,4 +35,27 @@ class ImportedBarDoor {
 export class ImportDoor {
   @YesNo() preview!: boolean;
   @ListOf(() => ImportedBarDoor, MOST_BARS) bars!: ImportedBarDoor[];
+}
+
+const MOST_ROWS = 1000;
+
+class OwnStockDoor {
+  @Name('the material') name!: string;
+  @OneOf(KINDS) kind!: string;
+  @Text(LONGEST.line) inci!: string;
+  @OrNull() @NumberBetween(0, MOST_NAOH) naohPerGram!: number | null;
+}
+
+class StockRowDoor {
+  @NumberBetween(0, 1e6) row!: number;
+  @Name('the material') name!: string;
+  @OrNull() @Id() material!: string | null;
+  @OrNull() @Nested(() => OwnStockDoor) own!: OwnStockDoor | null;
+  @Text(LONGEST.name) supplier!: string;
+  @OrNull() @Nested(() => LotDoor) lot!: LotDoor | null;
+}
+
+export class ImportStockDoor {
+  @YesNo() preview!: boolean;
+  @ListOf(() => StockRowDoor, MOST_ROWS) rows!: StockRowDoor[];
 }

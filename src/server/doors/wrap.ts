@@ -35,6 +35,8 @@ const LONGEST_WORDS = 600;
 class WordsDoor {
   @Optional() @Text(LONGEST_WORDS) en?: string;
   @Optional() @Text(LONGEST_WORDS) fr?: string;
+  @Optional() @Text(LONGEST_WORDS) de?: string;
+  @Optional() @Text(LONGEST_WORDS) es?: string;
 }
 
 class FaceDoor {

@@ -6,6 +6,7 @@ import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { Piscina } from 'piscina';
 import type * as jobs from './jobs';
+import { timeLimit } from './time-limit';
 
 type Jobs = typeof jobs;
 type Input<K extends keyof Jobs> = Parameters<Jobs[K]>[0];
@@ -77,7 +78,7 @@ function pass(): void {
 }
 
 export interface JobOptions {
-  /** Time limit from the moment it runs, milliseconds. */
+  /** Time limit from the moment it runs, milliseconds; more by the clock where other programs keep the machine busy. */
   limitMs?: number;
   /** Ends the job. */
   signal?: AbortSignal;
@@ -96,17 +97,18 @@ export async function onThread<K extends keyof Jobs>(
   { limitMs = USUAL_LIMIT_MS, signal, ahead = false }: JobOptions = {},
 ): Promise<Output<K>> {
   if (!ahead) await turn();
-  let limit: AbortSignal | null = null;
+  let limit: ReturnType<typeof timeLimit> | null = null;
   try {
     const running = await threads();
-    limit = AbortSignal.timeout(limitMs);
-    const ended = signal ? AbortSignal.any([limit, signal]) : limit;
+    limit = timeLimit(limitMs);
+    const ended = signal ? AbortSignal.any([limit.signal, signal]) : limit.signal;
     return (await running.run(input, { name, signal: ended })) as Output<K>;
   } catch (error) {
-    if (limit?.aborted) throw new JobEnded('time');
+    if (limit?.signal.aborted) throw new JobEnded('time');
     if (isMemory(error)) throw new JobEnded('memory');
     throw error;
   } finally {
+    limit?.stop();
     if (!ahead) pass();
   }
 }

@@ -1,6 +1,6 @@
 /** Backups while the application runs: by time and by hand, kept by age, looked over, copied elsewhere, taken back. */
 import { noteFault } from '../log';
-import { copyFileSync, readFileSync, renameSync, statSync } from 'node:fs';
+import { copyFileSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
 import { isAbsolute, join } from 'node:path';
 import type { Knex } from 'knex';
 import { isBackupOld, keptByAge } from '../../core/archive/keep';
@@ -27,19 +27,23 @@ const DAY_MS = 24 * HOUR_MS;
 const MOST_BEFORE = 5;
 
 let copyFault: string | null = null;
+/** Whether the last backup that was asked for could not be made. */
+let isFailing = false;
 
 /** Copies a backup into the maker's other folder, if there is one; what goes wrong is told, and stops nothing. */
 async function copyElsewhere(db: Knex, folder: string, { id }: Backup): Promise<void> {
   const { copyTo } = (await findSetting(db, 'backups')).value;
   copyFault = null;
   if (copyTo === '') return;
+  const target = join(copyTo, `proportia-${id}.sqlite`);
   try {
     const file = backupFile(folder, id)!;
-    const target = join(copyTo, `proportia-${id}.sqlite`);
     copyFileSync(file, `${target}.part`);
     renameSync(`${target}.part`, target);
   } catch (error) {
     copyFault = `The copy into ${copyTo} did not succeed: ${(error as Error).message}`;
+    // What of it got there takes room, and is no backup.
+    rmSync(`${target}.part`, { force: true });
     noteFault('backup not copied', error);
   }
 }
@@ -67,7 +71,7 @@ export function makeBackup(db: Knex, reason: BackupReason): Promise<Backup> {
   if (waiting >= MOST_WAITING)
     return Promise.reject(fault(429, 'busy', 'A backup is being made just now. Ask again in a moment.'));
   waiting++;
-  const next = making.then(async () => {
+  const make = async () => {
     const folder = backupFolder(dataFolder());
     const at = moment();
     const id = backupId(at, reason);
@@ -78,7 +82,17 @@ export function makeBackup(db: Knex, reason: BackupReason): Promise<Backup> {
     if (backup.fault === null) await copyElsewhere(db, folder, backup);
     prune(folder, at);
     return backup;
-  });
+  };
+  const next = making.then(make).then(
+    (backup) => {
+      isFailing = false;
+      return backup;
+    },
+    (error: unknown) => {
+      isFailing = true;
+      throw error;
+    },
+  );
   making = next.catch(() => undefined).finally(() => waiting--);
   return next;
 }
@@ -100,6 +114,19 @@ export function requireFolder(copyTo: string): void {
       'Give the whole path of a folder that is there, or leave it empty.',
       'copyTo',
     );
+}
+
+/** The first backup is made within this time of the start. */
+const FIRST_WITHIN_S = 600;
+
+/** What is wrong with the backups, in words; null where nothing is. */
+export async function backupTrouble(db: Knex): Promise<string | null> {
+  const { backups, lastGood, isOld } = await backupsData(db);
+  if (isFailing) return 'The last backup could not be made. Is there room on the disk?';
+  if (copyFault !== null) return copyFault;
+  if (backups[0]?.fault) return 'The last backup does not hold together.';
+  if (lastGood === null) return process.uptime() > FIRST_WITHIN_S ? 'No backup was made yet.' : null;
+  return isOld ? `The last good backup is of ${lastGood.slice(0, 10)}.` : null;
 }
 
 /** What there is of backups. */

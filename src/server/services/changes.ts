@@ -201,6 +201,9 @@ export async function cancelChange(house: House, id: string): Promise<ChangeView
   return viewChange(house, id);
 }
 
+/** How far a look is is told at least so often, also where nothing was finished since. */
+const TELL_MS = 400;
+
 /** Tells how far a look is until it has ended; answers how to stop listening. */
 export function followChange(
   house: House,
@@ -214,10 +217,21 @@ export function followChange(
   const state = running.get(id);
   tell();
   if (!state) return () => undefined;
+  let timer: NodeJS.Timeout;
+  const stop = () => {
+    clearTimeout(timer);
+    state.news.off('news', hear);
+  };
   const hear = () => {
-    if (running.has(id)) send({ state: 'running', done: state.done, of: state.of });
-    else tell();
+    clearTimeout(timer);
+    if (!running.has(id)) {
+      stop();
+      return tell();
+    }
+    timer = setTimeout(hear, TELL_MS).unref();
+    send({ state: 'running', done: state.done, of: state.of });
   };
   state.news.on('news', hear);
-  return () => state.news.off('news', hear);
+  timer = setTimeout(hear, TELL_MS).unref();
+  return stop;
 }

@@ -47,6 +47,14 @@ async function countShelf(
   if (massG !== 0) await addMovement(trx, { lot, massG, at: now, batch: null, event: null, reason });
 }
 
+/** Within a transaction: a new lot of a material. */
+export async function makeLot(trx: Knex, house: House, materialId: string, lot: StatedLot): Promise<void> {
+  checkLot(lot);
+  const id = await freeId(`${materialId} ${lot.code}`, 'lot', (base) => takenIds(trx, 'lots', base));
+  await addLot(trx, { ...lot, id, material: materialId, quarantine: lot.quarantine ?? null, revision: 1 });
+  await countShelf(trx, house, id, lot.quantityG, lot.leftG, 'As it was when it was written down');
+}
+
 /** Adds a lot to a material. */
 export function addNewLot(
   house: House,
@@ -56,10 +64,7 @@ export function addNewLot(
 ): Promise<CupboardEntry> {
   const action = async (trx: Knex) => {
     await requireMaterial(trx, materialId);
-    checkLot(lot);
-    const id = await freeId(`${materialId} ${lot.code}`, 'lot', (base) => takenIds(trx, 'lots', base));
-    await addLot(trx, { ...lot, id, material: materialId, quarantine: lot.quarantine ?? null, revision: 1 });
-    await countShelf(trx, house, id, lot.quantityG, lot.leftG, 'As it was when it was written down');
+    await makeLot(trx, house, materialId, lot);
     return materialId;
   };
   return changing(house, action, key, 'lot');

@@ -173,6 +173,27 @@ export async function changing(
   return cupboardEntry(house, id);
 }
 
+/** Within a transaction: a new material of the maker's own, under an id made from its name, which is answered. */
+export async function makeMaterial(
+  trx: Knex,
+  material: StatedMaterial,
+  supplier: string | null,
+): Promise<string> {
+  check(material);
+  const id = await freeMaterialId(trx, material.name, 'material');
+  await addMaterial(trx, { ...material, id }, supplier);
+  return id;
+}
+
+/** Within a transaction: a material of the starter library as it is; nothing changes where it is there already. */
+export async function takeMaterial(trx: Knex, id: string, supplier: string | null): Promise<string> {
+  if (await findMaterial(trx, id)) return id;
+  const material = libraryMaterial(id);
+  if (!material) throw fault(404, 'unknown-material', `The starter library has no material "${id}".`, 'id');
+  await addMaterial(trx, material, supplier);
+  return id;
+}
+
 /** Puts a new material of the maker's own into the cupboard, under an id made from its name. */
 export function addOwnMaterial(
   house: House,
@@ -180,27 +201,12 @@ export function addOwnMaterial(
   supplier: string | null,
   key: string | null = null,
 ): Promise<CupboardEntry> {
-  check(material);
-  return changing(
-    house,
-    async (trx) => {
-      const id = await freeMaterialId(trx, material.name, 'material');
-      await addMaterial(trx, { ...material, id }, supplier);
-      return id;
-    },
-    key,
-  );
+  return changing(house, (trx) => makeMaterial(trx, material, supplier), key);
 }
 
 /** Takes a material of the starter library into the cupboard as it is; nothing changes where it is there already. */
 export function takeFromLibrary(house: House, id: string, supplier: string | null): Promise<CupboardEntry> {
-  return changing(house, async (trx) => {
-    if (await findMaterial(trx, id)) return id;
-    const material = libraryMaterial(id);
-    if (!material) throw fault(404, 'unknown-material', `The starter library has no material "${id}".`, 'id');
-    await addMaterial(trx, material, supplier);
-    return id;
-  });
+  return changing(house, (trx) => takeMaterial(trx, id, supplier));
 }
 
 /** What a change comes back with: how it stands now, or the newer state that it would have overwritten. */

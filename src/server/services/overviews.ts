@@ -41,9 +41,16 @@ async function groundStamp({ db, today }: House): Promise<string> {
   return `${SHAPE} ${snapshot.id} ${revision}`;
 }
 
-function inputOf({ product, formula, wrap, issued }: BarForOverview, onDate: string): OverviewInput {
-  const { name, note, identity, markets, firstPlacedOn } = product;
-  const words = wrap ? wordsOfWrap(product, wrap) : [name, note, identity].join('\n');
+/** Everything the maker says of a bar. */
+export function wordsOfBar({ product, wrap }: Pick<BarForOverview, 'product' | 'wrap'>): string {
+  const { name, note, identity } = product;
+  return wrap ? wordsOfWrap(product, wrap) : [name, note, identity].join('\n');
+}
+
+function inputOf(bar: BarForOverview, onDate: string): OverviewInput {
+  const { product, formula, issued } = bar;
+  const { markets, firstPlacedOn } = product;
+  const words = wordsOfBar(bar);
   const said = issued.map(({ market, school, content }) => ({
     market,
     school,

@@ -5,9 +5,11 @@ import { LIBRARY } from '../../library';
 import type { House } from '../house';
 import { fault } from '../http';
 import { onThread } from '../jobs/threads';
+import { barsForOverview } from '../repositories/overviews';
 import { sharedSetting } from '../store/shared';
 import { snapshotOf } from '../store/snapshot';
 import { placesOf, readPlaces } from './change-subjects';
+import { wordsOfBar } from './overviews';
 import { pricesPerGram } from './products';
 
 const LIMIT_MS = 30_000;
@@ -31,7 +33,12 @@ export async function substitutesFor(
   const places = await placesOf(house, { kind: 'swap', from, to: from, by: 'mass' });
   const subjects = await readPlaces(db, places.slice(0, MOST_BARS));
   const side = { setting: sharedSetting(snapshot), onDate: today };
-  const job = { side, from, candidates: candidates.map(({ id }) => id), subjects };
+  const bars = await barsForOverview(
+    db,
+    subjects.map(({ subject }) => subject.id),
+  );
+  const words = Object.fromEntries(bars.map((bar) => [bar.product.id, wordsOfBar(bar)]));
+  const job = { side, from, candidates: candidates.map(({ id }) => id), subjects, words };
   const judged = await onThread('substitutes', job, { limitMs: LIMIT_MS });
   const prices = await pricesPerGram(db);
   const own = prices[from];

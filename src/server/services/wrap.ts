@@ -1,10 +1,10 @@
 /** A bar's wrap: gathering what the screen needs, laying labels out, and keeping it. */
 import { findClaims } from '../../core/claims/find';
-import type { OwnPhrase } from '../../core/claims/types';
+import type { Language, OwnPhrase } from '../../core/claims/types';
 import type { School } from '../../core/formula/answer';
 import { MARKETS, type Market, type Material } from '../../core/formula/types';
 import { proposeCautions } from '../../core/labels/cautions';
-import { labelContent, type LabelContent } from '../../core/labels/content';
+import { labelContent, type LabelContent, type Words as LabelWords } from '../../core/labels/content';
 import { USUAL_FORMATS } from '../../core/labels/formats';
 import { netFromBars } from '../../core/labels/heights';
 import { standingIn, type Standing } from '../../core/labels/standing';
@@ -30,13 +30,18 @@ import { assessEverywhere, requireProduct, type AssessedProduct } from './produc
 const FRENCH_SOAP = 'Savon';
 
 /** What a wrap starts from. */
-function startingWrap(product: Product, cautions: { en: string; fr: string }): Wrap {
+function startingWrap(
+  product: Product,
+  cautions: Required<LabelWords>,
+  languages: readonly Language[],
+): Wrap {
+  const spoken = new Set<Language>(['en', 'fr', ...languages]);
   return {
     description: product.note,
     back: '',
     identity: { en: product.identity, fr: FRENCH_SOAP },
     use: {},
-    cautions: { en: cautions.en, fr: cautions.fr },
+    cautions: Object.fromEntries([...spoken].map((language) => [language, cautions[language]])),
     markets: Object.fromEntries(
       MARKETS.map((market) => [
         market,
@@ -58,7 +63,9 @@ export interface Gathered extends AssessedProduct {
   stored: StoredWrap;
   /** The batch whose label it is; null for the formula's. */
   ofBatch: OfBatch | null;
-  proposedCautions: { en: string; fr: string };
+  proposedCautions: Required<LabelWords>;
+  /** What labels in the EU speak. */
+  labelLanguages: Language[];
   ownPhrases: OwnPhrase[];
   phrasesRevision: number;
 }
@@ -69,13 +76,14 @@ async function gather(house: House, productId: string, batchId: string | null = 
       ? { ...(await assessEverywhere(house, productId)), ofBatch: null }
       : await assessBatchEverywhere(house, productId, batchId);
   const proposedCautions = proposeCautions(assessed.materials);
+  const { labelLanguages = [] } = (await findSetting(house.db, 'house')).value;
   const stored = (await findWrap(house.db, productId)) ?? {
     revision: 0,
     savedAt: '',
-    wrap: startingWrap(assessed.product, proposedCautions),
+    wrap: startingWrap(assessed.product, proposedCautions, labelLanguages),
   };
   const { value: ownPhrases, revision: phrasesRevision } = await findSetting(house.db, 'ownPhrases');
-  return { ...assessed, stored, proposedCautions, ownPhrases, phrasesRevision };
+  return { ...assessed, stored, proposedCautions, labelLanguages, ownPhrases, phrasesRevision };
 }
 
 /** Everything a maker says of a bar, as one text. */
@@ -133,6 +141,7 @@ function contentOf(
     identity: wrap.identity,
     use: wrap.use,
     cautions: wrap.cautions,
+    languages: gathered.labelLanguages,
     text: wrap.back,
     ingredients: list?.text ?? '',
     netMassG: netOf(gathered, wrap),
@@ -261,6 +270,7 @@ export async function wrapData(
     hasLogo: (await findLogo(house.db)) !== null,
     predictedBarG: predictedBar(gathered),
     proposedCautions,
+    labelLanguages: gathered.labelLanguages,
     ownPhrases: gathered.ownPhrases,
     phrasesRevision: gathered.phrasesRevision,
     issued,

@@ -1,0 +1,71 @@
+/** Days as they stand in makers' spreadsheets. Pure. */
+import { findDay } from '../paperwork/dates';
+
+/** Which stands first where a day is written in figures alone. */
+export type DayOrder = 'dayFirst' | 'monthFirst';
+
+/** What only a month is taken for: what comes begins with it, what lasts ends with it. */
+export type MonthEnd = 'first' | 'last';
+
+const FIGURES = /^(\d{1,2})([./-])(\d{1,2})\2(\d{4}|\d{2})$/;
+const MONTH = /^(?:(\d{1,2})[./-](\d{4}|\d{2})|(\d{4})[./-](\d{1,2}))$/;
+const MONTHS = 12;
+const CENTURY = 2000;
+
+const wholeYear = (digits: string) => (digits.length === 2 ? CENTURY + Number(digits) : Number(digits));
+
+/** A real day as YYYY-MM-DD, or null. */
+function real(year: number, month: number, date: number): string | null {
+  const made = new Date(Date.UTC(year, month - 1, date));
+  return made.getUTCMonth() === month - 1 && made.getUTCDate() === date
+    ? made.toISOString().slice(0, 10)
+    : null;
+}
+
+function inMonth(year: number, month: number, end: MonthEnd): string | null {
+  if (month < 1 || month > MONTHS) return null;
+  return end === 'first'
+    ? real(year, month, 1)
+    : real(year, month, new Date(Date.UTC(year, month, 0)).getUTCDate());
+}
+
+/**
+ * Which stands first in a sheet's days, by those that can only be read one way; null where nothing tells.
+ *
+ * @example dayOrderOf(['3/4/2026', '3/25/2026']) // 'monthFirst'
+ */
+export function dayOrderOf(cells: readonly string[]): DayOrder | null {
+  for (const cell of cells) {
+    const [, a, mark, b] = FIGURES.exec(cell.trim()) ?? [];
+    if (a === undefined) continue;
+    if (mark === '.' || Number(a) > MONTHS) return 'dayFirst';
+    if (Number(b) > MONTHS) return 'monthFirst';
+  }
+  return null;
+}
+
+/**
+ * The day a cell says; null for an empty one or a dash, an error in words for what is no day.
+ *
+ * @example readDay('4/3/2026', 'dayFirst', 'first') // '2026-03-04'
+ * @example readDay('03/2027', 'dayFirst', 'last') // '2027-03-31'
+ */
+export function readDay(cell: string, order: DayOrder, end: MonthEnd): string | null | { error: string } {
+  const text = cell.trim();
+  if (text === '' || /^(?:[-–—?]|n\/?a|none)$/i.test(text)) return null;
+  const error = { error: `“${cell}” is no day. Write it as 2026-03-14.` };
+  const figures = FIGURES.exec(text);
+  if (figures) {
+    const [a, b] = [Number(figures[1]), Number(figures[3])];
+    const year = wholeYear(figures[4]!);
+    const isMonthFirst = figures[2] !== '.' && (b > MONTHS || (a <= MONTHS && order === 'monthFirst'));
+    return (isMonthFirst ? real(year, a, b) : real(year, b, a)) ?? error;
+  }
+  const month = MONTH.exec(text);
+  if (month) return inMonth(wholeYear(month[2] ?? month[3]!), Number(month[1] ?? month[4]), end) ?? error;
+  const found = findDay(text);
+  if (!found) return error;
+  const isMonth = found.question !== null && found.day.endsWith('-01');
+  const [year, number] = found.day.split('-').map(Number);
+  return isMonth ? (inMonth(year!, number!, end) ?? error) : found.day;
+}

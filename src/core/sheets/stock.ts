@@ -1,0 +1,244 @@
+/** A maker's list of what stands in the cupboard: materials with their suppliers and lots, a row each. Pure. */
+import { folded } from '../folded';
+import type { Kind } from '../formula/types';
+import { readNumber, type DecimalMark } from '../quantities/number';
+import { unitRule } from '../quantities/units';
+import { unitIn } from './amounts';
+import { readDay, type MonthEnd } from './days';
+import type { SheetFault } from './layout';
+import {
+  cellAt,
+  filled,
+  headUnit,
+  isHeading,
+  kindIn,
+  TOTAL,
+  type PriceOf,
+  type StockColumn,
+  type StockLayout,
+} from './stock-layout';
+
+/** Grams, or millilitres of which it is still to be said what they weigh. */
+export interface Held {
+  value: number;
+  isVolume: boolean;
+}
+
+export interface StockLot {
+  /** Null where none is written down. */
+  code: string | null;
+  bought: Held;
+  left: Held;
+  price: number | null;
+  priceOf: PriceOf;
+  receivedOn: string | null;
+  openedOn: string | null;
+  bestBefore: string | null;
+}
+
+export interface StockItem {
+  row: number;
+  name: string;
+  supplier: string;
+  kind: Kind | null;
+  inci: string;
+  naohPerGram: number | null;
+  lot: StockLot | null;
+}
+
+const TIMES = /^(\d+)\s*[x×*]\s*(.+)$/i;
+/** "2 lb x 4" */
+const TIMES_BEHIND = /^(.+?)\s*[x×*]\s*(\d+)$/i;
+/** What something is bought in, which says nothing of how much it is. */
+const CONTAINER =
+  /\s*\b(?:pail|bucket|bottle|jar|tub|bag|box|tin|can|container|jug|drum|pack|sack|flasche|dose|eimer|beutel|flacon|seau|sac|pot)s?\b\s*$/i;
+/** Measures of a shop that no formula is stated in, millilitres. */
+const SHOP_ML: readonly (readonly [RegExp, number])[] = [
+  [/^(?:gal|gallons?)\.?$/i, 3785.411784],
+  [/^(?:qt|quarts?)\.?$/i, 946.352946],
+  [/^(?:pt|pints?)\.?$/i, 473.176473],
+];
+
+/** What a bare number is a multiple of: grams, or millilitres. */
+interface HeldUnit {
+  factor: number;
+  isVolume: boolean;
+}
+
+/** The mass or volume that words name, shops' measures too; null where they name none. */
+function heldUnit(words: string | null): HeldUnit | null {
+  if (words === null) return null;
+  const ml = SHOP_ML.find(([pattern]) => pattern.test(words.trim()))?.[1];
+  if (ml !== undefined) return { factor: ml, isVolume: true };
+  const unit = unitIn(words);
+  const rule = unit === null || unit === '%' ? undefined : unitRule(unit);
+  return rule?.base === 'absolute' ? { factor: rule.factor, isVolume: rule.byVolume } : null;
+}
+
+/**
+ * How much a cell says there is, bare numbers in the unit that words name; null for an empty one, an error in words for
+ * what cannot be read.
+ *
+ * @example readHeld('2 x 500 g', null, null) // { value: 1000, isVolume: false }
+ */
+export function readHeld(
+  cell: string,
+  unit: string | null,
+  mark: DecimalMark,
+): Held | null | { error: string } {
+  const text = cell
+    .replace(/[~≈]|\b(?:about|ca|approx)\b\.?/gi, '')
+    .replace(CONTAINER, '')
+    .trim();
+  if (text === '' || /^[-–—?]$/.test(text)) return null;
+  const [before, behind] = [TIMES.exec(text), TIMES_BEHIND.exec(text)];
+  const each = before?.[2] ?? behind?.[1] ?? text;
+  const times = Number(before?.[1] ?? behind?.[2] ?? 1);
+  const [, digits = '', said = ''] = /^([\d.,\s'’\u00a0\u202f]+)(.*)$/.exec(each) ?? [];
+  const value = readNumber(digits, mark) * times;
+  if (!(value >= 0)) return { error: `“${cell}” is no amount. Write it as 500 g.` };
+  const words = said.trim();
+  const own = heldUnit(words === '' ? unit : words);
+  if (own) return { value: value * own.factor, isVolume: own.isVolume };
+  return {
+    error:
+      words === ''
+        ? `“${cell}” says no unit. Say which unit the column is in.`
+        : `“${words}” is no mass or volume here. Try g, kg, oz, lb, ml or l.`,
+  };
+}
+
+/** A price without its currency. */
+function readPrice(cell: string, mark: DecimalMark): number | null | { error: string } {
+  const bare = cell.replace(/[€$£]|\b[A-Z]{3}\b|\b(?:kr|zł)\b/g, '').trim();
+  if (bare === '' || /^[-–—?]$/.test(bare)) return null;
+  const value = readNumber(bare, mark);
+  return value >= 0 ? value : { error: `“${cell}” is no price.` };
+}
+
+const PRICED_G: Record<Exclude<PriceOf, 'all'>, number> = {
+  kg: 1000,
+  '100 g': 100,
+  lb: unitRule('lb')!.factor,
+  oz: unitRule('oz')!.factor,
+};
+
+const KOH_PER_NAOH = 56.106 / 39.997;
+/** More sodium hydroxide than any fat takes up, grams a gram. */
+export const MOST_NAOH = 0.3;
+
+/** Grams of sodium hydroxide a gram takes up, of a value in any of the usual ways; the head may name which. */
+function readSap(cell: string, head: string, mark: DecimalMark): number | null | { error: string } {
+  if (cell === '' || /^[-–—?]$/.test(cell)) return null;
+  const value = readNumber(cell, mark);
+  const words = folded(head);
+  const isKoh = /koh|potas|mg/.test(words) || value > 1;
+  if (!isKoh && !/naoh|sodium/.test(words) && value > 0)
+    return { error: `“${cell}”: say in the head whether it is NaOH or KOH.` };
+  const naoh = (value > 1 ? value / 1000 : value) / (isKoh ? KOH_PER_NAOH : 1);
+  return naoh >= 0 && naoh <= MOST_NAOH ? naoh : { error: `“${cell}” is no saponification value.` };
+}
+
+interface Row {
+  row: number;
+  cells: readonly string[];
+  heads: readonly string[];
+  layout: StockLayout;
+  faults: SheetFault[];
+}
+
+/** What a cell says, or null with its fault noted. */
+function noted<T>({ row, faults }: Row, read: T | { error: string }): T | null {
+  if (typeof read !== 'object' || read === null || !('error' in read)) return read;
+  faults.push({ row, message: read.error });
+  return null;
+}
+
+function lotOf(from: Row): StockLot | null {
+  const { cells, heads, layout } = from;
+  const { columns, mark, priceOf } = layout;
+  const text = (column: StockColumn) => cellAt(cells, columns[column]);
+  const day = (column: StockColumn, end: MonthEnd) =>
+    noted(from, readDay(text(column), layout.days ?? 'dayFirst', end));
+  const own = heldUnit(text('unit')) ? text('unit') : null;
+  const held = (column: 'bought' | 'left') => {
+    const inHead = columns[column] === null ? null : headUnit(heads[columns[column]] ?? '');
+    return noted(from, readHeld(text(column), own ?? inHead ?? layout.unit, mark));
+  };
+  const [bought, left] = [held('bought'), held('left')];
+  const lot = {
+    code: text('code') || null,
+    price: noted(from, readPrice(text('price'), mark)),
+    priceOf,
+    receivedOn: day('received', 'first'),
+    openedOn: day('opened', 'first'),
+    bestBefore: day('bestBefore', 'last'),
+  };
+  const whole = bought ?? left;
+  if (whole) return { ...lot, bought: whole, left: left ?? whole };
+  if (lot.code !== null && text('bought') === '' && text('left') === '')
+    from.faults.push({ row: from.row, message: `Lot ${lot.code}: say how much of it there is.` });
+  return null;
+}
+
+/**
+ * Every material of a list with its lot, and what could not be read, by row. A row without a name is another lot of the
+ * material above it; a row with nothing but a kind of thing heads the rows below it.
+ *
+ * @example
+ * readStock(rows, guessStock(rows)).items[0].lot?.bought; // { value: 5000, isVolume: false }
+ */
+export function readStock(
+  rows: readonly (readonly string[])[],
+  layout: StockLayout,
+): { items: StockItem[]; faults: SheetFault[] } {
+  const { head, columns } = layout;
+  const heads = rows[head] ?? [];
+  const items: StockItem[] = [];
+  const faults: SheetFault[] = [];
+  let section: Kind | null = null;
+  let above: StockItem | null = null;
+  rows.forEach((cells, at) => {
+    if (at <= head || filled(cells) === 0) return;
+    const name = cellAt(cells, columns.what);
+    if (TOTAL.test(folded(name))) return;
+    if (filled(cells) === 1 && isHeading(name)) {
+      section = kindIn(name);
+      return;
+    }
+    const from = { row: at + 1, cells, heads, layout, faults };
+    const lot = lotOf(from);
+    if (name === '') {
+      if (above && lot) items.push({ ...above, row: at + 1, lot });
+      return;
+    }
+    above = {
+      row: at + 1,
+      name,
+      supplier: cellAt(cells, columns.supplier),
+      kind: kindIn(cellAt(cells, columns.kind)) ?? section,
+      inci: cellAt(cells, columns.inci),
+      naohPerGram: noted(
+        from,
+        readSap(cellAt(cells, columns.sap), heads[columns.sap ?? -1] ?? '', layout.mark),
+      ),
+      lot,
+    };
+    items.push(above);
+  });
+  return { items, faults };
+}
+
+/** Grams of what is held, by what a millilitre weighs; null where that is asked for and not known. */
+export function gramsHeld({ value, isVolume }: Held, gPerMl: number | null): number | null {
+  if (!isVolume) return value;
+  return gPerMl === null ? null : value * gPerMl;
+}
+
+/**
+ * What all of a lot cost, by what its price is of.
+ *
+ * @example priceOfAll(12, 'kg', 2500) // 30
+ */
+export const priceOfAll = (price: number, of: PriceOf, grams: number): number =>
+  of === 'all' ? price : (price * grams) / PRICED_G[of];

@@ -1,0 +1,181 @@
+import { useMemo, useState } from 'react';
+import { readNumberOrNull } from '../../core/quantities/number';
+import type { ImportResult } from '../../core/records/import';
+import type { PercentOf, SheetUnit } from '../../core/sheets/amounts';
+import {
+  guessLayout,
+  SHEET_KINDS,
+  type Layout,
+  type SheetColumns,
+  type SheetKind,
+} from '../../core/sheets/layout';
+import { address } from '../../ui/api';
+import { Select } from '../../ui/Select';
+import { TextField } from '../../ui/TextField';
+import { VERDICT_WORDS } from '../../ui/words';
+import {
+  Columns,
+  FirstRows,
+  Names,
+  Outcome,
+  TakeIn,
+  useLeft,
+  useMatches,
+  useSending,
+  type Sheet,
+} from './import-parts';
+import { makeBars, type Said } from './sheet';
+
+const KIND_WORDS: Record<SheetKind, string> = {
+  list: 'a row an ingredient, the bar beside it',
+  blocks: 'a bar’s name, its ingredients below',
+  rows: 'a row a bar, a column an ingredient',
+  columns: 'a column a bar, a row an ingredient',
+  single: 'one bar alone',
+};
+const COLUMN_WORDS: Record<keyof SheetColumns, string> = {
+  bar: 'The bar',
+  what: 'Ingredient',
+  amount: 'Amount',
+  unit: 'Unit',
+  note: 'Note',
+};
+const UNIT_CHOICES: readonly (readonly [SheetUnit | '', string])[] = [
+  ['', 'each cell says it'],
+  ['g', 'grams'],
+  ['oz', 'ounces'],
+  ['kg', 'kilograms'],
+  ['lb', 'pounds'],
+  ['%', 'percent'],
+];
+
+function LayoutForm({
+  sheet,
+  layout,
+  onChange,
+}: {
+  sheet: Sheet;
+  layout: Layout;
+  onChange: (layout: Layout) => void;
+}) {
+  const heads = sheet.rows[Math.max(0, layout.head)] ?? [];
+  const isAcross = layout.kind === 'rows' || layout.kind === 'columns';
+  return (
+    <div className="flex flex-wrap items-end gap-4">
+      <Select
+        label="Laid out as"
+        value={layout.kind}
+        options={SHEET_KINDS.map((kind) => [kind, KIND_WORDS[kind]] as const)}
+        onChange={(kind) => onChange({ ...layout, kind })}
+      />
+      {!isAcross && (
+        <Columns
+          heads={heads}
+          words={COLUMN_WORDS}
+          columns={layout.columns}
+          onChange={(columns) => onChange({ ...layout, columns })}
+        />
+      )}
+      <Select
+        label="Bare numbers are in"
+        value={layout.unit ?? ''}
+        options={UNIT_CHOICES}
+        onChange={(unit) => onChange({ ...layout, unit: unit === '' ? null : unit })}
+      />
+    </div>
+  );
+}
+
+const USUAL: Said = { percentOf: 'fats', batchG: 1000, superfatPct: 5, chosen: {} };
+
+function Percents({ said, onSaid }: { said: Said; onSaid: (said: Said) => void }) {
+  const [batch, setBatch] = useState(String(said.batchG));
+  return (
+    <div className="flex flex-wrap items-end gap-4">
+      <Select<PercentOf>
+        label="Percents are of, where they do not add up"
+        value={said.percentOf}
+        options={[
+          ['fats', 'the fats'],
+          ['whole', 'everything'],
+        ]}
+        onChange={(percentOf) => onSaid({ ...said, percentOf })}
+      />
+      <TextField
+        label="Grams of a batch in percent"
+        value={batch}
+        isNumber
+        onChange={(text) => {
+          setBatch(text);
+          const batchG = readNumberOrNull(text);
+          if (batchG !== null && batchG > 0 && batchG <= 1e6) onSaid({ ...said, batchG });
+        }}
+      />
+    </div>
+  );
+}
+
+function lookedWords(result: ImportResult | null, wanted: string) {
+  const looked = result?.bars.find(({ name }) => name === wanted);
+  if (!looked) return null;
+  const { fault, verdict } = looked;
+  return { words: fault ?? (verdict ? VERDICT_WORDS[verdict] : ''), isFault: fault !== null };
+}
+
+/** Bars as they stand in a maker's sheet. */
+export function ImportBars({ sheet }: { sheet: Sheet }) {
+  const [layout, setLayout] = useState(() => guessLayout(sheet.rows));
+  const [said, setSaid] = useState<Said>(USUAL);
+  const names = useMemo(
+    () => makeBars(sheet.rows, layout, sheet.name, new Map(), USUAL).names,
+    [sheet, layout],
+  );
+  const { matches, isMatching } = useMatches(names);
+  const made = useMemo(
+    () => makeBars(sheet.rows, layout, sheet.name, matches, said),
+    [sheet, layout, matches, said],
+  );
+  const { faults, result, busy, go } = useSending<ImportResult>(address('import'), '/');
+  const { left, leave } = useLeft();
+  const chosen = made.bars.filter(({ name }) => !left.has(name));
+  return (
+    <>
+      <FirstRows rows={sheet.rows} />
+      <LayoutForm sheet={sheet} layout={layout} onChange={setLayout} />
+      <Percents said={said} onSaid={setSaid} />
+      <Names
+        names={names}
+        matches={matches}
+        taken={(name) => {
+          const title = said.chosen[name]?.title ?? matches.get(name)?.title;
+          return title ? `taken for ${title}` : null;
+        }}
+        onFound={(name, { id, name: title, kind }) =>
+          setSaid({ ...said, chosen: { ...said.chosen, [name]: { id, title, kind } } })
+        }
+      />
+      <Outcome
+        what="bar"
+        all={made.bars.map(({ name, formula, notes }) => ({
+          ...{ key: name, name, words: `${formula.lines.length} lines`, notes },
+          looked: lookedWords(result, name),
+        }))}
+        faults={made.faults}
+        left={left}
+        isMatching={isMatching}
+        onLeave={leave}
+      />
+      <TakeIn
+        look="Hold them against the limits first"
+        what="bar"
+        count={chosen.length}
+        busy={busy}
+        isHeld={isMatching || made.faults.length > 0}
+        faults={faults}
+        onGo={(preview) =>
+          void go(preview, { bars: chosen.map(({ name, note, formula }) => ({ name, note, formula })) })
+        }
+      />
+    </>
+  );
+}

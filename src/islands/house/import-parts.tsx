@@ -1,0 +1,257 @@
+/** What bringing in any spreadsheet shows: its first rows, names that are not sure, what comes of it, taking it in. */
+import { useEffect, useState, type ReactNode } from 'react';
+import type { FoundMaterial } from '../../core/records/cupboard';
+import type { SheetFault } from '../../core/sheets/layout';
+import type { Match } from '../../core/sheets/match';
+import { address, send, type Fault } from '../../ui/api';
+import { Faults } from '../../ui/Faults';
+import { FindMaterial } from '../../ui/FindMaterial';
+import { Select } from '../../ui/Select';
+
+const SHOWN_ROWS = 6;
+const MOST_FAULTS = 40;
+
+export const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
+
+export interface Sheet {
+  name: string;
+  rows: string[][];
+}
+
+export function FirstRows({ rows }: { rows: readonly string[][] }) {
+  return (
+    <div className="overflow-x-auto">
+      <table className="plain-table font-narrow whitespace-nowrap" aria-label="The first rows">
+        <tbody>
+          {rows.slice(0, SHOWN_ROWS).map((row, at) => (
+            <tr key={at}>
+              <th scope="row" className="text-soft">
+                {at + 1}
+              </th>
+              {row.slice(0, 10).map((cell, column) => (
+                <td key={column}>{cell}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Which column of a sheet says what. */
+export function Columns<K extends string>({
+  heads,
+  words,
+  columns,
+  onChange,
+}: {
+  heads: readonly string[];
+  words: Record<K, string>;
+  columns: Record<K, number | null>;
+  onChange: (columns: Record<K, number | null>) => void;
+}) {
+  const choices: readonly (readonly [string, string])[] = [
+    ['', 'none'],
+    ...heads.map((head, at) => [String(at), head || `column ${at + 1}`] as const),
+  ];
+  return (Object.keys(words) as K[]).map((column) => (
+    <Select
+      key={column}
+      label={words[column]}
+      value={columns[column] === null ? '' : String(columns[column])}
+      options={choices}
+      onChange={(at) => onChange({ ...columns, [column]: at === '' ? null : Number(at) })}
+    />
+  ));
+}
+
+/** Names that are not sure, each with what it is taken for and another to choose. */
+export function Names({
+  names,
+  matches,
+  taken,
+  onFound,
+  children,
+}: {
+  names: readonly string[];
+  matches: ReadonlyMap<string, Match | null>;
+  /** What a name is taken for, in words; null where it is not known. */
+  taken: (name: string) => string | null;
+  onFound: (name: string, material: FoundMaterial['material']) => void;
+  /** What else may be said of a name. */
+  children?: (name: string) => ReactNode;
+}) {
+  const open = names.filter((name) => matches.has(name) && matches.get(name)?.isSure !== true);
+  if (open.length === 0) return null;
+  return (
+    <section aria-label="Names to look at">
+      <h3 className="font-medium">Look at these names</h3>
+      <ul>
+        {open.map((name) => {
+          const words = taken(name);
+          return (
+            <li key={name} className="flex flex-wrap items-center gap-x-3 border-b border-hair py-1">
+              <span className="min-w-48 font-medium">{name}</span>
+              <span className={words ? '' : 'text-madder'}>{words ?? 'not known here'}</span>
+              <FindMaterial label="It is" onFound={({ material }) => onFound(name, material)} />
+              {children?.(name)}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+/** Names asked about at once. */
+const MOST_NAMES = 400;
+
+/** What each name most likely is, asked once; what is not answered counts as not known. */
+export function useMatches(names: readonly string[]) {
+  const [matches, setMatches] = useState<ReadonlyMap<string, Match | null>>(new Map());
+  const missing = names.filter((name) => !matches.has(name)).slice(0, MOST_NAMES);
+  const key = JSON.stringify(missing);
+  useEffect(() => {
+    if (key === '[]') return;
+    const asked = JSON.parse(key) as string[];
+    void send<{ matches: (Match | null)[] }>('POST', address('import', 'names'), { names: asked }).then(
+      (answer) => {
+        const found = asked.map((name, at) => [name, answer.ok ? answer.body.matches[at]! : null] as const);
+        setMatches((old) => new Map([...old, ...found]));
+      },
+    );
+  }, [key]);
+  return { matches, isMatching: missing.length > 0 };
+}
+
+/** A row or bar that would be taken in. */
+export interface Taken {
+  key: string;
+  name: string;
+  words: string;
+  /** How it was found when it was looked at. */
+  looked: { words: string; isFault: boolean } | null;
+  notes: readonly string[];
+}
+
+/** What would be taken in, each of which may be left out, and rows that cannot be read. */
+export function Outcome({
+  what,
+  all,
+  faults,
+  left,
+  isMatching,
+  onLeave,
+}: {
+  what: string;
+  all: readonly Taken[];
+  faults: readonly SheetFault[];
+  left: ReadonlySet<string>;
+  /** Names are still being looked up. */
+  isMatching: boolean;
+  onLeave: (key: string) => void;
+}) {
+  if (isMatching) return <p role="status">Looking up the names…</p>;
+  return (
+    <section aria-label="What comes of it">
+      <h3 className="font-medium">
+        {many(all.length, what)}
+        {faults.length > 0 && `, ${many(faults.length, 'row')} cannot be read`}
+      </h3>
+      <ul className="text-madder">
+        {faults.slice(0, MOST_FAULTS).map(({ row, message }, at) => (
+          <li key={at}>
+            Row {row}: {message}
+          </li>
+        ))}
+      </ul>
+      <ul>
+        {all.map(({ key, name, words, looked, notes }) => (
+          <li key={key}>
+            <label className="flex flex-wrap items-baseline gap-x-3">
+              <input type="checkbox" checked={!left.has(key)} onChange={() => onLeave(key)} />
+              <strong className="font-medium">{name}</strong>
+              <span className="text-soft">{words}</span>
+              {looked && <span className={looked.isFault ? 'text-madder' : ''}>{looked.words}</span>}
+              <span className="text-soft">{notes.join(' ')}</span>
+            </label>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What is left out, by its key. */
+export function useLeft() {
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const leave = (key: string) => {
+    const next = new Set(left);
+    if (!next.delete(key)) next.add(key);
+    setLeft(next);
+  };
+  return { left, leave };
+}
+
+/** Sends what is to be looked at or taken, and goes on to `then` once it is taken. */
+export function useSending<Result extends { taken: number }>(url: string, then: string) {
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const [result, setResult] = useState<Result | null>(null);
+  const [busy, setBusy] = useState(false);
+  const go = async (preview: boolean, what: object) => {
+    setBusy(true);
+    const answer = await send<Result>('POST', url, { preview, ...what });
+    setBusy(false);
+    setFaults(answer.ok ? [] : answer.faults);
+    if (!answer.ok) return;
+    setResult(answer.body);
+    if (answer.body.taken > 0) location.assign(then);
+  };
+  return { faults, result, busy, go };
+}
+
+/** Looking at it first, and taking it in: all or none. */
+export function TakeIn({
+  look,
+  what,
+  count,
+  busy,
+  isHeld,
+  faults,
+  onGo,
+  children,
+}: {
+  look: string;
+  what: string;
+  count: number;
+  busy: boolean;
+  /** Something cannot be read. */
+  isHeld: boolean;
+  faults: Fault[];
+  onGo: (preview: boolean) => void;
+  children?: ReactNode;
+}) {
+  return (
+    <>
+      <Faults faults={faults} />
+      <p className="flex flex-wrap gap-3">
+        <button type="button" className="action" disabled={busy || count === 0} onClick={() => onGo(true)}>
+          {look}
+        </button>
+        <button
+          type="button"
+          className="action action-strong"
+          disabled={busy || count === 0 || isHeld}
+          onClick={() => onGo(false)}
+        >
+          Take in {many(count, what)}
+        </button>
+      </p>
+      <p className="text-soft">
+        All of them or none; a backup is made first. Rows that cannot be read have to be put right in the
+        file, or laid out otherwise. {children}
+      </p>
+    </>
+  );
+}

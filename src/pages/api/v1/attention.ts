@@ -1,0 +1,8 @@
+import { openHouse } from '../../../server/house';
+import { answerJson, endpoint, onlyMethods } from '../../../server/http';
+import { attentionNow } from '../../../server/services/attention';
+
+/** What waits in places that are not open just now. */
+export const GET = endpoint(async () => answerJson(await attentionNow(await openHouse())));
+
+export const ALL = onlyMethods('GET');

@@ -1,0 +1,63 @@
+import { useSyncExternalStore } from 'react';
+import type { Attention } from '../core/records/attention';
+import { address, send } from './api';
+
+const REFRESH_MS = 120_000;
+
+/** One look serves every badge of the page. */
+let known: Attention | null = null;
+const listeners = new Set<() => void>();
+let timer: ReturnType<typeof setInterval> | null = null;
+
+async function look(): Promise<void> {
+  if (document.visibilityState !== 'visible') return;
+  const answer = await send<Attention>('GET', address('attention'));
+  if (!answer.ok) return;
+  known = answer.body;
+  for (const listener of listeners) listener();
+}
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  if (timer === null) {
+    timer = setInterval(() => void look(), REFRESH_MS);
+    void look();
+  }
+  return () => {
+    listeners.delete(listener);
+    if (listeners.size > 0 || timer === null) return;
+    clearInterval(timer);
+    timer = null;
+  };
+}
+
+interface Waits {
+  mark: string;
+  words: string;
+}
+
+const PLACES: Readonly<Record<string, (attention: Attention) => Waits | null>> = {
+  Rack: ({ rack }: Attention) => (rack > 0 ? { mark: String(rack), words: `${rack} cannot wait` } : null),
+  'Paper tray': ({ papers }: Attention) =>
+    papers > 0
+      ? { mark: String(papers), words: papers === 1 ? '1 paper to file' : `${papers} papers to file` }
+      : null,
+  House: ({ backups }: Attention) => (backups === null ? null : { mark: '!', words: backups }),
+};
+
+/** What waits in a place, beside its name in the header; nothing where nothing does. */
+export function PlaceBadge({ place }: { place: string }) {
+  const attention = useSyncExternalStore(
+    subscribe,
+    () => known,
+    () => null,
+  );
+  const waits = attention && PLACES[place]?.(attention);
+  if (!waits) return null;
+  return (
+    <span className="place-badge" data-place={place} title={waits.words}>
+      <span aria-hidden="true">{waits.mark}</span>
+      <span className="sr-only">, {waits.words}</span>
+    </span>
+  );
+}
