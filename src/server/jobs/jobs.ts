@@ -10,14 +10,12 @@ export { backUp, faultOf } from '../archive/backup-job';
 export { cures } from '../../workers/cure-job';
 export { pace } from '../../workers/heat-job';
 export { makeLabel } from '../labels/label-job';
-import { warmLabel } from '../labels/label-job';
 export { readLogo } from '../labels/logo';
 export { productSheetPdf } from '../labels/product-sheet';
 export { recordPdf } from '../labels/record-pdf';
 export { withdrawalPdf } from '../labels/withdrawal-pdf';
 
-/** Answers once a thread is warm and a moment later, so that as many at once reach as many threads. */
-export async function ready(ms: number): Promise<true> {
-  await warmLabel();
+/** Answers after a moment, so that as many at once reach as many threads. */
+export function ready(ms: number): Promise<true> {
   return new Promise((resolve) => setTimeout(() => resolve(true), ms));
 }

@@ -6,7 +6,6 @@ import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { Piscina } from 'piscina';
 import type * as jobs from './jobs';
-import { timeLimit } from './time-limit';
 
 type Jobs = typeof jobs;
 type Input<K extends keyof Jobs> = Parameters<Jobs[K]>[0];
@@ -20,8 +19,11 @@ const THREADS = Math.max(2, Math.min(MOST_THREADS, availableParallelism()));
 const MOST_WAITING = 500;
 /** Memory of a thread's own objects, MB; a job that wants more is ended. */
 const MOST_MEMORY_MB = 512;
-/** Usual time limit, milliseconds: far over what an ordinary job takes, under what a person waits for. */
-const USUAL_LIMIT_MS = 1500;
+/**
+ * Usual time limit, milliseconds: many times what the largest label or sheet takes, so that a computer busy with other
+ * programs ends none. What a request can make large without end has a tighter one of its own.
+ */
+const USUAL_LIMIT_MS = 10_000;
 
 /** A job was ended because it took too long, needed too much memory, or too many others waited before it. */
 export class JobEnded extends Error {
@@ -78,7 +80,7 @@ function pass(): void {
 }
 
 export interface JobOptions {
-  /** Time limit from the moment it runs, milliseconds; more by the clock where other programs keep the machine busy. */
+  /** Time limit from the moment it runs, by the clock, milliseconds. */
   limitMs?: number;
   /** Ends the job. */
   signal?: AbortSignal;
@@ -97,18 +99,17 @@ export async function onThread<K extends keyof Jobs>(
   { limitMs = USUAL_LIMIT_MS, signal, ahead = false }: JobOptions = {},
 ): Promise<Output<K>> {
   if (!ahead) await turn();
-  let limit: ReturnType<typeof timeLimit> | null = null;
+  let limit: AbortSignal | null = null;
   try {
     const running = await threads();
-    limit = timeLimit(limitMs);
-    const ended = signal ? AbortSignal.any([limit.signal, signal]) : limit.signal;
+    limit = AbortSignal.timeout(limitMs);
+    const ended = signal ? AbortSignal.any([limit, signal]) : limit;
     return (await running.run(input, { name, signal: ended })) as Output<K>;
   } catch (error) {
-    if (limit?.signal.aborted) throw new JobEnded('time');
+    if (limit?.aborted) throw new JobEnded('time');
     if (isMemory(error)) throw new JobEnded('memory');
     throw error;
   } finally {
-    limit?.stop();
     if (!ahead) pass();
   }
 }

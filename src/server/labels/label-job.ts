@@ -1,6 +1,6 @@
 /** One label from words to what leaves the house: laid out, drawn as SVG or as PDF. Runs on a thread. */
 import { USUAL_FORMATS, type LabelFormat } from '../../core/labels/formats';
-import { labelContent, type LabelContent } from '../../core/labels/content';
+import type { LabelContent } from '../../core/labels/content';
 import { layoutLabel, type LabelLook } from '../../core/labels/label';
 import type { Layout } from '../../core/labels/layout';
 import type { Wrap } from '../../core/records/wrap';
@@ -87,22 +87,4 @@ export async function makeLabel(task: LabelTask): Promise<MadeLabel> {
   tryOther(task, layout, picture);
   const pictures = new Map<string, Picture>(picture ? [[LOGO_KEY, picture]] : []);
   return { layout, file: await fileOf(task, layout, pictures) };
-}
-
-/** Makes a label of nobody's, so that a thread has its fonts open and the way known before the first that counts. */
-export async function warmLabel(): Promise<void> {
-  const content = labelContent({
-    ...{ market: 'CA', regime: 'cosmetic', name: 'Name', identity: { en: 'Soap', fr: 'Savon' }, use: {} },
-    ...{
-      cautions: { en: 'Caution', fr: 'Attention' },
-      text: '',
-      ingredients: 'Aqua, Glycerin',
-      netMassG: 88,
-    },
-    ...{ responsible: ['Name', 'Place'], batchCode: 'A1', durability: null },
-  });
-  const look = { paper: '#ffffff', ink: '#000000', nameFace: 'display', logo: false } as const;
-  const code = { barcode: 'none', gtin: '', batchCode: 'A1' } as const;
-  const task = { content, other: null, format: null, look, code, logo: null, netMassG: 88, title: 'Name' };
-  await makeLabel({ ...task, form: 'pdf' });
 }

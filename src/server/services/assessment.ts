@@ -11,6 +11,8 @@ import { told } from '../jobs/told';
 
 /** Lines, materials, rules and portions above which a request is reckoned on a thread. */
 const LARGE = 150;
+/** A request can ask for thousands of times an ordinary formula: it is ended before a person would give up. */
+const LIMIT_MS = 1500;
 
 function sizeOf({ formula, materials, rules }: AssessmentRequest): number {
   const portions = 1 + (formula.portions?.length ?? 0);
@@ -35,6 +37,6 @@ export async function assessInput({ db, today }: House, input: unknown): Promise
   if (!shaped.ok) return shaped;
   const snapshot = await snapshotOf(db, today);
   if (sizeOf(shaped.value) <= LARGE) return assess(shaped.value, snapshot);
-  const job = onThread('assessOnThread', { setting: sharedSetting(snapshot), request: shaped.value });
-  return told(job, 'formula.lines');
+  const job = { setting: sharedSetting(snapshot), request: shaped.value };
+  return told(onThread('assessOnThread', job, { limitMs: LIMIT_MS }), 'formula.lines');
 }

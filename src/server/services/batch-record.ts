@@ -37,12 +37,8 @@ export async function recordOf(house: House, id: string): Promise<BatchRecord> {
   return batchRecord({ id, productName, batch, events, verdicts, cost: await costOfBatch(house, batch) });
 }
 
-/** A record runs over as many pages as the day was long. */
-const PDF_LIMIT_MS = 1900;
-
 /** The same as a PDF; 422 where it is too long to be set. */
 export async function recordAsPdf(house: House, id: string): Promise<{ bytes: Uint8Array; code: string }> {
   const record = await recordOf(house, id);
-  const pdf = onThread('recordPdf', record, { limitMs: PDF_LIMIT_MS });
-  return { bytes: await told(pdf, 'as'), code: record.code };
+  return { bytes: await told(onThread('recordPdf', record), 'as'), code: record.code };
 }
