@@ -1,9 +1,10 @@
 /** Claims: a table of phrases with the class each falls in, what is left alone, and what the formula says. */
 import { expect } from 'chai';
 import { findClaims } from '../../src/core/claims/find';
-import { formulaFacts, type FactLine } from '../../src/core/claims/facts';
+import { formulaFacts, takenApart, type FactLine } from '../../src/core/claims/facts';
 import type { ClaimClass, FactId } from '../../src/core/claims/types';
 import { MARKETS, type Market } from '../../src/core/formula/types';
+import { mixMaterial } from '../../src/core/formula/mix';
 import { libraryMaterial } from '../../src/library';
 import { CLAIM_PHRASES, claimPatterns } from '../../src/rulebook/claims';
 
@@ -315,6 +316,33 @@ describe('what the formula says', () => {
     expect(fact('palmFree', of('olive', 'coconut'))).to.equal('holds');
     expect(fact('unscented', of('olive', 'lavender-oil'))).to.contain('contradicted');
     expect(fact('unscented', of('olive', 'kaolin'))).to.equal('holds');
+  });
+
+  it('takes mixes apart: what stands in one counts, and is said by name', () => {
+    const mixedLine = (name: string, ...ids: string[]) => {
+      const mix = { id: 'mix', name, parts: ids.map((material) => ({ material, parts: 1 })) };
+      const result = mixMaterial(mix, libraryMaterial);
+      if (!result.ok) expect.fail(JSON.stringify(result.errors));
+      return takenApart([libraryMaterial('olive')!, result.material], libraryMaterial);
+    };
+    const scentedClay = mixedLine('Scented clay', 'kaolin', 'kaolin', 'lavender-oil');
+    expect(fact('unscented', scentedClay)).to.equal('contradicted / Lavender oil in Scented clay');
+    expect(fact('vegan', mixedLine('Balm', 'shea', 'beeswax'))).to.equal('contradicted / Beeswax in Balm');
+    expect(fact('vegan', mixedLine('Butters', 'shea', 'cocoa-butter'))).to.equal('holds');
+    // A part that nobody knows any more keeps its kind, and leaves the rest open.
+    const [, lost] = takenApart(
+      [
+        libraryMaterial('olive')!,
+        {
+          ...libraryMaterial('kaolin')!,
+          origin: undefined,
+          madeOf: [{ material: 'gone', kind: 'essentialOil', sharePct: 100 }],
+        },
+      ],
+      libraryMaterial,
+    );
+    expect(fact('unscented', [lost!])).to.contain('contradicted');
+    expect(fact('vegan', [lost!])).to.contain('open');
   });
 
   it('breaks all natural over a mica, and never takes natural, organic or cruelty free for granted', () => {

@@ -3,9 +3,6 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import type { ClaimFinding } from '../../src/core/claims/types';
 import { MARKETS, type Market } from '../../src/core/formula/types';
-import type { TraitMaterial } from '../../src/core/formula/traits';
-import { readList } from '../../src/core/ingredients/reading';
-import { proposeCautions } from '../../src/core/labels/cautions';
 import { checkItems, colourFindings } from '../../src/core/labels/checklist';
 import { labelContent, type LabelInput } from '../../src/core/labels/content';
 import { SHAPES, USUAL_FORMATS, type LabelFormat } from '../../src/core/labels/formats';
@@ -16,7 +13,7 @@ import { soapSharePct, standingIn } from '../../src/core/labels/standing';
 import { libraryMaterial } from '../../src/library';
 import { colourPermission, rulebook } from '../../src/rulebook';
 import { marketRules } from '../../src/rulebook/markets';
-import { assessed, MATERIALS, near, request } from '../support/request';
+import { assessed, near, request } from '../support/request';
 
 /** Every letter half as wide as it is high: widths can be reckoned by hand. */
 const METRICS: Metrics = {
@@ -60,6 +57,16 @@ const textOf = (layout: Layout, element: string) =>
 const codes = (layout: Layout) => layout.findings.map(({ element, code }) => `${element} ${code}`);
 
 describe('what stands on a label', () => {
+  it('leaves out marks of no width and of direction, which no font draws', () => {
+    const { front, info } = labelContent({
+      ...INPUT,
+      name: '\u202eSoft\u00adwood\u200f ',
+      text: 'Made by\ufeff hand\n',
+    });
+    expect(front.name).to.equal('Softwood');
+    expect(info.find(({ id }) => id === 'text')!.text).to.equal('Made by hand\n');
+  });
+
   it('is headed, bilingual and dated as the market asks', () => {
     const of = (input: Partial<LabelInput>) =>
       Object.fromEntries(labelContent({ ...INPUT, ...input }).info.map(({ id, text }) => [id, text]));
@@ -357,52 +364,6 @@ describe('what a bar is in law', () => {
     expect(of('US', 'activated-charcoal')).to.deep.equal(['Charcoal Powder notPermitted']);
     expect(of('US', 'iron-oxide-red')).to.deep.equal(['CI 77491 permitted']);
     expect(of('EU', 'kaolin')).to.deep.equal([]);
-  });
-});
-
-describe('help with a label', () => {
-  it('proposes the usual cautions for what is in the bar, in both languages', () => {
-    const of = (...ids: string[]) => proposeCautions(ids.map((id) => libraryMaterial(id) as TraitMaterial));
-    expect(of('olive').en).to.equal('Avoid contact with eyes; rinse well if it happens.');
-    expect(of('olive', 'pumice-fine').en).to.contain('not for the face');
-    expect(of('peppermint-oil').en).to.contain('not for small children');
-    expect(of('activated-charcoal').fr).to.contain('tacher');
-  });
-
-  it('reads a list: who brings an entry and why it stands where it does', () => {
-    const a = assessed(
-      request(
-        [
-          ['o', 'olive', 'fats', 1000, 'g'],
-          ['w', 'water', 'liquid', 300, 'g'],
-          ['k', 'clay', 'trace', 5, 'g'],
-          ['r', 'red', 'trace', 20, 'g'],
-          ['p', 'perfume', 'trace', 20, 'g'],
-        ],
-        {},
-        {
-          rules: {
-            replace: true,
-            declarables: [
-              {
-                id: 'linalool',
-                name: 'Linalool',
-                markets: ['EU'],
-                thresholdPct: 0.001,
-                allFrom: '2020-01-01',
-              },
-            ],
-          },
-        },
-      ),
-    );
-    const list = a.ingredients.find(({ school }) => school === 'formed')!;
-    const entries = new Map(readList(list, a, MATERIALS).map((entry) => [entry.name, entry]));
-    expect(entries.get('Soap olive')).to.include({ why: 'the soap made of olive', place: 'by weight' });
-    expect(entries.get('INCI clay')!.place).to.contain('any order');
-    expect(entries.get('CI 77491')!.place).to.equal('colours come last');
-    expect(entries.get('Parfum')!.why).to.contain('perfume');
-    expect(entries.get('Linalool')!.why).to.contain('named above 0.001 %');
   });
 });
 

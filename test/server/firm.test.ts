@@ -204,20 +204,19 @@ describe('what is kept', () => {
   });
 
   it('holds no control characters, lone halves of letters, endless lists or endless texts', async () => {
-    const name = async (text: string) =>
-      (await ask('products', 'POST', { name: text })).body.errors?.[0]?.code;
-    expect(await name('a\u0000b')).to.equal('characters');
-    expect(await name('\ud800')).to.equal('characters');
-    expect(await name('a\nb')).to.equal('characters');
-    expect(await name('x'.repeat(121))).to.equal('length');
-    expect(await name(' ')).to.equal('length');
+    const post = (text: string) => ask('products', 'POST', { name: text });
+    const name = async (text: string) => (await post(text)).body.errors?.[0]?.code;
+    for (const text of ['a\u0000b', '\ud800', 'a\nb']) expect(await name(text)).to.equal('characters');
+    for (const text of ['x'.repeat(121), ' ']) expect(await name(text)).to.equal('length');
     expect(await name('Café 🧼')).to.equal(undefined);
+    // Marks that pasting brings and nobody sees are left out.
+    const farmer = 'שלום\u200f 👩\u200d🌾';
+    const said = await Promise.all(['\u202e\u200b', 'Night\u202e Goods\u2069', farmer].map(name));
+    expect(said).to.deep.equal(['length', undefined, undefined]);
+    expect(await test.db('products').pluck('name')).to.include.members(['Night Goods', farmer]);
     const inci = Array.from({ length: 501 }, () => ({ name: 'x', sharePct: 0 }));
     const posted = await ask('materials', 'POST', { material: { name: 'x', kind: 'clay', inci } });
-    expect([posted.body.errors![0]!.path, posted.body.errors![0]!.code]).to.deep.equal([
-      'material.inci',
-      'too-many',
-    ]);
+    expect(posted.body.errors![0]).to.include({ path: 'material.inci', code: 'too-many' });
     const many = `{"phrases":[${'1,'.repeat(70_000)}1]}`;
     const told = await call(ROUTES.phrases(), 'PUT', '/', sending(many));
     expect(told.status).to.equal(422);

@@ -25,6 +25,9 @@ const HOSTILE = [
   '🧼'.repeat(20),
 ];
 
+/** What is kept of one: all but the mark that turns what comes after it. */
+const kept = (text: string) => text.replace('\u202E', '');
+
 const go = caller({
   range: () => import('../../src/pages/api/v1/range'),
   archive: () => import('../../src/pages/api/v1/archive'),
@@ -56,9 +59,9 @@ describe('hostile texts', () => {
     for (const [text, id] of ids) expect(id, text).to.match(/^[a-z0-9]+(?:-[a-z0-9]+)*$/);
   });
 
-  it('come out of the range as they went in, and into its CSV as texts', async () => {
+  it('come out of the range as they went in but for marks that turn the direction, and into its CSV as texts', async () => {
     const { rows } = (await go<RangeData>('range', 'GET')).body;
-    for (const [text, id] of ids) expect(rows.find((row) => row.id === id)!.name).to.equal(text);
+    for (const [text, id] of ids) expect(rows.find((row) => row.id === id)!.name).to.equal(kept(text));
     const csv = Papa.unparse(
       rangeTable(
         rows,
@@ -72,7 +75,7 @@ describe('hostile texts', () => {
     expect(data.flat().filter(isFormula)).to.deep.equal([]);
     for (const text of HOSTILE)
       expect(
-        data.some(([name]) => name === text || name === `'${text}`),
+        data.some(([name]) => name === kept(text) || name === `'${text}`),
         text,
       ).to.equal(true);
   });
@@ -86,7 +89,7 @@ describe('hostile texts', () => {
       expect(cells.filter(isFormula), path).to.deep.equal([]);
     }
     const products = JSON.parse(strFromU8(files['data/products.json']!)) as { name: string }[];
-    expect(products.map(({ name }) => name)).to.include.members(HOSTILE);
+    expect(products.map(({ name }) => name)).to.include.members(HOSTILE.map(kept));
   });
 
   it('name a file to hand over without leaving its folder or breaking its header', async () => {

@@ -1,6 +1,7 @@
 /** What a batch leaves besides its bars, as a material of its own: its list, its constituents, the limits of its scents. */
 import type { Assessment, ItemRole } from '../formula/answer';
-import { SCENT_KINDS } from '../formula/mix';
+import { mixedTraits, SCENT_KINDS } from '../formula/mix';
+import type { TraitMaterial } from '../formula/traits';
 import { INCI_ROLES, type Constituent, type Limit, type MadeOf, type Material } from '../formula/types';
 import type { Batch } from './types';
 
@@ -13,7 +14,7 @@ const LEAST_PCT = 1e-7;
 const isInciRole = (role: ItemRole) => (INCI_ROLES as readonly string[]).includes(role);
 
 interface Held {
-  material: Material;
+  material: TraitMaterial;
   massG: number;
 }
 
@@ -65,7 +66,7 @@ export function partMaterial(
   batch: Batch,
   assessment: Assessment,
   { id, name, find }: { id: string; name: string; find: (id: string) => Material | undefined },
-): Material {
+): TraitMaterial {
   const { curedG } = assessment.masses;
   const held = heldBy(batch, find);
   const list = assessment.ingredients.find(({ school }) => school === 'formed');
@@ -83,6 +84,8 @@ export function partMaterial(
     })),
     constituents: constituentsOf(held, curedG),
     ...(madeOf.length > 0 ? { madeOf: [...madeOf, ...rest(madeOf)], limits } : {}),
+    ...mixedTraits(held.map(({ material, massG }) => ({ material, share: massG / curedG }))),
+    ...(held.some(({ material }) => material.origin === 'animal') ? { origin: 'animal' } : {}),
   };
 }
 

@@ -1,5 +1,5 @@
 /** What could take the place of a material that is no longer made, ranked by what it does to every bar it stood in. Pure. */
-import { formulaFacts } from '../claims/facts';
+import { formulaFacts, takenApart } from '../claims/facts';
 import type { FactId } from '../claims/types';
 import type { Verdict } from '../formula/answer';
 import { VERDICTS } from '../formula/answer';
@@ -54,7 +54,7 @@ const isRelisted = (was: readonly (Stand | null)[], is: readonly (Stand | null)[
 function contradicted(claimed: readonly FactId[], { lines }: Formula, stored: Stored): FactId[] {
   if (claimed.length === 0) return [];
   const used = lines.flatMap(({ material }) => stored.material(material) ?? []);
-  return formulaFacts(used.map((material) => ({ material })))
+  return formulaFacts(takenApart(used, (id) => stored.material(id)))
     .filter(({ id, standing }) => standing === 'contradicted' && claimed.includes(id))
     .map(({ id }) => id);
 }

@@ -13,9 +13,28 @@ export interface Fact {
   because: string[];
 }
 
-/** What a line holds, mixes taken apart. */
+/** What a line holds, mixes taken apart; `within` names the mix it stands in. */
 export interface FactLine {
   material: TraitMaterial;
+  within?: string;
+}
+
+/**
+ * The materials of a formula, mixes taken apart into what they were made of. A part that nobody knows any more stands as
+ * the mix does, with its own kind.
+ */
+export function takenApart(
+  materials: readonly TraitMaterial[],
+  find: (id: string) => TraitMaterial | undefined,
+): FactLine[] {
+  return materials.flatMap((material): FactLine[] => {
+    const parts = material.madeOf ?? [];
+    if (parts.length === 0) return [{ material }];
+    return parts.map(({ material: id, kind }) => {
+      const part = find(id);
+      return part ? { material: part, within: material.name } : { material: { ...material, kind } };
+    });
+  });
 }
 
 const PALM = /elaeis|palm (kernel )?(oil|stearin|olein)|palmate|palm kernelate/i;
@@ -40,7 +59,10 @@ function judged(against: string[], open: string[]): Omit<Fact, 'id'> {
 }
 
 function names(lines: readonly FactLine[], test: (material: TraitMaterial) => boolean): string[] {
-  return [...new Set(lines.filter(({ material }) => test(material)).map(({ material }) => material.name))];
+  const found = lines.filter(({ material }) => test(material));
+  return [
+    ...new Set(found.map(({ material: { name }, within }) => (within ? `${name} in ${within}` : name))),
+  ];
 }
 
 /** Whether a material comes from a food: by what is on file of it, else by its names. */

@@ -2,6 +2,7 @@
  * Mixes: a material made of materials, such as a scent blend, an oil with a plant steeped in it, brine, or a
  * clay wetted beforehand. What a mix holds follows from its parts; the limits of every part go with it.
  */
+import type { Behaviour, TraitMaterial, Traits } from './traits';
 import type { Constituent, InciPart, Kind, Limit, MadeOf, Material, RequestError } from './types';
 
 /** One part of a mix, by weight against the others. */
@@ -16,16 +17,16 @@ export interface Mix {
   parts: readonly MixPart[];
 }
 
-export type MixResult = { ok: true; material: Material } | { ok: false; errors: RequestError[] };
+export type MixResult = { ok: true; material: TraitMaterial } | { ok: false; errors: RequestError[] };
 
 /** Mixes within mixes deeper than this are taken for a circle. */
 const DEEPEST = 8;
 const PER_HUNDRED = 1 / 100;
 const MOSTLY = 0.5;
 
-interface Portioned {
-  material: Material;
-  /** Share of the mix, 0 to 1. */
+/** A material and its share of what it stands in, 0 to 1. */
+export interface Portioned {
+  material: TraitMaterial;
   share: number;
 }
 
@@ -39,7 +40,7 @@ export function isScentBlend(kinds: Iterable<Kind>): boolean {
   return [...kinds].every((kind) => SCENT_KINDS.has(kind));
 }
 
-function weighted(portioned: readonly Portioned[], value: (material: Material) => number): number {
+function weighted(portioned: readonly Portioned[], value: (material: TraitMaterial) => number): number {
   return portioned.reduce((sum, { material, share }) => sum + share * value(material), 0);
 }
 
@@ -85,6 +86,30 @@ function mixedLimits(portioned: readonly Portioned[]): Limit[] {
     }
   }
   return [...byKey.values()];
+}
+
+const grainsOf = ({ material }: Portioned) => material.behaviour?.grainUm ?? [];
+
+/**
+ * What a body or a cloth minds of the parts goes on in the whole: cautions, sharp grains, stains, colours that turn.
+ * How powders are wetted does not; in a mix they are.
+ */
+export function mixedTraits(portioned: readonly Portioned[]): Pick<Traits, 'concerns' | 'behaviour'> {
+  const present = portioned.filter(({ share }) => share > 0);
+  const concerns = [...new Set(present.flatMap(({ material }) => material.concerns ?? []))];
+  const behaviour: Behaviour = {};
+  for (const trait of ['sharp', 'stains', 'swells', 'drawsWater', 'speeds'] as const)
+    if (present.some(({ material }) => material.behaviour?.[trait])) behaviour[trait] = true;
+  // The grains that are felt: of what is sharp, where anything is.
+  const felt = behaviour.sharp ? present.filter(({ material }) => material.behaviour?.sharp) : present;
+  const grains = felt.flatMap(grainsOf);
+  if (grains.length > 0) behaviour.grainUm = [Math.min(...grains), Math.max(...grains)];
+  const colours = [...new Set(present.flatMap(({ material }) => material.behaviour?.colour ?? []))];
+  if (colours.length > 0) behaviour.colour = colours.join('; ');
+  return {
+    ...(concerns.length > 0 ? { concerns } : {}),
+    ...(Object.keys(behaviour).length > 0 ? { behaviour } : {}),
+  };
 }
 
 /** The parts that are not mixes themselves, with their share of the whole; same materials merged. */
@@ -170,7 +195,7 @@ export function mixMaterial(mix: Mix, find: (id: string) => Material | undefined
     .filter(({ material }) => FAT_KINDS.has(material.kind))
     .reduce((sum, { share }) => sum + share, 0);
   const kind = mixedKind(portioned, fatShare);
-  const material: Material = {
+  const material: TraitMaterial = {
     id: mix.id,
     name: mix.name,
     kind,
@@ -182,6 +207,7 @@ export function mixMaterial(mix: Mix, find: (id: string) => Material | undefined
     limits: mixedLimits(portioned),
     madeOf: mixedParts(portioned),
     ...mixedFat(portioned, kind === 'fat'),
+    ...mixedTraits(portioned),
   };
   return { ok: true, material };
 }

@@ -92,6 +92,9 @@ function asked({ market, languages = [] }: Spoken): readonly Language[] {
   return market === 'EU' && languages.length > 0 ? languages : ASKED[market];
 }
 
+/** Marks of no width and of direction, which pasting brings and a label has no use for. */
+const drawn = (text: string) => text.replace(/\p{Cf}/gu, '');
+
 const once = (words: readonly string[]) => [...new Set(words)].join(' / ');
 
 function heading(spoken: Spoken, of: keyof typeof HEADINGS): string {
@@ -194,11 +197,11 @@ export function labelContent(input: LabelInput): LabelContent {
   return {
     market,
     front: {
-      name: input.name.trim(),
-      identity: inLanguages(input, input.identity),
+      name: drawn(input.name).trim(),
+      identity: drawn(inLanguages(input, input.identity)),
       net: input.netMassG === null ? '' : netText(market, input.netMassG),
     },
-    info: info.filter(({ text }) => text.trim() !== ''),
+    info: info.map(({ id, text }) => ({ id, text: drawn(text) })).filter(({ text }) => text.trim() !== ''),
     findings,
   };
 }

@@ -2,7 +2,7 @@
 import { TAKES, type Day, type DayBook } from './day-book';
 import { CAUTION, gramsSaid, VESSEL } from './day-words';
 import type { Premix } from './premix';
-import { isScent, type Role } from './roles';
+import { isScent, sugarShare, type Role } from './roles';
 import { ALKALI_LINE, LYE_STOCK_LINE, type RunStep } from './run-sheet-types';
 
 /** Usual craft temperatures, °C. Waxes set early and want it warmer; lactate wants the lye below 55. */
@@ -311,8 +311,7 @@ export function portions(book: DayBook, batter: string[]): string[] {
 export function mouldAndRest(book: DayBook, batter: string[]): void {
   const { loads } = book.day;
   const sweet = loads.some(
-    ({ material: { kind, behaviour } }) =>
-      kind === 'milk' || kind === 'sugar' || (behaviour?.sugarPct ?? 0) > 0,
+    ({ material }) => material.kind === 'milk' || material.kind === 'sugar' || sugarShare(material) > 0,
   );
   const pour = book.add({
     id: 'pour',

@@ -1,4 +1,5 @@
 /** What goes on each bar, as screens and server know it. */
+import type { Fact } from '../claims/facts';
 import type { Language, OwnPhrase } from '../claims/types';
 import type { Assessment, School, Verdict } from '../formula/answer';
 import type { Formula, Market, Material } from '../formula/types';
@@ -70,6 +71,8 @@ export interface WrapData {
   stored: StoredWrap;
   assessment: Assessment;
   materials: Material[];
+  /** What the formula says of vegan, unscented and the like. */
+  facts: Fact[];
   maker: Maker | null;
   hasLogo: boolean;
   predictedBarG: number;

@@ -1,9 +1,8 @@
 /** What every part of the wrap's screen shares, and what follows from it on the spot. */
 import { createContext, useContext, useMemo } from 'react';
-import { formulaFacts, type Fact } from '../../core/claims/facts';
+import type { Fact } from '../../core/claims/facts';
 import { findClaims } from '../../core/claims/find';
 import type { ClaimFinding, OwnPhrase } from '../../core/claims/types';
-import type { TraitMaterial } from '../../core/formula/traits';
 import type { Market } from '../../core/formula/types';
 import {
   checkItems,
@@ -38,7 +37,7 @@ export function useDesk(): Desk {
   return desk;
 }
 
-/** Every claim in the wrap's words and every fact of the formula. */
+/** Every claim in the wrap's words, and the facts of the formula. */
 export function useFindings(data: WrapData, wrap: Wrap, ownPhrases: readonly OwnPhrase[]) {
   const words = [
     data.product.name,
@@ -48,11 +47,7 @@ export function useFindings(data: WrapData, wrap: Wrap, ownPhrases: readonly Own
     ...Object.values(wrap.use),
   ].join('\n');
   const claims = useMemo(() => findClaims(words, claimPatterns(ownPhrases)), [words, ownPhrases]);
-  const facts = useMemo(() => {
-    const used = data.materials as TraitMaterial[];
-    return formulaFacts(used.map((material) => ({ material })));
-  }, [data.materials]);
-  return { claims, facts };
+  return { claims, facts: data.facts };
 }
 
 export interface MarketView {

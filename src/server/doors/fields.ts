@@ -75,6 +75,12 @@ const CONTROLS = /[\u0000-\u001f\u007f-\u009f\u2028\u2029]/;
 // eslint-disable-next-line no-control-regex
 const CONTROLS_BUT_BREAKS = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f]/;
 
+/** Marks that turn the direction of what comes after them, and ones of no width: nobody types them, pasting brings them. */
+const UNSEEN = /[\u202a-\u202e\u2066-\u2069\u200b\u2060\ufeff]/g;
+
+/** A text without marks that cannot be seen. */
+const seen = (value: unknown) => (typeof value === 'string' ? value.replace(UNSEEN, '') : value);
+
 /** What is wrong with a text of so many letters at most; null where nothing is. */
 function textFault(value: unknown, least: number, most: number, breaks: boolean): Cleaned | null {
   if (typeof value !== 'string') return { code: 'not-text', message: 'Give a text here.' };
@@ -95,8 +101,12 @@ function Letters(
   breaks: boolean,
   more: (text: string) => Cleaned | null = () => null,
 ): PropertyDecorator {
-  const clean = (value: unknown): Cleaned =>
-    (typeof value === 'string' ? more(value) : null) ?? textFault(value, least, most, breaks) ?? { value };
+  const clean = (given: unknown): Cleaned => {
+    const value = seen(given);
+    return (
+      (typeof value === 'string' ? more(value) : null) ?? textFault(value, least, most, breaks) ?? { value }
+    );
+  };
   return all(Given('not-text', 'Give a text here.'), Built({ kind: 'clean', clean }));
 }
 

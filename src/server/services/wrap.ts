@@ -1,4 +1,5 @@
 /** A bar's wrap: gathering what the screen needs, laying labels out, and keeping it. */
+import { formulaFacts, takenApart } from '../../core/claims/facts';
 import { findClaims } from '../../core/claims/find';
 import type { Language, OwnPhrase } from '../../core/claims/types';
 import type { School } from '../../core/formula/answer';
@@ -249,7 +250,7 @@ export async function wrapData(
 ): Promise<WrapData> {
   const gathered = await gather(house, productId, batchId);
   const { product, version, assessment, materials, stored, proposedCautions } = gathered;
-  const maker = await findMaker(house.db);
+  const [maker, snapshot] = await Promise.all([findMaker(house.db), snapshotOf(house.db, house.today)]);
   const issued = (await issuedLabels(house.db, productId)).map((label) => {
     const { market, school, format } = label;
     const wrap: Wrap = {
@@ -266,6 +267,7 @@ export async function wrapData(
     stored,
     assessment,
     materials,
+    facts: formulaFacts(takenApart(materials, (id) => snapshot.material(id))),
     maker,
     hasLogo: (await findLogo(house.db)) !== null,
     predictedBarG: predictedBar(gathered),
