@@ -171,6 +171,24 @@ describe('a maker’s list of materials', () => {
     // A guess of another kind than the sheet says is no answer.
     const mint = taken([['Material', 'Lot', 'Bought'], ['Clays'], ['Mint', 'M1', '1 kg']]).rows[0]!;
     expect([mint.material, mint.own?.kind]).to.deep.equal([null, 'clay']);
+  });
+
+  it('takes no name for a thing of a kind that cannot stand where it stands, and asks about it', () => {
+    const kindsOf = (heading: string, ...names: string[]) =>
+      taken([
+        ['Material', 'Lot', 'Bought'],
+        [heading],
+        ...names.map((name, at) => [name, `L${at}`, '1 kg']),
+      ]).rows.map(({ material, own }) => material ?? `new ${own!.kind}`);
+    expect(kindsOf('Clays', 'Rose', 'Kaolin')).to.deep.equal(['new clay', 'kaolin']);
+    expect(kindsOf('Botanicals', 'Lavender')).to.deep.equal(['new botanical']);
+    // Oils head fats and essential oils alike, additives anything.
+    expect(kindsOf('Oils', 'Lavender', 'Olive oil')).to.deep.equal(['lavender-oil', 'olive']);
+    expect(kindsOf('Additives', 'Kaolin', 'Lavender')).to.deep.equal(['kaolin', 'lavender-oil']);
+    expect(kindsOf('Essential oils', 'Lavender')).to.deep.equal(['lavender-oil']);
+  });
+
+  it('knows kinds by what makers call them', () => {
     expect(['Essential oils', 'Mica', 'Misc', 'Rope'].map(kindIn)).to.deep.equal([
       'essentialOil',
       'colourant',

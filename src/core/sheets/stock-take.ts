@@ -1,4 +1,5 @@
 /** A list of materials as the cupboard takes it: each row a material that is known, or a new one, with its lot. Pure. */
+import { SCENT_KINDS } from '../formula/mix';
 import type { Kind } from '../formula/types';
 import type { ImportedStock } from '../records/import';
 import type { SheetFault } from './layout';
@@ -10,6 +11,8 @@ export interface KnownMaterial {
   kind: Kind;
   /** Whether the name says it beyond doubt. */
   isSure: boolean;
+  /** Whether somebody chose it for the name. */
+  isChosen?: boolean;
   /** Grams a millilitre weighs; null where that is not on file. */
   gPerMl: number | null;
 }
@@ -56,6 +59,20 @@ function lotIn(
   };
 }
 
+/**
+ * Whether a name stands among things that what it was taken for is none of: "Rose" under "Clays" is no rose oil. "Oils"
+ * head fats and essential oils, "Additives" anything.
+ */
+function standsApart(kind: Kind | null, known: KnownMaterial): boolean {
+  if (kind === null || kind === 'other' || known.isChosen) return false;
+  if (!known.isSure) return kind !== known.kind;
+  return kind !== 'fat' && SCENT_KINDS.has(kind) !== SCENT_KINDS.has(known.kind);
+}
+
+/** Whether what a name is taken for is to be looked at. */
+export const isDoubtful = (kind: Kind | null, known: KnownMaterial | null): boolean =>
+  !known?.isSure || standsApart(kind, known);
+
 /** What a row is: a known material, or a new one; why not where it is neither. */
 export function materialOf(
   { name, kind, inci, naohPerGram }: StockItem,
@@ -63,9 +80,7 @@ export function materialOf(
 ): (Pick<ImportedStock, 'material' | 'own'> & { gPerMl: number | null }) | { fault: string } {
   const said = newKind(name);
   const known = said === null ? find(name) : null;
-  // "Rose" under "Clays" is no rose oil.
-  const isOther = known && !known.isSure && kind !== null && kind !== known.kind;
-  if (known && !isOther) return { material: known.id, own: null, gPerMl: known.gPerMl };
+  if (known && !standsApart(kind, known)) return { material: known.id, own: null, gPerMl: known.gPerMl };
   const ownKind = said ?? kind;
   if (ownKind === null)
     return { fault: `“${name}” is not known here. Choose what it is, or say what kind of thing it is.` };

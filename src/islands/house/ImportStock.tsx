@@ -6,6 +6,7 @@ import type { DayOrder } from '../../core/sheets/days';
 import { readStock, type StockItem } from '../../core/sheets/stock';
 import { guessStock, PRICE_OF, type StockColumn, type StockLayout } from '../../core/sheets/stock-layout';
 import {
+  isDoubtful,
   materialOf,
   takeStock,
   type KnownMaterial,
@@ -165,6 +166,14 @@ function takenWords(
   return what.own ? `a new material: ${ONE_OF_KIND_WORDS[what.own.kind]}` : `taken for ${title}`;
 }
 
+/** Whether a name is to be looked at. */
+const doubtfulIn = (items: readonly StockItem[], matches: ReadonlyMap<string, KnownMaterial | null>) => {
+  const names = new Set(
+    items.flatMap(({ name, kind }) => (isDoubtful(kind, matches.get(name) ?? null) ? [name] : [])),
+  );
+  return (name: string) => names.has(name);
+};
+
 /** Materials and lots as they stand in a maker's list. */
 export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
   const [layout, setLayout] = useState(() => guessStock(sheet.rows));
@@ -182,12 +191,7 @@ export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
   );
   const made = useMemo(() => takeStock(read.items, taking), [read, taking]);
   const faults = [...read.faults, ...made.faults].sort((a, b) => a.row - b.row);
-  const {
-    faults: refused,
-    result,
-    busy,
-    go,
-  } = useSending<StockResult>(address('import', 'stock'), '/cupboard');
+  const sending = useSending<StockResult>(address('import', 'stock'), '/cupboard');
   const { left, leave } = useLeft();
   const rows = made.rows.filter(({ row }) => !left.has(String(row)));
   return (
@@ -201,8 +205,16 @@ export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
         taken={(name) =>
           takenWords(read.items, name, taking, chosen[name]?.title ?? matches.get(name)?.title)
         }
+        isOpen={doubtfulIn(read.items, matches)}
         onFound={(name, { id, name: title, kind, density, bulkDensity }) =>
-          choose(name, { id, title, kind, isSure: true, gPerMl: density ?? bulkDensity ?? null })
+          choose(name, {
+            id,
+            title,
+            kind,
+            isSure: true,
+            isChosen: true,
+            gPerMl: density ?? bulkDensity ?? null,
+          })
         }
       >
         {(name) => (
@@ -218,7 +230,7 @@ export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
         what="row"
         all={made.rows.map((one) => ({
           ...{ key: String(one.row), name: one.name, words: lotWords(one), notes: one.notes },
-          looked: lookedWords(result, one.row),
+          looked: lookedWords(sending.result, one.row),
         }))}
         faults={faults}
         left={left}
@@ -229,10 +241,10 @@ export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
         look="Look at them first"
         what="row"
         count={rows.length}
-        busy={busy}
+        busy={sending.busy}
         isHeld={isMatching || faults.length > 0}
-        faults={refused}
-        onGo={(preview) => void go(preview, { rows: rows.map(({ notes: _, ...row }) => row) })}
+        faults={sending.faults}
+        onGo={(preview) => void sending.go(preview, { rows: rows.map(({ notes: _, ...row }) => row) })}
       >
         A new material has no papers: scents stay unproven until theirs are filed.
       </TakeIn>

@@ -71,6 +71,7 @@ export function Names({
   names,
   matches,
   taken,
+  isOpen = () => false,
   onFound,
   children,
 }: {
@@ -78,11 +79,15 @@ export function Names({
   matches: ReadonlyMap<string, Match | null>;
   /** What a name is taken for, in words; null where it is not known. */
   taken: (name: string) => string | null;
+  /** Whether a name is to be looked at though it is known beyond doubt. */
+  isOpen?: (name: string) => boolean;
   onFound: (name: string, material: FoundMaterial['material']) => void;
   /** What else may be said of a name. */
   children?: (name: string) => ReactNode;
 }) {
-  const open = names.filter((name) => matches.has(name) && matches.get(name)?.isSure !== true);
+  const open = names.filter(
+    (name) => matches.has(name) && (matches.get(name)?.isSure !== true || isOpen(name)),
+  );
   if (open.length === 0) return null;
   return (
     <section aria-label="Names to look at">
