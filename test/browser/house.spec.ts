@@ -74,7 +74,7 @@ test('materials and lots come in from a list: what is new is said, what cannot b
   await put(STOCK.replace('1 tub', '1 lb tub') + '\n');
   const name = page.getByRole('region', { name: 'Names to look at' }).getByRole('listitem');
   await name.filter({ hasText: 'Night Harbour' }).getByLabel('or a new material').selectOption('fragrance');
-  await expect(name.filter({ hasText: 'Night Harbour' })).toContainText('a new material: Fragrance oil');
+  await expect(name.filter({ hasText: 'Night Harbour' })).toContainText('a new material: fragrance oil');
   await page.getByRole('button', { name: 'Look at them first' }).click();
   await expect(outcome.getByRole('listitem').filter({ hasText: 'Babassu' })).toContainText(
     'from the library',

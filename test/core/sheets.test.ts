@@ -85,7 +85,7 @@ describe('a maker’s spreadsheet', () => {
       unit: 'g',
     });
     const fats = formulaOf(ofFats, TAKING);
-    expect(fats.ok && [fats.formula.fatsMassG, fats.notes.length]).to.deep.equal([1000, 1]);
+    expect(fats.ok && [fats.formula.fatsMassG, fats.notes.length]).to.deep.equal([1000, 2]);
     expect(amountOf({ value: 3, unit: '%' }, 'whole', 800)).to.deep.equal({ value: 24, unit: 'g' });
   });
 

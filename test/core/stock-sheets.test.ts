@@ -103,6 +103,20 @@ describe('a maker’s list of materials', () => {
     ).to.deep.equal([['coconut', 2500, 13.5, '2027-06-30']]);
   });
 
+  it('finds the day beside a column “Bought” that holds amounts', () => {
+    const rows = [
+      ['Material', 'Lot', 'Bought', 'Left', 'Came on'],
+      ['Kaolin', 'K1', '1 kg', '800 g', '2026-10-02'],
+    ];
+    const [row] = taken(rows).rows;
+    expect(row!.lot).to.include({ receivedOn: '2026-10-02', quantityG: 1000, leftG: 800 });
+    const bought = taken([
+      ['Material', 'Lot', 'Bought', 'Amount'],
+      ['Kaolin', 'K1', '2026-10-02', '1 kg'],
+    ]).rows[0]!;
+    expect(bought.lot).to.include({ receivedOn: '2026-10-02', quantityG: 1000 });
+  });
+
   it('is told apart from a sheet of bars', () => {
     for (let seed = 1; seed <= 40; seed++)
       expect(isStock(makeSheet(seed, 6).rows), `${seed}`).to.equal(false);

@@ -125,9 +125,24 @@ export function lineRoom(region: Region, topMm: number, sizeMm: number): { xMm: 
   return { xMm: xMm - half, widthMm: 2 * half };
 }
 
-/** The words of a text. */
+/** Marks that French sets apart and no line begins with, and the one that no line ends with. */
+const CLINGS_BACK = /^[;:!?»]+$/;
+const CLINGS_ON = /(?:^|\s)«$/;
+
+/**
+ * The words of a text: what no line is broken within.
+ *
+ * @example wordsOf('les yeux ; rincer') // ['les', 'yeux ;', 'rincer']
+ */
 export function wordsOf(text: string): string[] {
-  return text.split(/\s+/).filter(Boolean);
+  const words: string[] = [];
+  for (const word of text.split(/\s+/).filter(Boolean)) {
+    const before = words.at(-1);
+    if (before !== undefined && (CLINGS_BACK.test(word) || CLINGS_ON.test(before)))
+      words[words.length - 1] = `${before} ${word}`;
+    else words.push(word);
+  }
+  return words;
 }
 
 /**

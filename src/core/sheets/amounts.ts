@@ -8,7 +8,8 @@ export type SheetUnit = Unit | '%';
 
 export interface SheetAmount {
   value: number;
-  unit: SheetUnit;
+  /** `:1` for a ratio, as of water to lye. */
+  unit: SheetUnit | ':1';
 }
 
 /** Per pound of oils, as it is written short. */
@@ -35,6 +36,12 @@ function plain(text: string): string {
   return SPOONS.reduce((all, [pattern, spoon]) => all.replace(pattern, spoon), cut);
 }
 
+/** How the error of a number without a unit ends. */
+export const NO_UNIT = 'says no unit. Say which unit the column is in.';
+
+const RATIO = /^(\d+(?:[.,]\d+)?)\s*:\s*(\d*[1-9]\d*(?:[.,]\d+)?)$/;
+const numberIn = (text: string) => Number(text.replace(',', '.'));
+
 /** The unit that words in a head or a cell name; null where they name none. */
 export function unitIn(text: string): SheetUnit | null {
   const bare = plain(text)
@@ -59,6 +66,8 @@ export function unitIn(text: string): SheetUnit | null {
 export function readCell(cell: string, unit: SheetUnit | null): SheetAmount | null | { error: string } {
   const text = plain(cell);
   if (text === '' || /^[-–—x]$/i.test(text)) return null;
+  const ratio = RATIO.exec(text);
+  if (ratio) return { value: numberIn(ratio[1]!) / numberIn(ratio[2]!), unit: ':1' };
   const perPound = PER_POUND.test(text);
   const bare = text.replace(PER_POUND, '').trim();
   const percent = /^([\d.,\s/]+)\s*%$/.exec(bare);
@@ -71,8 +80,7 @@ export function readCell(cell: string, unit: SheetUnit | null): SheetAmount | nu
         }
       : { error: read.message };
   }
-  if (unit === null && /^[\d.,\s/]+$/.test(bare))
-    return { error: `“${cell}” says no unit. Say which unit the column is in.` };
+  if (unit === null && /^[\d.,\s/]+$/.test(bare)) return { error: `“${cell}” ${NO_UNIT}` };
   const read = readAmount(bare, unit === null || unit === '%' ? 'g' : unit);
   if (!read.ok) return { error: `“${cell}”: ${read.message}` };
   const { value } = read.amount;
@@ -88,14 +96,18 @@ export function readCell(cell: string, unit: SheetUnit | null): SheetAmount | nu
 export type PercentOf = 'fats' | 'whole';
 
 /** A sheet's amount as a formula takes it. Percents of the whole become grams of `wholeG`. */
-export function amountOf({ value, unit }: SheetAmount, percentOf: PercentOf, wholeG: number): Amount {
+export function amountOf(
+  { value, unit }: { value: number; unit: SheetUnit },
+  percentOf: PercentOf,
+  wholeG: number,
+): Amount {
   if (unit !== '%') return { value, unit };
   return percentOf === 'fats' ? { value, unit: '%fats' } : { value: (value * wholeG) / 100, unit: 'g' };
 }
 
 /** Grams of an amount that says a mass; null for any other. */
 export function gramsOf({ value, unit }: SheetAmount): number | null {
-  if (unit === '%') return null;
+  if (unit === '%' || unit === ':1') return null;
   const rule = unitRule(unit)!;
   return rule.base === 'absolute' && !rule.byVolume ? value * rule.factor : null;
 }

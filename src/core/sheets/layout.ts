@@ -4,7 +4,8 @@
  * ingredient (`rows`), a column a bar with a row an ingredient (`columns`), and one bar alone (`single`). Pure.
  */
 import { folded } from '../folded';
-import { readCell, unitIn, type SheetAmount, type SheetUnit } from './amounts';
+import { NO_UNIT, readCell, unitIn, type SheetAmount, type SheetUnit } from './amounts';
+import { barName, isBeside, isFatName, isSection } from './words';
 
 export const SHEET_KINDS = ['list', 'blocks', 'rows', 'columns', 'single'] as const;
 export type SheetKind = (typeof SHEET_KINDS)[number];
@@ -47,8 +48,8 @@ export interface SheetFault {
 }
 
 const HEADS = {
-  bar: /^(?:recipe|bar|soap|product|formula|batch|name of (?:bar|soap|recipe)|rezept|seife|produkt|savon|recette|sapone|ricetta|zeep|recept|jabon|receta|name|nombre|nom|title)s?\b/,
-  what: /^(?:ingredients?|materials?|what|item|component|oil|zutat|rohstoff|ingredienti?|ingredientes?|matiere|ingredient name|grondstof|stoff|substance)\b/,
+  bar: /^(?:recipe|bar|soap|product|formula|batch|name of (?:bar|soap|recipe)|rezept|seife|produkt|savon|recette|sapone|ricetta|zeep|recept|jabon|receta|name|nombre|nom|title)s?(?: names?)?:?$/,
+  what: /^(?:ingredients?|trade names?|inci(?: names?)?|materials?|what|item|component|oils?|fats?|fette|ole|huiles?|zutat|rohstoff|ingredienti?|ingredientes?|matiere|ingredient name|grondstof|stoff|substance)\b/,
   amount:
     /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|how much|value|grams?|ounces?|g|oz|gr|%|percent(?:age)?|pct|anteil)\b|^%/,
   unit: /^(?:unit|units|uom|einheit|unite|unita|unidad|eenheid|measure)\b/,
@@ -57,13 +58,14 @@ const HEADS = {
 const TOTAL = /^(?:total|sum|summe|gesamt|totale|batch (?:size|weight)|check)\b/i;
 
 const isNumeric = (cell: string) =>
-  /^[~≈]?\s*[\d.,]+(?:\s*\/\s*\d+)?\s*(?:%|[a-z./ ]{1,16})?$/i.test(cell.trim()) && /\d/.test(cell);
+  /^[~≈]?\s*[\d.,]+(?:\s*[/:]\s*\d+)?\s*(?:%|[a-z./ ]{1,16})?$/i.test(cell.trim()) && /\d/.test(cell);
 const filled = (row: readonly string[]) => row.filter((cell) => cell.trim() !== '').length;
 
 function headOf(rows: readonly (readonly string[])[]): { head: number; columns: SheetColumns } {
   const none: SheetColumns = { bar: null, what: null, amount: null, unit: null, note: null };
   let best = { head: -1, columns: none, score: 0 };
   rows.slice(0, 15).forEach((row, head) => {
+    if (row.some(isNumeric)) return;
     const columns = { ...none };
     for (const [at, cell] of row.entries())
       for (const key of ['what', 'unit', 'amount', 'note', 'bar'] as const)
@@ -73,20 +75,63 @@ function headOf(rows: readonly (readonly string[])[]): { head: number; columns: 
       Object.values(columns).filter((one) => one !== null).length + (columns.what !== null ? 1 : 0);
     if (score > best.score) best = { head, columns, score };
   });
-  return best.score >= 2 ? best : { head: -1, columns: none };
+  if (best.score < 2) return { head: -1, columns: none };
+  return { head: best.head, columns: { ...best.columns, amount: fullest(rows, best.head, best.columns) } };
 }
 
-/** The unit a head says in brackets or as its only word: "Amount (g)", "Olive oil, g", "oz". */
+/** Of columns that could hold the amounts, percents beside ounces, the one in which most rows say one. */
+function fullest(
+  rows: readonly (readonly string[])[],
+  head: number,
+  { amount, ...others }: SheetColumns,
+): number | null {
+  const count = (column: number) => rows.slice(head + 1).filter((row) => isNumeric(row[column] ?? '')).length;
+  const open = [...(rows[head] ?? []).keys()].filter((at) => !Object.values(others).includes(at));
+  const named = open.filter((at) => HEADS.amount.test(folded(rows[head]![at]!)));
+  // Where no head says so, the one column of numbers does; several are a table.
+  const counted = others.what === null ? [] : open.filter((at) => count(at) > 0);
+  const among = named.length === 0 && counted.length === 1 ? counted : named;
+  return among.reduce((best: number | null, at) => {
+    return best === null || count(at) > count(best) ? at : best;
+  }, amount);
+}
+
+/** A unit at the end of a head: "Amount (g)", "Olive oil, g", "Olive g". */
+const UNIT_AT_END = /\s*[([]([^)\]]+)[)\]]\s*$|,\s*([^,]+)$|\s(g|gr|grams?|oz|ounces?|ml|kg|lbs?)$/i;
+
+/** The unit a head says at its end or as its only word: "Amount (g)", "oz". */
 function unitOfHead(cell: string): SheetUnit | null {
-  const inside = /[([]([^)\]]+)[)\]]/.exec(cell)?.[1] ?? /,\s*([^,]+)$/.exec(cell)?.[1] ?? cell;
+  const [, inBrackets, afterComma, atEnd] = UNIT_AT_END.exec(cell.trim()) ?? [];
+  const inside = inBrackets ?? afterComma ?? atEnd ?? cell;
   const words = folded(inside)
     .replace(/^(?:amounts?|weight|quantity|in)\b\s*(?:in\b)?/, '')
     .trim();
+  if (/^%|%$|^percent/.test(words)) return '%';
   return words === '' ? null : unitIn(words);
+}
+
+/** Sums of fats within so many percent of a hundred count as a hundred. */
+const ABOUT = 1.5;
+/** Of a sheet's bars so many at least, 0 to 1, have to be so. */
+const MOST = 0.8;
+
+/** Whether bare numbers are percents: the fats of most bars add up to a hundred. */
+function isInPercent(rows: readonly (readonly string[])[], layout: Layout): boolean {
+  const sums = readSheet(rows, { ...layout, unit: '%' }).bars.flatMap(({ lines }) => {
+    const fats = lines.filter(({ name, amount }) => amount.unit === '%' && isFatName(name));
+    return fats.length > 0 ? [fats.reduce((sum, { amount }) => sum + amount.value, 0)] : [];
+  });
+  const whole = sums.filter((sum) => Math.abs(sum - 100) <= ABOUT);
+  return sums.length > 0 && whole.length >= MOST * sums.length;
 }
 
 /** How a sheet is most likely laid out; the maker may say otherwise. */
 export function guessLayout(rows: readonly (readonly string[])[]): Layout {
+  const layout = guessPlaces(rows);
+  return layout.unit === null && isInPercent(rows, layout) ? { ...layout, unit: '%' } : layout;
+}
+
+function guessPlaces(rows: readonly (readonly string[])[]): Layout {
   const { head, columns } = headOf(rows);
   const heads = rows[head] ?? [];
   if (head >= 0 && columns.what !== null && columns.amount !== null) {
@@ -123,18 +168,33 @@ export function guessLayout(rows: readonly (readonly string[])[]): Layout {
 const MATERIAL_WORDS =
   /\b(?:oil|butter|water|lye|naoh|hydroxide|clay|wax|milk|salt|eo|fo|fragrance|mica|oxide|ol|wasser|huile|eau|olio|aceite)\b|ol$/;
 const looksLikeMaterials = (names: readonly string[]) =>
-  names.filter((name) => MATERIAL_WORDS.test(folded(name))).length / Math.max(1, filled(names));
+  names.filter((name) => MATERIAL_WORDS.test(folded(name)) || isFatName(name)).length /
+  Math.max(1, filled(names));
 
+/** A name alone in its row that heads rows with amounts: a bar's, where it is no part of one. */
 function hasBlocks(
   rows: readonly (readonly string[])[],
   head: number,
   { what, amount }: SheetColumns,
 ): boolean {
-  return rows
-    .slice(head + 1)
-    .some(
-      (row) => filled(row) === 1 && (row[what!] ?? '').trim() !== '' && (row[amount!] ?? '').trim() === '',
-    );
+  let isNamed = false;
+  return rows.slice(head + 1).some((row) => {
+    const [name, said] = [cellAt(row, what), cellAt(row, amount)];
+    if (isAlone(row) && name !== '' && !isSection(name)) isNamed = true;
+    return isNamed && said !== '' && isNumeric(said);
+  });
+}
+
+const isAlone = (row: readonly string[]) => filled(row) === 1;
+
+/** What a sheet of one bar calls it above its rows. */
+function titleOf(rows: readonly (readonly string[])[], head: number): string | null {
+  for (const row of rows.slice(0, Math.max(0, head))) {
+    const [first = '', second = ''] = row.filter((cell) => cell.trim() !== '');
+    if (isAlone(row) && !isSection(first)) return barName(first);
+    if (second !== '' && !isNumeric(second) && HEADS.bar.test(folded(first))) return second.trim();
+  }
+  return null;
 }
 
 interface Reader {
@@ -166,6 +226,14 @@ function add(
 const cellAt = (row: readonly string[], column: number | null) =>
   column === null ? '' : (row[column] ?? '').trim();
 
+const SIDE_BY_SIDE = 'Bars stand side by side from this row on. Put them one under the other, and send that.';
+
+/** Whether a row goes on beside its amount with another name and amount. */
+function standBeside(row: readonly string[], { amount }: SheetColumns): boolean {
+  const rest = row.slice((amount ?? 0) + 1);
+  return rest.some((cell, at) => at > 0 && isNumeric(cell) && /\p{L}{3}/u.test(rest[at - 1]!));
+}
+
 function readDown(
   rows: readonly (readonly string[])[],
   layout: Layout,
@@ -173,7 +241,8 @@ function readDown(
   fallback: string,
 ): void {
   const { kind, head, columns, unit } = layout;
-  let bar = { name: kind === 'single' ? fallback : '', row: 1 };
+  let isTold = false;
+  let bar = { name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : '', row: 1 };
   rows.forEach((row, at) => {
     // In blocks the first bar may be named above the first heads.
     if (at === head || (at < head && kind !== 'blocks') || filled(row) === 0) return;
@@ -184,8 +253,24 @@ function readDown(
     ];
     const named = kind === 'list' ? cellAt(row, columns.bar) : '';
     if (named !== '') bar = { name: named, row: at + 1 };
-    if (kind === 'blocks' && name !== '' && amount === '' && filled(row) === 1) {
-      bar = { name: name.replace(/:$/, ''), row: at + 1 };
+    if (amount === '' && isAlone(row) && isSection(name)) return;
+    // "Name: Bay Rum" in two cells.
+    if (
+      kind === 'blocks' &&
+      head < 0 &&
+      HEADS.bar.test(folded(name)) &&
+      amount !== '' &&
+      !isNumeric(amount)
+    ) {
+      bar = { name: amount, row: at + 1 };
+      return;
+    }
+    if (head < 0 && !isTold && standBeside(row, columns)) {
+      into.faults.push({ row: at + 1, message: SIDE_BY_SIDE });
+      isTold = true;
+    }
+    if (kind === 'blocks' && name !== '' && amount === '' && isAlone(row)) {
+      bar = { name: barName(name), row: at + 1 };
       return;
     }
     // The heads may come again above each bar.
@@ -205,15 +290,21 @@ function readDown(
 
 function readAcross(rows: readonly (readonly string[])[], { kind, head, unit }: Layout, into: Reader): void {
   const heads = rows[head] ?? [];
+  // A column or a row of words alone says something else than amounts.
+  const says = heads.map(
+    (cell, column) =>
+      !(kind === 'rows' && isBeside(cell)) &&
+      rows.slice(head + 1).some((row) => isNumeric(row[column] ?? '')),
+  );
   rows.forEach((row, at) => {
-    if (at <= head || filled(row) === 0) return;
+    if (at <= head || !row.slice(1).some(isNumeric)) return;
     heads.forEach((cell, column) => {
-      if (column === 0 || cell.trim() === '') return;
+      if (column === 0 || cell.trim() === '' || !says[column]) return;
       const [side, top] = [(row[0] ?? '').trim(), cell.trim()];
-      if (side === '') return;
+      if (side === '' || (kind === 'columns' && isBeside(side))) return;
       const isRows = kind === 'rows';
       const own = unitOfHead(isRows ? top : side);
-      const bare = (text: string) => (own ? text.replace(/\s*[([][^)\]]*[)\]]\s*$|,\s*[^,]+$/, '') : text);
+      const bare = (text: string) => (own ? text.replace(UNIT_AT_END, '') : text);
       const bar = isRows ? { name: side, row: at + 1 } : { name: top, row: head + 1 };
       if (TOTAL.test(bar.name)) return;
       add(into, bar, at + 1, bare(isRows ? top : side), (row[column] ?? '').trim(), own ?? unit);
@@ -231,5 +322,17 @@ export function readSheet(rows: readonly (readonly string[])[], layout: Layout, 
   const into: Reader = { bars: [], faults: [] };
   if (layout.kind === 'rows' || layout.kind === 'columns') readAcross(rows, layout, into);
   else readDown(rows, layout, into, fallback);
-  return into;
+  return { bars: into.bars, faults: unitsAsked(into.faults) };
+}
+
+/** Cells that say no unit, told once: one answer mends them all. */
+function unitsAsked(faults: readonly SheetFault[]): SheetFault[] {
+  const bare = faults.filter(({ message }) => message.endsWith(NO_UNIT));
+  if (bare.length < 2) return [...faults];
+  const [first] = bare as [SheetFault];
+  const message = `${bare.length} numbers, this row’s first, say no unit. Say what bare numbers are in.`;
+  return faults.flatMap((fault) => {
+    if (fault === first) return [{ row: fault.row, message }];
+    return bare.includes(fault) ? [] : [fault];
+  });
 }

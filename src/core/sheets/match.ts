@@ -15,7 +15,7 @@ export interface Match {
 
 /** Words that say how a material was made or bought, and nothing of which it is. */
 const ASIDE = new Set(
-  'organic bio refined unrefined virgin extra pure raw natural distilled deionised deionized filtered cold pressed fresh food grade cosmetic expeller rbd melted softened warm the of a and dest destilliert destilliertes distillee destilada distillata'.split(
+  'organic bio sustainable rspo fairtrade refined unrefined virgin extra pure raw natural french brazilian distilled deionised deionized filtered cold pressed fresh food grade cosmetic expeller rbd melted softened warm the of a and dest destilliert destilliertes distillee destilada distillata'.split(
     ' ',
   ),
 );
@@ -24,6 +24,7 @@ const SHORT: Record<string, string> = {
   'e/o': 'oil',
   essential: '',
   oo: 'olive oil',
+  evoo: 'olive oil',
   co: 'coconut oil',
   aqua: 'water',
   h2o: 'water',
@@ -50,12 +51,27 @@ const ABROAD: Record<string, string> = Object.fromEntries(
     ['lavender', 'lavendel lavande lavanda'],
     ['peppermint', 'pfefferminz pfefferminze menthe menta'],
     ['rice', 'reis riz arroz riso'],
+    ['ground', 'gemahlen moulu macinato'],
+    ['rosemary', 'rosmarin romarin rosmarino romero'],
+    ['lemon', 'zitrone zitronen citron limone limon'],
+    ['cinnamon', 'zimt cannelle cannella canela'],
+    ['coffee', 'kaffee cafe caffe'],
+    ['honey', 'honig miel miele'],
+    ['milk', 'milch lait latte leche'],
+    ['goat', 'ziegen chevre capra cabra'],
+    ['oat', 'hafer avoine avena'],
+    ['salt', 'salz sel sale'],
+    ['sea', 'meer mer mare mar'],
+    ['charcoal', 'aktivkohle charbon carbone'],
+    ['tea', 'tee'],
+    ['tree', 'baum'],
+    ['tallow', 'talg rindertalg suif sego sebo'],
     ['beeswax', 'bienen bienenwachs'],
     ['', 'atherisches essentielle esencial essenziale de du des del di d la le el'],
   ].flatMap(([english, words]) => words!.split(' ').map((word) => [word, english!])),
 );
-/** "Olivenöl" and "Mangobutter" are one word abroad. */
-const COMPOUND = /(?<=\p{L}{4})(?:öl|oel|butter|wachs)\b/giu;
+/** "Olivenöl", "Meersalz" and "Mangobutter" are one word abroad. */
+const COMPOUND = /(?<=\p{L}{4})(?:öl|oel|butter|wachs|salz|milch)\b/giu;
 
 /** A name without what says nothing of the material. */
 export function bareName(name: string): string[] {
@@ -84,13 +100,20 @@ const KIND_WORDS: Partial<Record<string, readonly Kind[]>> = {
   oil: ['fat', 'wax', 'essentialOil', 'fragrance', 'isolate'],
 };
 
+/** What is most likely meant by a name that says less than any on file; it is asked about all the same. */
+const USUAL: Partial<Record<string, string>> = { salt: 'sea salt fine', 'table salt': 'sea salt fine' };
+
 const SURE = 0.95;
 const LEAD = 0.02;
+/** A word that stands in both names as it is. */
+const SAID = 0.001;
 /** Below this it is another material. */
 const LEAST = 0.3;
 
 interface Named {
   material: Material;
+  /** Every word of its name. */
+  whole: string[];
   named: string[];
   said: string[];
 }
@@ -99,6 +122,7 @@ interface Named {
 export function namedMaterials(materials: readonly Material[]): Named[] {
   return materials.map((material) => ({
     material,
+    whole: wordsOf(material.name),
     named: bareName(material.name),
     said: wordsOf((material.inci ?? []).map((part) => part.name).join(' ')),
   }));
@@ -111,9 +135,14 @@ export function namedMaterials(materials: readonly Material[]): Named[] {
  * matchName('olive oil', namedMaterials(cupboard))?.id; // 'olive'
  */
 export function matchName(name: string, materials: readonly Named[]): Match | null {
-  const typed = bareName(name);
+  const bare = bareName(name);
+  const usual = USUAL[bare.join(' ')];
+  const typed = usual ? wordsOf(usual) : bare;
   if (typed.length === 0) return null;
+  const whole = wordsOf(name);
   const firm = typed.filter((word) => !LOOSE.has(word));
+  // "FO" and "EO" say a kind of thing; what begins with the same letters is none of it.
+  if (typed.every((word) => /^[a-z]{1,2}$/.test(word) || word === 'oil')) return null;
   const isOtherKind = ({ material, named }: Named) =>
     typed.some((word) => {
       const kinds = KIND_WORDS[word];
@@ -121,21 +150,32 @@ export function matchName(name: string, materials: readonly Named[]): Match | nu
     });
   const scored = materials
     .filter((one) => !isOtherKind(one))
-    .map(({ material, named, said }) => {
+    .map(({ material, whole: own, named, said }) => {
       const value = Math.max(rankWords(typed, named, said), rankWords(firm, named, said) - LOOSE_COST);
-      if (value <= LEAST) return { material, value: 0 };
+      if (value <= LEAST) return { material, isWhole: false, isSame: false, value: 0 };
       const beyond = named.filter(
         (word) => !typed.some((one) => word.startsWith(one) || one.startsWith(word)),
       );
       // "Oil" and "butter" are left out as often as not.
       const weight = LOOSE.has(named.at(-1)!) ? 0.03 : 0.1;
-      return { material, value: value - weight * beyond.length };
+      // "Bay" may be bay laurel or another bay.
+      const isWhole = beyond.every((word) => LOOSE.has(word));
+      const isSame = own.join(' ') === whole.join(' ');
+      // Of two that are made otherwise, cold pressed or distilled, the one that is said.
+      const alike = own.filter((word) => whole.includes(word)).length;
+      return { material, isWhole, isSame, value: value - weight * beyond.length + SAID * alike };
     })
     .filter(({ value }) => value > LEAST)
-    .sort((a, b) => b.value - a.value || a.material.name.length - b.material.name.length);
+    .sort(
+      (a, b) =>
+        Number(b.isSame) - Number(a.isSame) ||
+        b.value - a.value ||
+        a.material.name.length - b.material.name.length,
+    );
   const [first, second] = scored;
   if (!first) return null;
   const { id, name: title, kind, density, bulkDensity } = first.material;
-  const isSure = first.value >= SURE && first.value - (second?.value ?? 0) >= LEAD;
+  const stands = first.isWhole && first.value >= SURE && first.value - (second?.value ?? 0) >= LEAD;
+  const isSure = first.isSame || (!usual && stands);
   return { name, id, title, kind, gPerMl: density ?? bulkDensity ?? null, isSure };
 }

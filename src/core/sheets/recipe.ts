@@ -2,25 +2,47 @@
 import { folded } from '../folded';
 import type { Formula, Kind, Line } from '../formula/types';
 import { USUAL_STAGE } from '../formula/stages';
-import { amountOf, gramsOf, type PercentOf } from './amounts';
+import { amountOf, gramsOf, type PercentOf, type SheetAmount } from './amounts';
 import type { SheetBar, SheetFault, SheetLine } from './layout';
 
 const LYE =
-  /^(?:lye|naoh|caustic(?: soda)?|sodium hydroxide|soda caustique|atznatron|natriumhydroxid|soda caustica|natronloog)\b/;
-const SUPERFAT = /^(?:superfat(?:ting)?|sf|lye discount|uberfettung|surgras|sovragrasso)\b/;
+  /^(?:lye|naoh|caustic(?: soda)?|sodium hydroxide|soude(?: caustique)?|soda caustique|atznatron|natriumhydroxid|(?:soda|sosa) caustica|natronloog)\b/;
+const SUPERFAT =
+  /^(?:superfat(?:ting)?|sf|lye discount|uberfettung|uf|surgras(?:sage)?|surgraissage|sovragrasso|sconto soda|sobreengrasado|sobregrasa)\b/;
+/** Water said by what it is to the lye, or to the fats. */
+const LIQUIDS: readonly (readonly [Liquid['basis'], RegExp])[] = [
+  ['alkaliConcentration', /^(?:lye|naoh|laugen?|soude)[ -]?(?:conc|strength|konz)/],
+  [
+    'perAlkali',
+    /^(?:(?:water|liquid|wasser|eau|acqua|agua)\s*(?::|to|\/|zu)\s*(?:lye|naoh|lauge|soude|soda|sosa)|(?:lye|naoh)\s*(?::|to|\/)\s*(?:water|liquid)|lye ratio|water ratio)\b/,
+  ],
+  ['ofFats', /^(?:water|wasser|eau|acqua|agua)\s*(?:as )?(?:a )?(?:%|percent|pct)(?: of .*)?$/],
+];
+const LYE_FIRST = /^(?:lye|naoh)\s*(?::|to|\/)/;
 const WHOLE_FATS =
-  /^(?:total (?:oils?|fats?)|oils? (?:total|weight)|fats? (?:total|weight)|weight of (?:oils?|fats?))\b/;
+  /^(?:(?:oils?|fats?)$|total (?:oils?|fats?)|oils? (?:total|weight)|fats? (?:total|weight)|weight of (?:oils?|fats?))\b/;
 const POTASH = /^(?:koh|potassium hydroxide|kaliumhydroxid|potasse)\b/;
 
-export type Role = 'lye' | 'superfat' | 'fats' | 'potash' | 'material';
+type Liquid = NonNullable<Formula['liquid']>;
+
+export type Role = 'lye' | 'superfat' | 'fats' | 'potash' | 'liquid' | 'material';
 
 /** What a row of a recipe is, by its name. */
 export function roleOf(name: string): Role {
   const words = folded(name);
   if (POTASH.test(words)) return 'potash';
+  if (LIQUIDS.some(([, pattern]) => pattern.test(words))) return 'liquid';
   if (LYE.test(words)) return 'lye';
   if (SUPERFAT.test(words)) return 'superfat';
   return WHOLE_FATS.test(words) ? 'fats' : 'material';
+}
+
+/** How much liquid a row says that says it against the lye or the fats. */
+function liquidOf({ name, amount: { value, unit } }: SheetLine): Liquid {
+  const words = folded(name);
+  const basis = LIQUIDS.find(([, pattern]) => pattern.test(words))![0];
+  const isLyeFirst = basis === 'perAlkali' && unit === ':1' && LYE_FIRST.test(words);
+  return { basis, value: isLyeFirst ? 1 / value : value };
 }
 
 /** What is known of an ingredient. */
@@ -37,7 +59,9 @@ const ABOUT = 1.5;
  * none, or neither adds up.
  */
 export function percentsOf(bar: SheetBar, find: (name: string) => Known | null): PercentOf | null {
-  const lines = bar.lines.filter(({ name, amount }) => amount.unit === '%' && roleOf(name) !== 'superfat');
+  const lines = bar.lines.filter(
+    ({ name, amount }) => amount.unit === '%' && !['superfat', 'liquid'].includes(roleOf(name)),
+  );
   const sum = (of: readonly SheetLine[]) => of.reduce((total, { amount }) => total + amount.value, 0);
   const fats = lines.filter(({ name }) => find(name)?.kind === 'fat');
   if (fats.length === 0) return null;
@@ -70,15 +94,27 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
       faults.push({ row, message: `“${name}” is not known. Choose the material it is.` });
       continue;
     }
+    const { value, unit } = amount;
+    if (unit === ':1') {
+      faults.push({ row, message: `${name} is a ratio. Give an amount of it.` });
+      continue;
+    }
     lines.push({
       id: `l${lines.length + 1}`,
       material: known.id,
       stage: USUAL_STAGE[known.kind] ?? 'trace',
-      amount: amountOf(amount, percentOf, wholeG),
-      measuredBy: /^(?:tsp|tbsp|cup)/.test(amount.unit) ? 'spoon' : 'scale',
+      amount: amountOf({ value, unit }, percentOf, wholeG),
+      measuredBy: /^(?:tsp|tbsp|cup)/.test(unit) ? 'spoon' : 'scale',
     });
   }
   return { lines, faults };
+}
+
+/** Liquid where a bar says none, percent of its fats. */
+const USUAL_LIQUID_PCT = 33;
+
+function lyeMass({ value, unit }: SheetAmount, percentOf: PercentOf, wholeG: number): number | null {
+  return unit === ':1' ? null : gramsOf(amountOf({ value, unit }, percentOf, wholeG));
 }
 
 /**
@@ -90,21 +126,22 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
 export function formulaOf(bar: SheetBar, taking: Taking): Taken {
   const percentOf = percentsOf(bar, taking.find) ?? taking.percentOf;
   const stated = (role: Role) => bar.lines.find(({ name }) => roleOf(name) === role);
-  const [lye, superfat, fats] = [stated('lye'), stated('superfat'), stated('fats')];
+  const [lye, superfat, fats, liquid] = [stated('lye'), stated('superfat'), stated('fats'), stated('liquid')];
   const fatsG = fats ? gramsOf(fats.amount) : null;
   const { lines, faults } = linesOf(bar, taking, percentOf, taking.batchG);
   const isFat = ({ stage }: Line) => stage === 'fats';
   if (!lines.some(isFat))
     faults.push({ row: bar.row, message: `${bar.name} holds no fat that is known here.` });
   if (faults.length > 0) return { ok: false, faults };
-  const lyeG = lye ? gramsOf({ ...amountOf(lye.amount, percentOf, taking.batchG) }) : null;
+  const lyeG = lye ? lyeMass(lye.amount, percentOf, taking.batchG) : null;
   const isInPercent = lines.some((line) => isFat(line) && line.amount.unit === '%fats');
-  const notes =
-    lyeG === null && !superfat
-      ? [
-          `Neither lye nor superfat is stated: ${taking.superfatPct} % superfat is taken. Look at it before a pour.`,
-        ]
-      : [];
+  const isWet = lines.some(({ stage }) => stage === 'liquid');
+  const notes = [
+    lyeG === null &&
+      !superfat &&
+      `Neither lye nor superfat is stated: ${taking.superfatPct} % superfat is taken. Look at it before a pour.`,
+    !isWet && !liquid && `No liquid is stated: ${USUAL_LIQUID_PCT} % of the fats is taken.`,
+  ].filter((note) => note !== false);
   return {
     ok: true,
     notes,
@@ -117,9 +154,9 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
         lyeG !== null
           ? { massG: lyeG, purityPct: 99 }
           : { superfatPct: superfat?.amount.value ?? taking.superfatPct, purityPct: 99 },
-      ...(lines.some(({ stage }) => stage === 'liquid')
+      ...(isWet
         ? {}
-        : { liquid: { basis: 'ofFats' as const, value: 33 } }),
+        : { liquid: liquid ? liquidOf(liquid) : { basis: 'ofFats' as const, value: USUAL_LIQUID_PCT } }),
       cure: { residualWaterPct: 8 },
       marginPct: 10,
       lines,

@@ -163,13 +163,16 @@ export function cellAt(row: readonly string[], column: number | null): string {
 /** "Bought" may head days or amounts: what stands below it tells. */
 function boughtOrWhen(
   columns: Record<StockColumn, number | null>,
+  heads: readonly string[],
   below: readonly (readonly string[])[],
 ): Record<StockColumn, number | null> {
   const { received, bought } = columns;
   if (received === null || bought !== null) return columns;
   const cells = below.map((row) => cellAt(row, received)).filter(Boolean);
   const isDay = (cell: string) => typeof readDay(cell, 'dayFirst', 'first') === 'string';
-  return cells.length === 0 || cells.some(isDay) ? columns : { ...columns, received: null, bought: received };
+  if (cells.length === 0 || cells.some(isDay)) return columns;
+  // The day may stand in another column: "Bought" and "Came on".
+  return { ...columnsOf(heads.map((head, at) => (at === received ? '' : head))), bought: received };
 }
 
 /** How a list of materials is most likely laid out; the maker may say otherwise. */
@@ -184,8 +187,8 @@ export function guessStock(rows: readonly (readonly string[])[]): StockLayout {
     [head, columns, best] = [at, found, score];
   });
   if (head < 0) columns.what = 0;
-  columns = boughtOrWhen(columns, rows.slice(head + 1));
   const heads = rows[head] ?? [];
+  columns = boughtOrWhen(columns, heads, rows.slice(head + 1));
   const cellsOf = (...of: StockColumn[]) =>
     of.flatMap((column) => rows.slice(head + 1).map((row) => cellAt(row, columns[column])));
   const price = folded(columns.price === null ? '' : (heads[columns.price] ?? ''));

@@ -163,7 +163,9 @@ function takenWords(
   const item = items.find(({ name }) => name === wanted);
   const what = item && materialOf(item, taking);
   if (!what || 'fault' in what) return null;
-  return what.own ? `a new material: ${ONE_OF_KIND_WORDS[what.own.kind]}` : `taken for ${title}`;
+  return what.own
+    ? `a new material: ${ONE_OF_KIND_WORDS[what.own.kind].toLowerCase()}`
+    : `taken for ${title}`;
 }
 
 /** Whether a name is to be looked at. */

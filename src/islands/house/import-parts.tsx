@@ -20,8 +20,8 @@ export interface Sheet {
 
 export function FirstRows({ rows }: { rows: readonly string[][] }) {
   return (
-    <div className="overflow-x-auto">
-      <table className="plain-table font-narrow whitespace-nowrap" aria-label="The first rows">
+    <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="The first rows, to scroll">
+      <table className="plain-table table-auto font-narrow whitespace-nowrap" aria-label="The first rows">
         <tbody>
           {rows.slice(0, SHOWN_ROWS).map((row, at) => (
             <tr key={at}>

@@ -9,6 +9,15 @@ import { PaperFault } from '../papers/fault';
 
 const LARGEST = 5 * 1024 * 1024;
 
+/** UTF-8 where it is, else as spreadsheets on older systems save what is not English. */
+function textOf(bytes: Uint8Array): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes);
+  }
+}
+
 /** The rows of a CSV or XLSX file. Throws a PaperFault that says what to do. */
 export async function openSheet(file: File): Promise<string[][]> {
   if (file.size > LARGEST) throw new PaperFault('This file is over 5 MB. Send one sheet of it.');
@@ -19,7 +28,7 @@ export async function openSheet(file: File): Promise<string[][]> {
   }
   if (bytes.includes(0)) throw new PaperFault('This is neither CSV nor XLSX. Save it as one of them.');
   const { default: Papa } = await import('papaparse');
-  const text = new TextDecoder('utf-8').decode(bytes).replace(/^\uFEFF/, '');
+  const text = textOf(bytes).replace(/^\uFEFF/, '');
   return Papa.parse<string[]>(text, { skipEmptyLines: false }).data;
 }
 

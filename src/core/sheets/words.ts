@@ -1,0 +1,27 @@
+/** What makers write in sheets of bars besides materials and amounts: headings, titles, and words that fats go by. Pure. */
+import { folded } from '../folded';
+
+const SECTION =
+  /^(?:(?:lye|base|hard|soft|carrier|liquid|fragrance|essential)\s+)?(?:lye(?: solution| water)?|oils?|fats?|butters?|additives?|fragrances?|scents?|colou?r(?:ant)?s?|eos?|liquids?|extras?|others?|notes?|instructions?|method|directions?|(?:at )?trace|phase \w|fette|ole|lauge|zusatze|dufte?|farben|huiles?|additifs?|parfums?|grassi|aceites?|oli)(?:\s*(?:&|\+|\/|and|und|et|e|y)\s.*)?$/;
+
+/** Whether a cell alone in its row heads a part of one bar, and names none: "Lye solution", "ADDITIVES:". */
+export const isSection = (cell: string): boolean => SECTION.test(folded(cell).replace(/[:.\-–—]+$/, ''));
+
+const CALLED =
+  /^(?:(?:master )?batch(?: sheet| record)?|(?:soap )?recipe|formula(?:tion)?|soap|bar|product|rezept|seife|savon|recette|sapone|ricetta|jabon|receta)(?: name)?\s*[:–—-]\s*(?=\S)/i;
+
+/** A bar's name without what says that it is one: "SOAP: Tea Tree", "Batch sheet - Tea Tree". */
+export const barName = (cell: string): string => cell.trim().replace(CALLED, '').replace(/:$/, '').trim();
+
+const BESIDE =
+  /^(?:date|datum|data|fecha|day|made(?: on)?|bars?|yield|pieces|count|stuck|#|nr|no|cost|price|ph|temp(?:erature)?|notes?|remarks?|weight|total)\b/;
+
+/** Whether a column or row of a table of bars says something else than an ingredient: a day, a count, a cost. */
+export const isBeside = (head: string): boolean => BESIDE.test(folded(head));
+
+/** What fats are called, oil or no oil. */
+const FAT_WORDS =
+  /\b(?:olive|coconut|castor|palm|shea|cocoa|avocado|sunflower|almond|rice bran|rapeseed|canola|lard|tallow|babassu|hemp|soy(?:bean)?|jojoba|grapeseed|apricot|macadamia|mango|beeswax|oliven?|kokos|raps|rizinus|mandel|kakao|sonnenblumen|tournesol|ricin|karite|colza|oliva|cocco|ricino|girasole|coco)|^(?:ev)?oo$|^co$/;
+
+export const isFatName = (name: string): boolean =>
+  FAT_WORDS.test(folded(name)) && !/milk|water|essential|\beo\b|powder|milch|lait/.test(folded(name));
