@@ -117,6 +117,22 @@ describe('a maker’s list of materials', () => {
     expect(bought.lot).to.include({ receivedOn: '2026-10-02', quantityG: 1000 });
   });
 
+  it('reads a price that says what it is of, and what was there at first and is there now', () => {
+    const [oil] = taken([
+      ['Item', 'Vendor', 'Lot #', 'Purchased', 'Qty on hand', 'Unit cost'],
+      ['Olive Oil - pomace', 'Barn', 'PO-4471', '10/02/2026', '32 lb', '$2.10/lb'],
+      ['Coconut 76', 'Barn', 'CC-1', '10/22/2026', '10 lb', '$18.50'],
+    ]).rows;
+    expect(oil!.lot!.price).to.be.closeTo(67.2, 1e-9);
+    expect(oil!.lot!.receivedOn).to.equal('2026-10-02');
+    const [shea] = taken([
+      ['Material', 'Code', 'Opening stock (g)', 'Used (g)', 'Closing stock (g)', 'Price per 100 g'],
+      ['Shea butter', 'SB-1', '5000', '1200', '3800', '1.35'],
+    ]).rows;
+    expect(shea!.lot).to.include({ quantityG: 5000, leftG: 3800, openedOn: null });
+    expect(shea!.lot!.price).to.be.closeTo(67.5, 1e-9);
+  });
+
   it('is told apart from a sheet of bars', () => {
     for (let seed = 1; seed <= 40; seed++)
       expect(isStock(makeSheet(seed, 6).rows), `${seed}`).to.equal(false);

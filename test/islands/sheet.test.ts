@@ -34,6 +34,8 @@ describe('a spreadsheet’s file', () => {
     expect(
       await openSheet(file('a.csv', 'Recipe;Ingredient;Amount\nHarbour;Olive oil;500,5 g')),
     ).to.deep.equal(rows);
+    const older = new Uint8Array([0x4f, 0x6c, 0x69, 0x76, 0x65, 0x6e, 0xf6, 0x6c, 0x3b, 0x33, 0x30, 0x30]);
+    expect(await openSheet(file('a.csv', older))).to.deep.equal([['Olivenöl', '300']]);
     expect(
       await openSheet(file('a.tsv', 'Recipe\tIngredient\tAmount\nHarbour\tOlive oil\t500,5 g')),
     ).to.deep.equal(rows);

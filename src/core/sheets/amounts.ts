@@ -21,10 +21,14 @@ const PER_POUND_UNITS: Partial<Record<string, Unit>> = {
   tbsp: 'tbspPerLbFats',
 };
 const DOTTED = /\b(tsp|tbsp|oz|lb|lbs|gr|g|ml|kg)\./gi;
-const SPOONS: readonly (readonly [RegExp, string])[] = [
+/** Spoons and units as they are written short, or abroad. */
+const ABROAD: readonly (readonly [RegExp, string])[] = [
   [/\bT(?=\b)(?!sp|bsp)/, 'tbsp'],
   [/\bt(?=\b)(?!sp|bsp)/, 'tsp'],
   [/\b(?:tl|teel(?:ö|oe)ffel|c\. ?à ?c|cucchiaini?)\b/i, 'tsp'],
+  [/\b(?:gramm|grammes?|grammi|gramos)\b/i, 'g'],
+  [/\b(?:unzen|onces|oncias)\b/i, 'oz'],
+  [/\bkilos?\b/i, 'kg'],
   [/\b(?:el|essl(?:ö|oe)ffel|c\. ?à ?s|cucchiai)\b/i, 'tbsp'],
 ];
 
@@ -33,7 +37,7 @@ function plain(text: string): string {
     .replace(/[~≈]|\b(?:about|ca|approx)\b\.?/gi, '')
     .replace(DOTTED, '$1')
     .trim();
-  return SPOONS.reduce((all, [pattern, spoon]) => all.replace(pattern, spoon), cut);
+  return ABROAD.reduce((all, [pattern, unit]) => all.replace(pattern, unit), cut);
 }
 
 /** How the error of a number without a unit ends. */

@@ -5,7 +5,7 @@
  */
 import { folded } from '../folded';
 import { NO_UNIT, readCell, unitIn, type SheetAmount, type SheetUnit } from './amounts';
-import { barName, isBeside, isFatName, isSection } from './words';
+import { barName, inOneCell, isBeside, isFatName, isSection } from './words';
 
 export const SHEET_KINDS = ['list', 'blocks', 'rows', 'columns', 'single'] as const;
 export type SheetKind = (typeof SHEET_KINDS)[number];
@@ -49,13 +49,13 @@ export interface SheetFault {
 
 const HEADS = {
   bar: /^(?:recipe|bar|soap|product|formula|batch|name of (?:bar|soap|recipe)|rezept|seife|produkt|savon|recette|sapone|ricetta|zeep|recept|jabon|receta|name|nombre|nom|title)s?(?: names?)?:?$/,
-  what: /^(?:ingredients?|trade names?|inci(?: names?)?|materials?|what|item|component|oils?|fats?|fette|ole|huiles?|zutat|rohstoff|ingredienti?|ingredientes?|matiere|ingredient name|grondstof|stoff|substance)\b/,
+  what: /^(?:(?:raw )?ingredients?|raw materials?|trade names?|inci(?: names?)?|materials?|what|item|component|oils?|fats?|fette|ole|huiles?|zutat|rohstoff|ingredienti?|ingredientes?|matiere|ingredient name|grondstof|stoff|substance)\b/,
   amount:
-    /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|how much|value|grams?|ounces?|g|oz|gr|%|percent(?:age)?|pct|anteil)\b|^%/,
+    /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|how much|value|gram(?:s|m|mes?|mi|os)?|ounces?|unzen|onces|kilos?|g|oz|gr|kg|lbs?|%|prozent|percent(?:age)?|pct|anteil)\b|^%/,
   unit: /^(?:unit|units|uom|einheit|unite|unita|unidad|eenheid|measure)\b/,
   note: /^(?:notes?|remarks?|comments?|bemerkung|description)\b/,
 } as const;
-const TOTAL = /^(?:total|sum|summe|gesamt|totale|batch (?:size|weight)|check)\b/i;
+const TOTAL = /^(?:total|sum|summe|gesamt\w*|totale|batch (?:size|weight)|check)\b/i;
 
 const isNumeric = (cell: string) =>
   /^[~≈]?\s*[\d.,]+(?:\s*[/:]\s*\d+)?\s*(?:%|[a-z./ ]{1,16})?$/i.test(cell.trim()) && /\d/.test(cell);
@@ -125,9 +125,13 @@ function isInPercent(rows: readonly (readonly string[])[], layout: Layout): bool
   return sums.length > 0 && whole.length >= MOST * sums.length;
 }
 
+/** Rows that say name and amount in one cell, as a recipe is typed, with the two apart. */
+const parted = (rows: readonly (readonly string[])[]): (readonly string[])[] =>
+  rows.map((row) => (isAlone(row) && inOneCell(row.find((cell) => cell.trim() !== '')!)) || row);
+
 /** How a sheet is most likely laid out; the maker may say otherwise. */
 export function guessLayout(rows: readonly (readonly string[])[]): Layout {
-  const layout = guessPlaces(rows);
+  const layout = guessPlaces(parted(rows));
   return layout.unit === null && isInPercent(rows, layout) ? { ...layout, unit: '%' } : layout;
 }
 
@@ -147,7 +151,7 @@ function guessPlaces(rows: readonly (readonly string[])[]): Layout {
   if (first >= 0 && rows.slice(first + 1).some((row) => row.slice(1).filter(isNumeric).length >= 1)) {
     const corner = folded(rows[first]![0] ?? '');
     const isRows =
-      HEADS.bar.test(corner) ||
+      rows[first]!.some((head) => HEADS.bar.test(folded(head))) ||
       (!HEADS.what.test(corner) &&
         looksLikeMaterials(rows[first]!.slice(1)) >
           looksLikeMaterials(rows.slice(first + 1).map((row) => row[0] ?? '')));
@@ -158,11 +162,25 @@ function guessPlaces(rows: readonly (readonly string[])[]): Layout {
         .map(unitOfHead)
         .find((one) => one !== null) ?? null;
     return isRows
-      ? { kind: 'rows', head: first, columns: { ...table, bar: 0, what: null }, unit: said }
+      ? {
+          kind: 'rows',
+          head: first,
+          columns: { ...table, bar: nameColumn(rows[first]!), what: null },
+          unit: said,
+        }
       : { kind: 'columns', head: first, columns: table, unit: said };
   }
   // No heads at all: a name with what follows it, bar by bar.
-  return { kind: 'blocks', head: -1, columns: { ...table, amount: 1 }, unit: null };
+  const isUnit = (cell = '') => cell.trim() !== '' && unitIn(cell) !== null;
+  const amounts = rows.filter((row) => isNumeric(row[1] ?? ''));
+  const unit = amounts.length > 0 && amounts.every((row) => isUnit(row[2])) ? 2 : null;
+  return { kind: 'blocks', head: -1, columns: { ...table, amount: 1, unit }, unit: null };
+}
+
+/** Which column of a table of bars names them: one whose head says so, else the first. */
+function nameColumn(heads: readonly string[]): number {
+  const found = heads.findIndex((head) => HEADS.bar.test(folded(head)));
+  return Math.max(0, found);
 }
 
 const MATERIAL_WORDS =
@@ -226,6 +244,10 @@ function add(
 const cellAt = (row: readonly string[], column: number | null) =>
   column === null ? '' : (row[column] ?? '').trim();
 
+/** "Name: Bay Rum" in two cells. */
+const isNaming = (name: string, said: string) =>
+  HEADS.bar.test(folded(name)) && said !== '' && !isNumeric(said);
+
 const SIDE_BY_SIDE = 'Bars stand side by side from this row on. Put them one under the other, and send that.';
 
 /** Whether a row goes on beside its amount with another name and amount. */
@@ -254,14 +276,7 @@ function readDown(
     const named = kind === 'list' ? cellAt(row, columns.bar) : '';
     if (named !== '') bar = { name: named, row: at + 1 };
     if (amount === '' && isAlone(row) && isSection(name)) return;
-    // "Name: Bay Rum" in two cells.
-    if (
-      kind === 'blocks' &&
-      head < 0 &&
-      HEADS.bar.test(folded(name)) &&
-      amount !== '' &&
-      !isNumeric(amount)
-    ) {
+    if (kind === 'blocks' && head < 0 && isNaming(name, amount)) {
       bar = { name: amount, row: at + 1 };
       return;
     }
@@ -288,8 +303,13 @@ function readDown(
   });
 }
 
-function readAcross(rows: readonly (readonly string[])[], { kind, head, unit }: Layout, into: Reader): void {
+function readAcross(
+  rows: readonly (readonly string[])[],
+  { kind, head, unit, columns }: Layout,
+  into: Reader,
+): void {
   const heads = rows[head] ?? [];
+  const sideAt = columns.bar ?? columns.what ?? 0;
   // A column or a row of words alone says something else than amounts.
   const says = heads.map(
     (cell, column) =>
@@ -299,8 +319,8 @@ function readAcross(rows: readonly (readonly string[])[], { kind, head, unit }: 
   rows.forEach((row, at) => {
     if (at <= head || !row.slice(1).some(isNumeric)) return;
     heads.forEach((cell, column) => {
-      if (column === 0 || cell.trim() === '' || !says[column]) return;
-      const [side, top] = [(row[0] ?? '').trim(), cell.trim()];
+      if (column === sideAt || cell.trim() === '' || !says[column]) return;
+      const [side, top] = [cellAt(row, sideAt), cell.trim()];
       if (side === '' || (kind === 'columns' && isBeside(side))) return;
       const isRows = kind === 'rows';
       const own = unitOfHead(isRows ? top : side);
@@ -321,8 +341,18 @@ function readAcross(rows: readonly (readonly string[])[], { kind, head, unit }: 
 export function readSheet(rows: readonly (readonly string[])[], layout: Layout, fallback = 'A bar'): Reader {
   const into: Reader = { bars: [], faults: [] };
   if (layout.kind === 'rows' || layout.kind === 'columns') readAcross(rows, layout, into);
-  else readDown(rows, layout, into, fallback);
+  else readDown(layout.head < 0 ? parted(rows) : rows, layout, into, fallback);
   return { bars: into.bars, faults: unitsAsked(into.faults) };
+}
+
+/** Heads of columns that a layout does not read, where rows have anything in them. */
+export function unreadHeads(rows: readonly (readonly string[])[], { kind, head, columns }: Layout): string[] {
+  if (kind === 'rows' || kind === 'columns') return [];
+  const read = Object.values(columns);
+  return (rows[head] ?? []).filter(
+    (cell, at) =>
+      cell.trim() !== '' && !read.includes(at) && rows.slice(head + 1).some((row) => cellAt(row, at) !== ''),
+  );
 }
 
 /** Cells that say no unit, told once: one answer mends them all. */

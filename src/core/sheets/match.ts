@@ -15,7 +15,7 @@ export interface Match {
 
 /** Words that say how a material was made or bought, and nothing of which it is. */
 const ASIDE = new Set(
-  'organic bio sustainable rspo fairtrade refined unrefined virgin extra pure raw natural french brazilian distilled deionised deionized filtered cold pressed fresh food grade cosmetic expeller rbd melted softened warm the of a and dest destilliert destilliertes distillee destilada distillata'.split(
+  'organic bio nativ natives raffiniert kaltgepresst desodoriert vierge vergine sustainable rspo fairtrade refined unrefined virgin extra pure raw natural french brazilian distilled deionised deionized filtered cold pressed fresh food grade cosmetic expeller rbd melted softened warm the of a and dest destilliert destilliertes distillee destilada distillata'.split(
     ' ',
   ),
 );
@@ -23,6 +23,7 @@ const SHORT: Record<string, string> = {
   eo: 'oil',
   'e/o': 'oil',
   essential: '',
+  he: '',
   oo: 'olive oil',
   evoo: 'olive oil',
   co: 'coconut oil',
@@ -33,12 +34,12 @@ const SHORT: Record<string, string> = {
 /** What common materials are called in German, French, Spanish and Italian, by one word each. */
 const ABROAD: Record<string, string> = Object.fromEntries(
   [
-    ['oil', 'ol oel huile aceite olio'],
-    ['butter', 'beurre manteca burro'],
+    ['oil', 'ol oel olie fett huile aceite olio'],
+    ['butter', 'boter beurre manteca burro'],
     ['wax', 'wachs cire cera'],
     ['clay', 'tonerde argile arcilla argilla'],
     ['water', 'wasser eau agua acqua'],
-    ['olive', 'oliven oliva'],
+    ['olive', 'oliven olijf oliva'],
     ['coconut', 'kokos kokosnuss coco cocco'],
     ['castor', 'rizinus ricin ricino'],
     ['rapeseed', 'raps colza'],
@@ -63,15 +64,14 @@ const ABROAD: Record<string, string> = Object.fromEntries(
     ['salt', 'salz sel sale'],
     ['sea', 'meer mer mare mar'],
     ['charcoal', 'aktivkohle charbon carbone'],
-    ['tea', 'tee'],
-    ['tree', 'baum'],
+    ['tea tree', 'teebaum'],
     ['tallow', 'talg rindertalg suif sego sebo'],
     ['beeswax', 'bienen bienenwachs'],
-    ['', 'atherisches essentielle esencial essenziale de du des del di d la le el'],
+    ['', 'ath atherisches essentielle esencial essenziale de du des del di d la le el'],
   ].flatMap(([english, words]) => words!.split(' ').map((word) => [word, english!])),
 );
 /** "Olivenöl", "Meersalz" and "Mangobutter" are one word abroad. */
-const COMPOUND = /(?<=\p{L}{4})(?:öl|oel|butter|wachs|salz|milch)\b/giu;
+const COMPOUND = /(?<=\p{L}{4})(?:öl|oel|olie|fett|butter|boter|wachs|salz|milch)\b/giu;
 
 /** A name without what says nothing of the material. */
 export function bareName(name: string): string[] {
@@ -82,7 +82,7 @@ export function bareName(name: string): string[] {
     .replace(/\b\d+(?:[.,]\d+)?\s*(?:%|°|deg|degrees|mesh)?/g, ' ');
   return wordsOf(outside.replace(/\be\.\s?o\.?/gi, 'eo'))
     .flatMap((word) => wordsOf(SHORT[word] ?? word))
-    .map((word) => ABROAD[word] ?? word)
+    .flatMap((word) => (ABROAD[word] ?? word).split(' '))
     .filter((word) => word !== '' && !ASIDE.has(word));
 }
 

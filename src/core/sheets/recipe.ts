@@ -135,11 +135,18 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
   if (faults.length > 0) return { ok: false, faults };
   const lyeG = lye ? lyeMass(lye.amount, percentOf, taking.batchG) : null;
   const isInPercent = lines.some((line) => isFat(line) && line.amount.unit === '%fats');
+  const fatsSum = lines.reduce(
+    (sum, line) => sum + (isFat(line) && line.amount.unit === '%fats' ? line.amount.value : 0),
+    0,
+  );
   const isWet = lines.some(({ stage }) => stage === 'liquid');
   const notes = [
     lyeG === null &&
       !superfat &&
       `Neither lye nor superfat is stated: ${taking.superfatPct} % superfat is taken. Look at it before a pour.`,
+    isInPercent &&
+      Math.abs(fatsSum - 100) > ABOUT &&
+      `Its fats add up to ${Number(fatsSum.toFixed(1))} %: look for what is missing.`,
     !isWet && !liquid && `No liquid is stated: ${USUAL_LIQUID_PCT} % of the fats is taken.`,
   ].filter((note) => note !== false);
   return {

@@ -46,6 +46,7 @@ const HEADS: readonly (readonly [StockColumn | null, RegExp])[] = [
     'bestBefore',
     /best (?:before|by)|\bbbe?\b|\bbbd\b|expir|\bexp\b|use by|\bmhd\b|haltbar|dluo|ddm|peremption|scadenza|caduc|houdbaar|shelf life/,
   ],
+  ['bought', /opening (?:stock|balance|qty|quantity)/],
   ['opened', /open|geoffnet|anbruch|ouvert|apert|abiert/],
   [
     'received',
@@ -78,6 +79,10 @@ const PRICE_HEADS: readonly (readonly [PriceOf, RegExp])[] = [
   ['lb', /(?:per|\/)\s*(?:lb|pound)/],
   ['oz', /(?:per|\/)\s*(?:oz|ounce)/],
 ];
+/** What words say a price is of: "€/kg", "per lb". */
+export const priceOfIn = (words: string): PriceOf | null =>
+  PRICE_HEADS.find(([, pattern]) => pattern.test(folded(words)))?.[0] ?? null;
+
 export const TOTAL = /^(?:total|sum|summe|gesamt|totale)\b/;
 
 /** What makers call kinds of things. */
@@ -191,13 +196,13 @@ export function guessStock(rows: readonly (readonly string[])[]): StockLayout {
   columns = boughtOrWhen(columns, heads, rows.slice(head + 1));
   const cellsOf = (...of: StockColumn[]) =>
     of.flatMap((column) => rows.slice(head + 1).map((row) => cellAt(row, columns[column])));
-  const price = folded(columns.price === null ? '' : (heads[columns.price] ?? ''));
+  const price = columns.price === null ? '' : (heads[columns.price] ?? '');
   const unitOf = (column: number | null) => (column === null ? null : headUnit(heads[column] ?? ''));
   return {
     head,
     columns,
     unit: unitOf(columns.bought) ?? unitOf(columns.left),
-    priceOf: PRICE_HEADS.find(([, pattern]) => pattern.test(price))?.[0] ?? 'all',
+    priceOf: priceOfIn(price) ?? 'all',
     days: dayOrderOf(cellsOf('received', 'opened', 'bestBefore')),
     mark: markOf(cellsOf('price', 'bought', 'left')),
   };

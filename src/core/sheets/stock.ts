@@ -12,6 +12,7 @@ import {
   headUnit,
   isHeading,
   kindIn,
+  priceOfIn,
   TOTAL,
   type PriceOf,
   type StockColumn,
@@ -110,7 +111,10 @@ export function readHeld(
 
 /** A price without its currency. */
 function readPrice(cell: string, mark: DecimalMark): number | null | { error: string } {
-  const bare = cell.replace(/[€$£]|\b[A-Z]{3}\b|\b(?:kr|zł)\b/g, '').trim();
+  const bare = cell
+    .replace(/\s*(?:\/|\b(?:per|je|pro)\b).*$/i, '')
+    .replace(/[€$£]|\b[A-Z]{3}\b|\b(?:kr|zł)\b/g, '')
+    .trim();
   if (bare === '' || /^[-–—?]$/.test(bare)) return null;
   const value = readNumber(bare, mark);
   return value >= 0 ? value : { error: `“${cell}” is no price.` };
@@ -169,7 +173,7 @@ function lotOf(from: Row): StockLot | null {
   const lot = {
     code: text('code') || null,
     price: noted(from, readPrice(text('price'), mark)),
-    priceOf,
+    priceOf: priceOfIn(text('price')) ?? priceOf,
     receivedOn: day('received', 'first'),
     openedOn: day('opened', 'first'),
     bestBefore: day('bestBefore', 'last'),

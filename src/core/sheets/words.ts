@@ -2,22 +2,44 @@
 import { folded } from '../folded';
 
 const SECTION =
-  /^(?:(?:lye|base|hard|soft|carrier|liquid|fragrance|essential)\s+)?(?:lye(?: solution| water)?|oils?|fats?|butters?|additives?|fragrances?|scents?|colou?r(?:ant)?s?|eos?|liquids?|extras?|others?|notes?|instructions?|method|directions?|(?:at )?trace|phase \w|fette|ole|lauge|zusatze|dufte?|farben|huiles?|additifs?|parfums?|grassi|aceites?|oli)(?:\s*(?:&|\+|\/|and|und|et|e|y)\s.*)?$/;
+  /^(?:(?:lye|base|hard|soft|carrier|liquid|fragrance|essential)\s+)?(?:lye(?: solution| water)?|oils?|fats?|butters?|additives?|fragrances?|scents?|colou?r(?:ant)?s?|eos?|liquids?|extras?|add[ -]?ins?|others?|notes?|instructions?|method|directions?|(?:at )?trace|phase \w|fette|ole|lauge|zusatze|dufte?|farben|huiles?|additifs?|parfums?|grassi|aceites?|oli)(?:\s*(?:&|\+|\/|and|und|et|e|y)\s.*)?$/;
 
 /** Whether a cell alone in its row heads a part of one bar, and names none: "Lye solution", "ADDITIVES:". */
-export const isSection = (cell: string): boolean => SECTION.test(folded(cell).replace(/[:.\-–—]+$/, ''));
+export const isSection = (cell: string): boolean =>
+  SECTION.test(
+    folded(cell)
+      .replace(/\s*[([][^)\]]*[)\]]/g, '')
+      .replace(/[:.\-–—]+$/, ''),
+  );
 
 const CALLED =
-  /^(?:(?:master )?batch(?: sheet| record)?|(?:soap )?recipe|formula(?:tion)?|soap|bar|product|rezept|seife|savon|recette|sapone|ricetta|jabon|receta)(?: name)?\s*[:–—-]\s*(?=\S)/i;
+  /^(?:(?:master )?batch(?: sheet| record)?|(?:soap )?recipe|formula(?:tion)?|soap|bar|product|rezept|seife|savon|recette|sapone|ricetta|jabon|receta|zeep|recept)(?: name)?\s*[:–—-]\s*(?=\S)/i;
 
 /** A bar's name without what says that it is one: "SOAP: Tea Tree", "Batch sheet - Tea Tree". */
 export const barName = (cell: string): string => cell.trim().replace(CALLED, '').replace(/:$/, '').trim();
 
 const BESIDE =
-  /^(?:date|datum|data|fecha|day|made(?: on)?|bars?|yield|pieces|count|stuck|#|nr|no|cost|price|ph|temp(?:erature)?|notes?|remarks?|weight|total)\b/;
+  /^#|^(?:date|datum|data|fecha|day|made(?: on)?|bars?|yield|pieces|count|stuck|nr|no|cost|price|ph|temp(?:erature)?|notes?|remarks?|weight|total)\b/;
 
 /** Whether a column or row of a table of bars says something else than an ingredient: a day, a count, a cost. */
 export const isBeside = (head: string): boolean => BESIDE.test(folded(head));
+
+const QUANTITY = String.raw`[\d.,]+(?:\s*/\s*\d+)?\s*(?:g|gr|grams?|kg|oz|lbs?|pounds?|ounces?|ml|tsp|tbsp|cups?|%)(?![\p{L}\d])\.?`;
+const AMOUNT_FIRST = new RegExp(`^(${QUANTITY})\\s+(?:of\\s+)?(\\p{L}.*)$`, 'iu');
+const AMOUNT_LAST = new RegExp(`^(\\p{L}.*?)[\\s:,–-]+(${QUANTITY})$`, 'iu');
+
+/**
+ * A material and its amount out of one cell, as a recipe is typed; null where it is none.
+ *
+ * @example inOneCell('1.5 lb olive oil') // ['olive oil', '1.5 lb']
+ */
+export function inOneCell(cell: string): [name: string, amount: string] | null {
+  const text = cell.trim();
+  const first = AMOUNT_FIRST.exec(text);
+  if (first) return [first[2]!, first[1]!];
+  const last = AMOUNT_LAST.exec(text);
+  return last && [last[1]!, last[2]!];
+}
 
 /** What fats are called, oil or no oil. */
 const FAT_WORDS =

@@ -5,6 +5,7 @@ import type { PercentOf, SheetUnit } from '../../core/sheets/amounts';
 import {
   guessLayout,
   SHEET_KINDS,
+  unreadHeads,
   type Layout,
   type SheetColumns,
   type SheetKind,
@@ -19,6 +20,7 @@ import {
   Names,
   Outcome,
   TakeIn,
+  Unread,
   useLeft,
   useMatches,
   useSending,
@@ -142,6 +144,7 @@ export function ImportBars({ sheet }: { sheet: Sheet }) {
     <>
       <FirstRows rows={sheet.rows} />
       <LayoutForm sheet={sheet} layout={layout} onChange={setLayout} />
+      <Unread heads={unreadHeads(sheet.rows, layout)} />
       <Percents said={said} onSaid={setSaid} />
       <Names
         names={names}

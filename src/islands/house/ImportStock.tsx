@@ -22,6 +22,7 @@ import {
   Names,
   Outcome,
   TakeIn,
+  Unread,
   useLeft,
   useMatches,
   useSending,
@@ -105,12 +106,8 @@ function LayoutForm({
   );
 }
 
-/** Columns whose heads say something that is not read. */
-function Unread({ heads, layout }: { heads: readonly string[]; layout: StockLayout }) {
-  const read = new Set(Object.values(layout.columns));
-  const rest = heads.filter((head, at) => head.trim() !== '' && !read.has(at));
-  return rest.length === 0 ? null : <p className="text-soft">Not read: {rest.join(', ')}.</p>;
-}
+const unreadIn = (heads: readonly string[], { columns }: StockLayout) =>
+  heads.filter((head, at) => head.trim() !== '' && !Object.values(columns).includes(at));
 
 function lotWords({ lot }: StockRow): string {
   if (!lot) return 'no lot';
@@ -200,7 +197,7 @@ export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
     <>
       <FirstRows rows={sheet.rows} />
       <LayoutForm sheet={sheet} layout={layout} onChange={setLayout} />
-      <Unread heads={sheet.rows[layout.head] ?? []} layout={layout} />
+      <Unread heads={unreadIn(sheet.rows[layout.head] ?? [], layout)} />
       <Names
         names={names}
         matches={matches}

@@ -39,6 +39,11 @@ export function FirstRows({ rows }: { rows: readonly string[][] }) {
   );
 }
 
+/** Columns whose heads say something that is not read. */
+export function Unread({ heads }: { heads: readonly string[] }) {
+  return heads.length === 0 ? null : <p className="text-soft">Not read: {heads.join(', ')}.</p>;
+}
+
 /** Which column of a sheet says what. */
 export function Columns<K extends string>({
   heads,
