@@ -1,5 +1,13 @@
-import { useEffect, useState } from 'react';
-import { ComboBox, Input, Label, ListBox, ListBoxItem, Popover } from 'react-aria-components';
+import { useContext, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import {
+  ComboBox,
+  ComboBoxStateContext,
+  Input,
+  Label,
+  ListBox,
+  ListBoxItem,
+  Popover,
+} from 'react-aria-components';
 import type { Material } from '../core/formula/types';
 
 const REST_MS = 120;
@@ -34,13 +42,32 @@ function useSearch(text: string): FoundMaterial[] {
   return found;
 }
 
+/** Emptying the field after a choice opens the list anew, over what was chosen for: it is closed before it shows. */
+function StaysShut({ choices }: { choices: number }) {
+  const state = useContext(ComboBoxStateContext);
+  const seen = useRef(choices);
+  useLayoutEffect(() => {
+    if (!state?.isOpen || seen.current === choices) return;
+    seen.current = choices;
+    state.close();
+  }, [state, choices]);
+  // What opens it later is the maker.
+  useEffect(() => {
+    const timer = setTimeout(() => (seen.current = choices), REST_MS);
+    return () => clearTimeout(timer);
+  }, [choices]);
+  return null;
+}
+
 /** Finds a material by a few letters of its name or ingredient name, the maker's own first. */
 export function FindMaterial({ label, onFound }: Props) {
   const [text, setText] = useState('');
+  const [choices, setChoices] = useState(0);
   const found = useSearch(text);
   const add = (key: string | number | null) => {
     const chosen = found.find(({ material }) => material.id === key);
     if (!chosen) return;
+    setChoices(choices + 1);
     setText('');
     onFound(chosen);
   };
@@ -55,6 +82,7 @@ export function FindMaterial({ label, onFound }: Props) {
       allowsEmptyCollection
       className="mt-3 flex items-baseline gap-3"
     >
+      <StaysShut choices={choices} />
       <Label className="font-medium">{label}</Label>
       <Input className="field w-72" placeholder="a few letters, e.g. lav" />
       <Popover className="finder">
