@@ -23,12 +23,17 @@ describe('help with a label', () => {
         { id: 'cool', name: 'Cool', parts: parts('lavender-oil', 'peppermint-oil') },
         { id: 'grit', name: 'Grit', parts: parts('kaolin', 'pumice-fine', 'activated-charcoal') },
         { id: 'both', name: 'Both', parts: parts('cool', 'grit') },
+        { id: 'brine', name: 'Brine', parts: [...parts('sea-salt-coarse'), { material: 'water', parts: 4 }] },
+        { id: 'rub', name: 'Rub', parts: parts('sea-salt-coarse', 'kaolin') },
         { id: 'plain', name: 'Plain', parts: parts('kaolin', 'olive') },
       ].map((mix) => [mix.id, mix]),
     );
     const find = mixFinder(libraryMaterial, mixes);
     const of = (id: string) => proposeCautions([find(id) as TraitMaterial]).en;
     expect(of('plain')).to.equal('Avoid contact with eyes; rinse well if it happens.');
+    // Salt is dissolved in brine; in a clay it still scratches.
+    expect(of('brine')).not.to.contain('face');
+    expect(of('rub')).to.contain('not for the face');
     expect(of('cool')).to.contain('not for small children').and.not.to.contain('face');
     expect(of('grit')).to.contain('not for the face').and.to.contain('stain');
     expect(of('both')).to.contain('children').and.to.contain('face').and.to.contain('stain');

@@ -54,6 +54,24 @@ describe('a sheet written by hand', () => {
     expect(taken.ok && taken.notes.join(' ')).to.contain('Its fats add up to 70 %');
   });
 
+  it('takes liquid said any way round, and percents as a sheet keeps them', () => {
+    const liquid = (name: string, cell: string) => {
+      const rows = [
+        ['Ingredient', 'Percent'],
+        ['Olive oil', '70'],
+        ['Coconut oil', '30'],
+        [name, cell],
+      ];
+      const taken = formulaOf(readSheet(rows, guessLayout(rows)).bars[0]!, TAKING);
+      return taken.ok && taken.formula.liquid;
+    };
+    expect(liquid('Lye : water', '1:2')).to.deep.equal({ basis: 'perAlkali', value: 2 });
+    expect(liquid('Water to lye', '1.8:1')).to.deep.equal({ basis: 'perAlkali', value: 1.8 });
+    for (const cell of ['33', '33 %', '0.33'])
+      expect(liquid('Lye concentration', cell)).to.deep.equal({ basis: 'alkaliConcentration', value: 33 });
+    expect(liquid('Water % of oils', '0.38')).to.deep.equal({ basis: 'ofFats', value: 38 });
+  });
+
   it('asks once about numbers without a unit, however many', () => {
     const { bars, faults } = readAll(
       'Ingrédient,Savon Doux,Savon Menthe\nHuile d’olive,350,300\nHuile de coco,150,200\nEau,170,180\nSoude,73,78\n',

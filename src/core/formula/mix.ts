@@ -88,6 +88,9 @@ function mixedLimits(portioned: readonly Portioned[]): Limit[] {
   return [...byKey.values()];
 }
 
+/** What water takes up, grains and all. */
+const DISSOLVES: ReadonlySet<Kind> = new Set(['salt', 'sugar']);
+
 const grainsOf = ({ material }: Portioned) => material.behaviour?.grainUm ?? [];
 
 /**
@@ -98,10 +101,14 @@ export function mixedTraits(portioned: readonly Portioned[]): Pick<Traits, 'conc
   const present = portioned.filter(({ share }) => share > 0);
   const concerns = [...new Set(present.flatMap(({ material }) => material.concerns ?? []))];
   const behaviour: Behaviour = {};
-  for (const trait of ['sharp', 'stains', 'swells', 'drawsWater', 'speeds'] as const)
+  // In brine and syrup nothing of the grains is left.
+  const isWater = weighted(present, ({ waterPct }) => waterPct ?? 0) >= 100 * MOSTLY;
+  const grainy = present.filter(({ material: { kind } }) => !isWater || !DISSOLVES.has(kind));
+  if (grainy.some(({ material }) => material.behaviour?.sharp)) behaviour.sharp = true;
+  for (const trait of ['stains', 'swells', 'drawsWater', 'speeds'] as const)
     if (present.some(({ material }) => material.behaviour?.[trait])) behaviour[trait] = true;
   // The grains that are felt: of what is sharp, where anything is.
-  const felt = behaviour.sharp ? present.filter(({ material }) => material.behaviour?.sharp) : present;
+  const felt = behaviour.sharp ? grainy.filter(({ material }) => material.behaviour?.sharp) : grainy;
   const grains = felt.flatMap(grainsOf);
   if (grains.length > 0) behaviour.grainUm = [Math.min(...grains), Math.max(...grains)];
   const colours = [...new Set(present.flatMap(({ material }) => material.behaviour?.colour ?? []))];

@@ -345,10 +345,12 @@ export function readSheet(rows: readonly (readonly string[])[], layout: Layout, 
   return { bars: into.bars, faults: unitsAsked(into.faults) };
 }
 
-/** Heads of columns that a layout does not read, where rows have anything in them. */
-export function unreadHeads(rows: readonly (readonly string[])[], { kind, head, columns }: Layout): string[] {
-  if (kind === 'rows' || kind === 'columns') return [];
-  const read = Object.values(columns);
+/** Heads of columns that none of those named is, where rows have anything in them. */
+export function unreadHeads(
+  rows: readonly (readonly string[])[],
+  { head, columns }: { head: number; columns: object },
+): string[] {
+  const read: unknown[] = Object.values(columns);
   return (rows[head] ?? []).filter(
     (cell, at) =>
       cell.trim() !== '' && !read.includes(at) && rows.slice(head + 1).some((row) => cellAt(row, at) !== ''),

@@ -31,7 +31,7 @@ const SHORT: Record<string, string> = {
   h2o: 'water',
 };
 
-/** What common materials are called in German, French, Spanish and Italian, by one word each. */
+/** What common materials are called in German, Dutch, French, Spanish and Italian, word by word. */
 const ABROAD: Record<string, string> = Object.fromEntries(
   [
     ['oil', 'ol oel olie fett huile aceite olio'],

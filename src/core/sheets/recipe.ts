@@ -41,8 +41,10 @@ export function roleOf(name: string): Role {
 function liquidOf({ name, amount: { value, unit } }: SheetLine): Liquid {
   const words = folded(name);
   const basis = LIQUIDS.find(([, pattern]) => pattern.test(words))![0];
-  const isLyeFirst = basis === 'perAlkali' && unit === ':1' && LYE_FIRST.test(words);
-  return { basis, value: isLyeFirst ? 1 / value : value };
+  if (basis === 'perAlkali')
+    return { basis, value: unit === ':1' && value > 0 && LYE_FIRST.test(words) ? 1 / value : value };
+  // "0.33" is a third, as a sheet keeps its percents.
+  return { basis, value: value > 0 && value <= 1 ? 100 * value : value };
 }
 
 /** What is known of an ingredient. */

@@ -51,6 +51,9 @@ const UNIT_CHOICES: readonly (readonly [SheetUnit | '', string])[] = [
   ['%', 'percent'],
 ];
 
+/** Whether bars and ingredients stand along both sides, so that no column is one of either. */
+const isAcross = ({ kind }: Layout) => kind === 'rows' || kind === 'columns';
+
 function LayoutForm({
   sheet,
   layout,
@@ -61,7 +64,6 @@ function LayoutForm({
   onChange: (layout: Layout) => void;
 }) {
   const heads = sheet.rows[Math.max(0, layout.head)] ?? [];
-  const isAcross = layout.kind === 'rows' || layout.kind === 'columns';
   return (
     <div className="flex flex-wrap items-end gap-4">
       <Select
@@ -70,7 +72,7 @@ function LayoutForm({
         options={SHEET_KINDS.map((kind) => [kind, KIND_WORDS[kind]] as const)}
         onChange={(kind) => onChange({ ...layout, kind })}
       />
-      {!isAcross && (
+      {!isAcross(layout) && (
         <Columns
           heads={heads}
           words={COLUMN_WORDS}
@@ -144,7 +146,7 @@ export function ImportBars({ sheet }: { sheet: Sheet }) {
     <>
       <FirstRows rows={sheet.rows} />
       <LayoutForm sheet={sheet} layout={layout} onChange={setLayout} />
-      <Unread heads={unreadHeads(sheet.rows, layout)} />
+      {!isAcross(layout) && <Unread heads={unreadHeads(sheet.rows, layout)} />}
       <Percents said={said} onSaid={setSaid} />
       <Names
         names={names}

@@ -3,6 +3,7 @@ import type { Kind } from '../../core/formula/types';
 import type { StockResult } from '../../core/records/import';
 import type { SheetUnit } from '../../core/sheets/amounts';
 import type { DayOrder } from '../../core/sheets/days';
+import { unreadHeads } from '../../core/sheets/layout';
 import { readStock, type StockItem } from '../../core/sheets/stock';
 import { guessStock, PRICE_OF, type StockColumn, type StockLayout } from '../../core/sheets/stock-layout';
 import {
@@ -106,9 +107,6 @@ function LayoutForm({
   );
 }
 
-const unreadIn = (heads: readonly string[], { columns }: StockLayout) =>
-  heads.filter((head, at) => head.trim() !== '' && !Object.values(columns).includes(at));
-
 function lotWords({ lot }: StockRow): string {
   if (!lot) return 'no lot';
   const { code, quantityG, leftG, receivedOn, bestBefore } = lot;
@@ -197,7 +195,7 @@ export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
     <>
       <FirstRows rows={sheet.rows} />
       <LayoutForm sheet={sheet} layout={layout} onChange={setLayout} />
-      <Unread heads={unreadIn(sheet.rows[layout.head] ?? [], layout)} />
+      <Unread heads={unreadHeads(sheet.rows, layout)} />
       <Names
         names={names}
         matches={matches}
