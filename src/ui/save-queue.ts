@@ -84,6 +84,8 @@ export class SaveQueue<T> {
     this.savable = savable;
     if (isNew && this.state.state === 'failed') this.tell({ state: 'waiting' });
     if (this.isOnFile()) {
+      // What is under way may change what stands on file.
+      if (this.running && isNew) this.layAside(ASIDE_MS);
       if (this.running || this.state.state === 'stale') return;
       this.callOffRest?.();
       if (this.state.state !== 'saved') this.tell({ state: 'saved', at: this.onFile.savedAt });
@@ -95,8 +97,9 @@ export class SaveQueue<T> {
     if (isNew || savable) this.rest(REST_MS);
   }
 
+  /** Whether what is on the table is what stands on file, as far as that is known: what was never answered may stand there. */
   private isOnFile(): boolean {
-    return same(this.value, this.onFile.value);
+    return this.unanswered.length === 0 && same(this.value, this.onFile.value);
   }
 
   private tell(state: SaveState<T>): void {
@@ -149,6 +152,7 @@ export class SaveQueue<T> {
     }
     this.tries = 0;
     if (outcome.outcome === 'refused') {
+      if (this.isOnFile()) this.dropAside();
       this.tell({ state: 'failed', message: outcome.message });
       return false;
     }
@@ -221,6 +225,7 @@ export class SaveQueue<T> {
   /** After a stale save: carries on from the newer one, with whatever is on the table. */
   carryOnFrom(newer: OnFile<T>): void {
     this.onFile = newer;
+    this.unanswered = [];
     this.tell(this.isOnFile() ? { state: 'saved', at: newer.savedAt } : { state: 'waiting' });
     if (!this.isOnFile()) this.rest(REST_MS);
   }

@@ -189,6 +189,20 @@ describe('saving under the hands', () => {
     expect(held.aside!.value).to.equal('c');
   });
 
+  it('sends what stood on file before where a save in between was never answered: that one may stand there now', async () => {
+    for (const outcome of [{ losesAnswers: true }, { isAway: true }]) {
+      const { clock, server, queue, held } = table();
+      Object.assign(server, outcome);
+      queue.set('b', true);
+      await clock.pass(REST_MS);
+      queue.set('a', true);
+      expect(queue.state.state).to.equal('away');
+      Object.assign(server, { isAway: false, losesAnswers: false });
+      await clock.pass(10 * PAUSES_MS[0]);
+      expect([server.file.value, queue.state.state, held.aside]).to.deep.equal(['a', 'saved', null]);
+    }
+  });
+
   it('whatever happens, ends with the last change on file or aside, one request at a time', async () => {
     const step = fc.oneof(
       fc.record({ type: fc.constant('set' as const), value: fc.constantFrom('b', 'c', 'd', 'e') }),
