@@ -4,6 +4,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { mock } from 'node:test';
 import { expect } from 'chai';
 import { Access } from '../../src/server/front/access';
 import { frontApp } from '../../src/server/front/app';
@@ -16,23 +17,26 @@ describe('the gate', () => {
   let url: string;
   let folder: string;
   let access: Access;
-  let ms = Date.parse('2026-11-24T09:00:00Z');
+  /** The clock stands but for what a test lets pass. */
+  const pass = (ms: number) => mock.timers.setTime(Date.now() + ms);
 
   before(async () => {
+    mock.timers.enable({ apis: ['Date'], now: Date.parse('2026-11-24T09:00:00Z') });
     folder = mkdtempSync(join(tmpdir(), 'proportia-'));
-    access = new Access(folder, () => ms);
+    access = new Access(folder);
     await access.setPassphrase(PASSPHRASE);
     const app = frontApp({
       clientFolder: folder,
       names: [],
       pages: (_request, response) => response.status(200).send('the work'),
-      gate: { access, isShut: true, now: () => ms },
+      gate: { access, isShut: true },
     });
     server = createServer(app).listen(0, '127.0.0.1');
     await new Promise((resolve) => server.once('listening', resolve));
     url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   });
   after(() => {
+    mock.timers.reset();
     server.close();
     rmSync(folder, { recursive: true });
   });
@@ -48,7 +52,7 @@ describe('the gate', () => {
   const cookieOf = (answer: Response) => answer.headers.get('set-cookie')!.split(';')[0]!;
   const signIn = async () => cookieOf(await post('/sign-in', { passphrase: PASSPHRASE }));
   /** Until nobody has to wait any more. */
-  const wait = () => (ms += HOUR);
+  const wait = () => pass(25 * HOUR);
 
   it('lets nobody in without signing in, neither to pages nor to endpoints', async () => {
     const page = await ask('/bars/lamp-room');
@@ -81,7 +85,7 @@ describe('the gate', () => {
     expect(kept).to.not.contain(PASSPHRASE);
     expect(kept).to.not.contain(cookie.split('=')[1]!);
     expect(statSync(join(folder, 'access.json')).mode & 0o077).to.equal(0);
-    expect(new Access(folder, () => ms).sessionOf(cookie.split('=')[1]!)).to.include({ kind: 'desk' });
+    expect(new Access(folder).sessionOf(cookie.split('=')[1]!)).to.include({ kind: 'desk' });
   });
 
   it('slows down whoever guesses, ever more, and lets the right one in after the wait', async () => {
@@ -93,20 +97,45 @@ describe('the gate', () => {
       const slow = await post('/sign-in', { passphrase: PASSPHRASE });
       expect(slow.status).to.equal(429);
       waits.push(Number(slow.headers.get('retry-after')));
-      ms += waits.at(-1)! * 1000;
+      pass(waits.at(-1)! * 1000);
       expect((await post('/sign-in', { passphrase: 'guess' })).status).to.equal(401);
     }
     expect(waits).to.deep.equal([1, 2, 4, 8, 16]);
-    ms += 32_000;
+    pass(32_000);
     expect((await post('/sign-in', { passphrase: PASSPHRASE })).status).to.equal(303);
     for (const body of [{}, { passphrase: 'x'.repeat(5000) }])
       expect((await post('/sign-in', body as never)).status).to.be.oneOf([401, 413]);
   });
 
+  it('looks at no more guesses that come side by side than at those one by one, and keeps no ended session', async () => {
+    wait();
+    const guesses = Array.from({ length: 40 }, () => post('/sign-in', { passphrase: 'guess' }));
+    const found = (await Promise.all(guesses)).map(({ status }) => status);
+    expect(found.filter((status) => status === 401)).to.have.length(3);
+    expect(found.filter((status) => status === 429)).to.have.length(37);
+    wait();
+    await signIn();
+    pass(91 * 24 * HOUR);
+    await signIn();
+    const { sessions } = JSON.parse(readFileSync(join(folder, 'access.json'), 'utf8')) as { sessions: unknown[] };
+    expect(sessions).to.have.length(1);
+  });
+
+  it('lets a calendar on another machine in by its own secret address, to read and nothing else', async () => {
+    const address = '/api/v1/rack/calendar/0a1b2c3d.ics';
+    expect(await (await ask(address)).text()).to.equal('the work');
+    for (const [method, path] of [
+      ['POST', address],
+      ['GET', '/api/v1/rack/calendar'],
+      ['GET', '/api/v1/rack/calendar/a/b'],
+    ] as const)
+      expect((await ask(path, { method })).status, path).to.equal(401);
+  });
+
   it('ends sessions: after a time, by signing out, everywhere, and with another passphrase', async () => {
     wait();
     const idle = await signIn();
-    ms += 15 * 24 * HOUR;
+    pass(15 * 24 * HOUR);
     expect((await ask('/', { cookie: idle })).status).to.equal(303);
     const [one, two] = [await signIn(), await signIn()];
     await ask('/sign-out', { method: 'POST', cookie: one });
@@ -147,10 +176,21 @@ describe('the gate', () => {
     expect(await (await ask('/bench-in?code="><script>')).text()).to.not.contain('<script>');
     const bench = cookieOf(await post('/bench-in', { code: made.code.toLowerCase() }));
     expect((await post('/bench-in', { code: made.code })).status).to.equal(401);
-    for (const path of ['/pour', '/pour/wr-1', '/api/v1/batches/wr-1', '/api/v1/scale/readings'])
+    for (const path of [
+      ...['/pour', '/pour/wr-1', '/pour/wr-1/sheet', '/pour/scale', '/rack/wr-1/weigh', '/rack/wr-1/cut'],
+      ...['', '/assessment', '/cure', '/lots', '/photos'].map((of) => `/api/v1/batches/wr-1${of}`),
+      '/api/v1/scale/readings',
+    ])
       expect((await ask(path, { cookie: bench })).status, path).to.equal(200);
-    for (const path of ['/api/v1/archive', '/api/v1/backups', '/api/v1/products/x', '/api/v1/settings'])
-      expect((await ask(path, { cookie: bench })).status, path).to.equal(403);
+    for (const path of [
+      ...['archive', 'backups', 'products/x', 'settings', 'materials', 'lots/l', 'lots/l/trace', 'rack'],
+      ...['batches/wr-1/record', 'batches/wr-1/trace', 'trace', 'printer/jobs', 'attention'],
+    ])
+      expect((await ask(`/api/v1/${path}`, { cookie: bench })).status, path).to.equal(403);
+    for (const path of ['/pour/trace', '/pour/wr-1/record', '/rack', '/rack/wr-1', '/rack/out', '/cupboard'])
+      expect((await ask(path, { cookie: bench })).status, path).to.equal(303);
+    expect((await ask('/api/v1/batches/wr-1/parts', { method: 'POST', cookie: bench })).status).to.equal(403);
+    expect((await ask('/api/v1/batches/wr-1/photos/p', { method: 'DELETE', cookie: bench })).status).to.equal(403);
     for (const method of ['POST', 'PUT', 'DELETE'])
       expect((await ask('/api/v1/access/bench', { method, cookie: bench })).status).to.equal(403);
     expect((await ask('/house', { cookie: bench })).headers.get('location')).to.equal('/pour');
@@ -166,7 +206,7 @@ describe('the gate', () => {
     const late = (await (await ask('/api/v1/access/bench', { method: 'POST', cookie: desk })).json()) as {
       code: string;
     };
-    ms += 11 * 60_000;
+    pass(11 * 60_000);
     expect((await post('/bench-in', { code: late.code })).status).to.equal(401);
   });
 

@@ -8,12 +8,14 @@ export async function call(
   url: string,
   init: RequestInit = {},
   params = {},
+  locals = {},
 ) {
   const address = new URL(url, 'http://127.0.0.1');
   const context = {
     request: new Request(address, { method, ...init }),
     url: address,
     params,
+    locals,
   } as unknown as APIContext;
   const answer = (await (await route)[method]!(context)) as Response;
   const isJson = answer.headers.get('content-type')?.includes('json');

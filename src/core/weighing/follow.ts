@@ -11,6 +11,7 @@ import {
   JUMP,
   NEAR_ZERO,
   OFF,
+  SILENT_MS,
   STEP,
   type Answer,
   type Following,
@@ -96,7 +97,8 @@ function answered(state: Following, { carryOn }: Answer): Following {
     return { ...moving(state), question: null, jump: null, offsetG: 0, recent: jump.after, carriedDoubt: 0 };
   const anew = { ...moving(state), question: null, offZero: null };
   // What was held comes on top of what the display shows.
-  const shift = question.code === 'zeroed' ? (carryOn ? 0 : -question.wasG) : carryOn ? question.wasG : 0;
+  const shift =
+    question.code === 'zeroed' ? (carryOn ? 0 : -question.wasG) : carryOn ? question.wasG - offsetG : 0;
   const moved = recent.map(({ atMs, g }) => ({ atMs, g: g + shift }));
   const heldG = moved.length > 0 ? median(moved.slice(-3)) : shift;
   return {
@@ -114,19 +116,28 @@ function blank(state: Following): Following {
   return { ...moving(state), place: 'blank', beforeG, heldG: beforeG, recent: [], jump: null };
 }
 
-/** The first reading after the display was blank: at zero with something held, two stories fit. */
+/**
+ * The first reading after the display was blank or nothing was heard: with something held that is not what is shown now,
+ * two stories fit. At zero the scale begins anew, or zero was pressed; elsewhere it was poured on, or both.
+ */
 function awake(state: Following, sample: Sample): Following {
   const { readabilityG, beforeG, offsetG } = state;
   const near = NEAR_ZERO * readabilityG;
   const on: Following = { ...state, place: 'on' };
-  if (
-    Math.abs(sample.g) > near ||
-    Math.abs(beforeG) <= near ||
-    Math.abs(sample.g + offsetG - beforeG) <= near
-  )
-    return on;
-  return { ...on, offsetG: 0, question: { code: 'slept', wasG: beforeG }, heldG: beforeG };
+  const isLifted = sample.g + offsetG < -OFF * readabilityG && sample.g < -near;
+  const isAsBefore = Math.abs(sample.g + offsetG - beforeG) <= near;
+  if (isLifted || isAsBefore || Math.abs(beforeG) <= near) return on;
+  const isAtZero = Math.abs(sample.g) <= near;
+  return {
+    ...on,
+    offsetG: isAtZero ? 0 : offsetG,
+    question: { code: 'slept', wasG: beforeG },
+    heldG: beforeG,
+  };
 }
+
+/** When the last reading came; null before any. */
+const lastAtMs = ({ recent, jump }: Following) => jump?.after.at(-1)?.atMs ?? recent.at(-1)?.atMs ?? null;
 
 /** Whether the display fell to zero from one reading to the next. */
 function fell({ recent, readabilityG, offsetG, place, rest }: Following, sample: Sample): boolean {
@@ -350,7 +361,12 @@ export function followScale(state: Following, input: Reading | Answer): Followin
   if (g === null) return blank(state);
   if (!Number.isFinite(g)) return state;
   const shown = { atMs, g };
-  const current = state.place === 'blank' ? awake(state, shown) : state;
+  const sinceMs = atMs - (lastAtMs(state) ?? -Infinity);
+  // The same reading again, or one that comes late, tells nothing new.
+  if (sinceMs <= 0 && sinceMs >= -SILENT_MS) return state;
+  const isHeard = !Number.isFinite(sinceMs) || Math.abs(sinceMs) <= SILENT_MS;
+  const heard = isHeard ? state : blank(state);
+  const current = heard.place === 'blank' ? awake(heard, shown) : heard;
   if (waits(current)) return asking(current, shown);
   if (current.jump) return madeOut(current, { ...current.jump, after: [...current.jump.after, shown] });
   if (fell(current, shown))

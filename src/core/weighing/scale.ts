@@ -17,7 +17,8 @@ export interface Answer {
 }
 
 /**
- * `zeroed`: zero was pressed with something held; it is carried. `slept`: the scale came back at zero. `emptied`:
+ * `zeroed`: zero was pressed with something held; it is carried. `slept`: after a blank
+ * display or a silence it shows something else than before. `emptied`:
  * the pan shows zero after the vessel was lifted: it came back empty, or zero was pressed without it. The last two wait
  * for an answer, or for the vessel to come back with what it held.
  */
@@ -65,3 +66,5 @@ export const JUMP = 3.7;
 export const STEP = 3.4;
 /** A longer silence than this between two readings says nothing of what happened in it. */
 export const GAP_MS = 700;
+/** Nothing heard for longer than this is as if the display had slept: zero may have been pressed meanwhile. */
+export const SILENT_MS = 1500;

@@ -7,6 +7,7 @@ import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { hash, verify } from '@node-rs/argon2';
+import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
 
 const FILE = 'access.json';
 /** A session ends after so long without a request, and in any case after so long. */
@@ -46,10 +47,7 @@ export class Access {
   /** Codes shown on the desk, by their hash; they do not outlast the process. */
   private readonly codes = new Map<string, number>();
 
-  constructor(
-    folder: string,
-    private readonly now: () => number = Date.now,
-  ) {
+  constructor(folder: string) {
     this.file = join(folder, FILE);
     const known = existsSync(this.file) ? (JSON.parse(readFileSync(this.file, 'utf8')) as Kept) : null;
     this.kept = known ?? { passphrase: null, sessions: [] };
@@ -78,8 +76,9 @@ export class Access {
   /** Begins a session; answers the secret for its cookie. */
   begin(kind: SessionKind, device: string): string {
     const secret = randomBytes(32).toString('base64url');
-    const at = this.now();
+    const at = Date.now();
     const id = randomBytes(8).toString('hex');
+    this.kept.sessions = this.kept.sessions.filter((one) => this.isLive(one));
     this.kept.sessions.push({
       id,
       secret: digest(secret),
@@ -93,7 +92,7 @@ export class Access {
   }
 
   private isLive({ since, seen }: Session): boolean {
-    const at = this.now();
+    const at = Date.now();
     return at - seen < IDLE_MS && at - since < WHOLE_MS;
   }
 
@@ -103,8 +102,8 @@ export class Access {
     const wanted = digest(secret);
     const session = this.kept.sessions.find((one) => one.secret === wanted);
     if (!session || !this.isLive(session)) return null;
-    if (this.now() - session.seen > SEEN_MS) {
-      session.seen = this.now();
+    if (Date.now() - session.seen > SEEN_MS) {
+      session.seen = Date.now();
       this.write();
     }
     return session;
@@ -135,7 +134,7 @@ export class Access {
   /** A code that lets one device of the bench in. */
   makeCode(): string {
     const code = Array.from({ length: 10 }, () => 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789'[randomInt(32)]).join('');
-    this.codes.set(digest(code), this.now() + CODE_MS);
+    this.codes.set(digest(code), Date.now() + CODE_MS);
     return code;
   }
 
@@ -144,38 +143,44 @@ export class Access {
     const key = digest(code.trim().toUpperCase());
     const until = this.codes.get(key);
     this.codes.delete(key);
-    return until !== undefined && this.now() < until;
+    return until !== undefined && Date.now() < until;
   }
 }
 
-/** Failures after which each further one makes the next try wait twice as long. */
-const FREE_FAILURES = 3;
-const LONGEST_WAIT_MS = 15 * 60_000;
-/** After so long without a failure, it is forgotten. */
-const FORGOTTEN_MS = 24 * 3_600_000;
-const MOST_KNOWN = 10_000;
+/** Tries before each further one has to wait, twice as long as the one before. */
+const FREE_TRIES = 3;
+const LONGEST_WAIT_S = 15 * 60;
+/** After so long without a try, they are forgotten. */
+const FORGOTTEN_S = 24 * 3600;
+/** Tries from everywhere together, a minute. */
+const ALL_A_MINUTE = 40;
 
-/** Slows down whoever guesses: by where they come from, and all together. */
+/** Slows down whoever guesses: by where they come from, and all together. Each try counts before it is looked at. */
 export class Slowing {
-  private readonly failures = new Map<string, { count: number; last: number }>();
-  constructor(private readonly now: () => number = Date.now) {}
+  private readonly tries = new RateLimiterMemory({ points: 1, duration: FORGOTTEN_S });
+  /** One try passes; it stays shut for as long as that one says. */
+  private readonly door = new RateLimiterMemory({ keyPrefix: 'door', points: 1, duration: 1 });
+  private readonly all = new RateLimiterMemory({ keyPrefix: 'all', points: ALL_A_MINUTE, duration: 60 });
 
-  /** Milliseconds that whoever comes from there still has to wait; 0 for none. */
-  waitMs(from: string): number {
-    const known = this.failures.get(from);
-    if (!known || this.now() - known.last > FORGOTTEN_MS || known.count < FREE_FAILURES) return 0;
-    const wait = Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (known.count - FREE_FAILURES));
-    return Math.max(0, known.last + wait - this.now());
+  /** Counts a try. Milliseconds that it has to wait instead of being looked at; 0 for none. */
+  async count(from: string): Promise<number> {
+    const { consumedPoints } = await this.tries.penalty(from);
+    const doublings = consumedPoints - FREE_TRIES;
+    try {
+      if (doublings >= 0) {
+        const customDuration = Math.min(LONGEST_WAIT_S, 2 ** doublings);
+        await this.door.consume(from, 1, { customDuration });
+      }
+      await this.all.consume('all');
+      return 0;
+    } catch (shut) {
+      // What was not looked at is no try.
+      await this.tries.reward(from);
+      return Math.max(1, (shut as RateLimiterRes).msBeforeNext);
+    }
   }
 
-  failed(from: string): void {
-    if (this.failures.size >= MOST_KNOWN) this.failures.delete([...this.failures.keys()][0]!);
-    const known = this.failures.get(from);
-    const isOld = known && this.now() - known.last > FORGOTTEN_MS;
-    this.failures.set(from, { count: (isOld ? 0 : (known?.count ?? 0)) + 1, last: this.now() });
-  }
-
-  succeeded(from: string): void {
-    this.failures.delete(from);
+  async succeeded(from: string): Promise<void> {
+    await Promise.all([this.tries.delete(from), this.door.delete(from)]);
   }
 }

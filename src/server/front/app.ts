@@ -3,14 +3,14 @@ import { noteFault } from '../log';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
+import { isAddress, METHODS } from './address';
+import type { SessionKind } from './access';
 import { addGate, type GateOptions } from './gate';
 import { refusal } from './origin';
 
 /** Hashed files never change; a browser keeps them for a year. */
 const HASHED = /^\/_astro\//;
 const YEAR_MS = 365 * 24 * 3600 * 1000;
-/** Longest address answered, letters. */
-const LONGEST_URL = 4096;
 
 /** What files and answers may do; pages bring their own policy. A worker goes by that of its file. */
 const FILES_POLICY = {
@@ -46,15 +46,14 @@ function onlyOurs(names: readonly string[]): Step {
   };
 }
 
-/** Refuses addresses that are no addresses before anything else reads them. */
+/** Refuses methods that are none here, and addresses that are no addresses, before anything else reads them. */
 function onlyAddresses(request: Request, response: Response, next: NextFunction): void {
-  try {
-    if (request.url.length > LONGEST_URL) throw new URIError('too long');
-    decodeURIComponent(new URL(request.url, 'http://localhost').pathname);
-    next();
-  } catch {
-    refuse(response, 400, 'address', 'This is no address. Look at how it is written.');
+  if (!METHODS.includes(request.method)) {
+    response.set('allow', METHODS.join(', '));
+    return refuse(response, 405, 'method', `Addresses here take ${METHODS.join(', ')} only.`);
   }
+  if (isAddress(request.originalUrl)) return next();
+  refuse(response, 400, 'address', 'This is no address. Look at how it is written.');
 }
 
 /** Style attributes are drawn by the pages themselves; Astro's policy knows only whole style sheets. */
@@ -73,11 +72,16 @@ function withStyleAttributes(request: Request, response: Response, next: NextFun
   next();
 }
 
+export interface FrontLocals {
+  /** `bench` for a device that was let in by a code; `desk` for everybody else. */
+  session: SessionKind;
+}
+
 export interface FrontOptions {
   /** Folder of the build's files for browsers. */
   clientFolder: string;
-  /** Pages and endpoints. */
-  pages: (request: Request, response: Response) => unknown;
+  /** Pages and endpoints; `locals` is what they are told of whoever asks. */
+  pages: (request: Request, response: Response, next: undefined, locals: FrontLocals) => unknown;
   /** More names this machine goes by. */
   names: readonly string[];
   /** Who may come in. */
@@ -96,8 +100,8 @@ export function frontApp({ clientFolder, pages, names, gate }: FrontOptions): Ex
       crossOriginEmbedderPolicy: false,
     }),
   );
-  app.use(onlyOurs(names));
   app.use(onlyAddresses);
+  app.use(onlyOurs(names));
   addGate(app, gate);
   app.use(compression());
   app.use(
@@ -115,8 +119,12 @@ export function frontApp({ clientFolder, pages, names, gate }: FrontOptions): Ex
     }),
   );
   app.use(withStyleAttributes);
+  // A file of the build that is not there is nothing else: these addresses are open to everybody.
+  app.use('/_astro', (_request, response) => refuse(response, 404, 'unknown-address', 'There is no such file.'));
   // Without a next of ours the pages answer what leads nowhere with their own words.
-  app.use((request, response) => pages(request, response));
+  app.use((request, response) =>
+    pages(request, response, undefined, { session: response.locals.session === 'bench' ? 'bench' : 'desk' }),
+  );
   app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
     const status = (error as { status?: unknown }).status;
     if (typeof status === 'number' && status >= 400 && status < 500 && !response.headersSent)

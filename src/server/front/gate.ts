@@ -1,6 +1,8 @@
 /** The gate before pages and endpoints where other machines can reach them: signing in and out, devices of the bench. */
 import express, { type Express, type NextFunction, type Request, type Response, type Router } from 'express';
+import { parseCookie } from 'cookie';
 import { qrSvg } from '../labels/qr';
+import { BENCH_ONLY, isOfBench } from './bench';
 import { isLoopback } from './origin';
 import { LONGEST_PASSPHRASE, SHORTEST_PASSPHRASE, Slowing, type Access, type Session } from './access';
 
@@ -9,10 +11,8 @@ const COOKIE_DAYS = 90;
 const MS_PER_DAY = 24 * 3_600_000;
 /** Build files hold nothing of the maker's; the page for signing in needs its style. */
 const OPEN = /^\/(?:_astro\/|sign-in$|bench-in$|sign-in\.css$|mark\.svg$|api\/v1\/health$)/;
-/** What a device of the bench may open: pouring, and what that page asks for. */
-const BENCH_PAGES = /^\/pour(?:\/|$)/;
-const BENCH_DOORS = /^\/api\/v1\/(?:batches|scale|thermometer|printer)(?:\/|$)/;
-const BENCH_READS = /^\/api\/v1\/(?:access|materials|moulds|lots|reader)(?:\/|$)/;
+/** The calendar's address is its own key: a calendar on another machine cannot sign in. */
+const OWN_KEY = /^\/api\/v1\/rack\/calendar\/[\w-]+(?:\.ics)?$/;
 
 export interface GateOptions {
   access: Access;
@@ -20,19 +20,18 @@ export interface GateOptions {
   isShut: boolean;
   /** The address that other machines know this one by, with its port; left out where there is none. */
   reach?: string;
-  now?: () => number;
 }
 
 function secretIn({ headers }: Request): string | null {
-  const found = (headers.cookie ?? '').split(/;\s*/).find((part) => part.startsWith(`${COOKIE}=`));
-  return found ? found.slice(COOKIE.length + 1) : null;
+  return parseCookie(headers.cookie ?? '')[COOKIE] ?? null;
 }
 
-function setCookie(response: Response, secret: string): void {
+function setCookie(request: Request, response: Response, secret: string): void {
   response.cookie(COOKIE, secret, {
     httpOnly: true,
     sameSite: 'strict',
     path: '/',
+    secure: request.secure,
     maxAge: COOKIE_DAYS * MS_PER_DAY,
   });
 }
@@ -82,16 +81,15 @@ const refuse = (response: Response, status: number, code: string, message: strin
 
 /** What a session may not open, in words; null where it may. */
 function beyond({ kind }: Session, { path, method }: Request): string | null {
-  if (kind === 'desk') return null;
-  const isRead = method === 'GET' && BENCH_READS.test(path);
-  if (isRead || BENCH_PAGES.test(path) || BENCH_DOORS.test(path)) return null;
-  return 'This device was let in for the bench. Everything else is done at the desk.';
+  return kind === 'desk' || isOfBench(method, path) ? null : BENCH_ONLY;
 }
 
+const isRead = ({ method }: Request) => method === 'GET' || method === 'HEAD';
+
 /** Signing in, by passphrase or by a code of the desk, slowed down after failures. */
-function signingIn({ access, now }: GateOptions): Router {
+function signingIn({ access }: GateOptions): Router {
   const router = express.Router();
-  const slowing = new Slowing(now);
+  const slowing = new Slowing();
   const fields = express.urlencoded({ extended: false, limit: '4kb', parameterLimit: 10 });
   const asking =
     (
@@ -102,20 +100,18 @@ function signingIn({ access, now }: GateOptions): Router {
     ) =>
     async (request: Request, response: Response) => {
       const from = request.socket.remoteAddress ?? '';
-      const waitMs = Math.max(slowing.waitMs(from), slowing.waitMs('everybody') / 8);
+      // Counted before it is looked at: of tries sent side by side no more are looked at than of those one by one.
+      const waitMs = await slowing.count(from);
       if (waitMs > 0) {
         const seconds = Math.ceil(waitMs / 1000);
         response.set('retry-after', String(seconds));
         return show(response, 429, form(`Too many tries. Wait ${seconds} seconds and try again.`));
       }
       const value = (request.body as Record<string, unknown> | undefined)?.[field];
-      if (typeof value !== 'string' || !(await check(value))) {
-        slowing.failed(from);
-        slowing.failed('everybody');
+      if (typeof value !== 'string' || !(await check(value)))
         return show(response, 401, form('That is not it.'));
-      }
-      slowing.succeeded(from);
-      setCookie(response, access.begin(kind, request.get('user-agent') ?? ''));
+      await slowing.succeeded(from);
+      setCookie(request, response, access.begin(kind, request.get('user-agent') ?? ''));
       response.redirect(303, kind === 'bench' ? '/pour' : '/');
     };
   const codeIn = ({ query }: Request) => (typeof query.code === 'string' ? query.code.slice(0, 20) : '');
@@ -181,7 +177,7 @@ function keepingDoors({ access, isShut, reach }: GateOptions): Router {
     if (access.hasPassphrase && (typeof old !== 'string' || !(await access.isPassphrase(old))))
       return refuse(response, 403, 'passphrase', 'The passphrase that counts now is another one.');
     await access.setPassphrase(passphrase);
-    if (isShut) setCookie(response, access.begin('desk', request.get('user-agent') ?? ''));
+    if (isShut) setCookie(request, response, access.begin('desk', request.get('user-agent') ?? ''));
     response.json({ hasPassphrase: true });
   });
   return router;
@@ -192,6 +188,7 @@ export function addGate(app: Express, options: GateOptions): void {
   const { access, isShut } = options;
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (!isShut || OPEN.test(request.path)) return next();
+    if (isRead(request) && OWN_KEY.test(request.path)) return next();
     const session = access.sessionOf(secretIn(request));
     const isDoor = request.path.startsWith('/api/');
     if (!session) {
@@ -205,7 +202,10 @@ export function addGate(app: Express, options: GateOptions): void {
       return response.redirect(303, '/sign-in');
     }
     const why = beyond(session, request);
-    if (why === null) return next();
+    if (why === null) {
+      response.locals.session = session.kind;
+      return next();
+    }
     if (isDoor) refuse(response, 403, 'bench-only', why);
     else response.redirect(303, '/pour');
   });
