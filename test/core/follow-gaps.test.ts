@@ -58,7 +58,11 @@ describe('a gap in the readings of a scale', () => {
       const still = unheard(held, [{ do: 'rest', seconds: 18 }], seed);
       expect([still.state.question, still.state.settled]).to.deep.equal([null, true]);
       expect(still.state.heldG).to.be.closeTo(still.trueG, 1.5);
-      const empty = unheard([REST], [{ do: 'rest', seconds: 9 }, { do: 'pour', g: 50, seconds: 2 }, REST], seed);
+      const empty = unheard(
+        [REST],
+        [{ do: 'rest', seconds: 9 }, { do: 'pour', g: 50, seconds: 2 }, REST],
+        seed,
+      );
       expect(empty.state.question).to.equal(null);
       expect(empty.state.heldG).to.be.closeTo(50, 1.5);
       const lifted = unheard([...held, { do: 'lift', seconds: 4 }], [{ do: 'lift', seconds: 9 }], seed);
@@ -74,7 +78,11 @@ describe('a gap in the readings of a scale', () => {
   });
 
   it('takes a reading that is repeated, or comes late, for none', () => {
-    const points = trace([REST, { do: 'pour', g: 120, seconds: 3 }, REST], { seed: 5, readabilityG: 1, settlingS: 0.8 });
+    const points = trace([REST, { do: 'pour', g: 120, seconds: 3 }, REST], {
+      seed: 5,
+      readabilityG: 1,
+      settlingS: 0.8,
+    });
     const often = points.flatMap((point, at) => [point, point, points[Math.max(0, at - 3)]!]);
     expect(follow(often)).to.deep.equal(follow(points));
   });

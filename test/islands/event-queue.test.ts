@@ -2,6 +2,7 @@
 import { expect } from 'chai';
 import type { BatchEvent } from '../../src/core/batch/types';
 import { EventQueue, type EventOutcome, type EventSetting } from '../../src/ui/event-queue';
+import { outcomeOf } from '../../src/ui/writing';
 
 const note = (id: string) =>
   ({ id, type: 'noted', at: '2026-11-24T10:00:00Z', by: null, text: id, for: 'record' }) as BatchEvent;
@@ -15,12 +16,15 @@ function bench(known: BatchEvent[] = [note('start')]) {
     losesAnswers: false,
     refuses: new Set<string>(),
     requests: 0,
+    says: null as string | null,
   };
   const kept: string[][] = [];
+  const browser = new Set<string>();
   const timers: (() => void)[] = [];
   const send = (after: number, events: readonly BatchEvent[]): Promise<EventOutcome> => {
     server.requests++;
-    if (server.isAway) return Promise.resolve({ outcome: 'silent' });
+    if (after > server.events.length) return Promise.resolve({ outcome: 'ahead' });
+    if (server.isAway) return Promise.resolve({ outcome: 'silent', why: server.says });
     const fresh = events.filter(({ id }) => !ids(server.events).includes(id));
     if (after < server.events.length && fresh.length > 0)
       return Promise.resolve({
@@ -30,10 +34,17 @@ function bench(known: BatchEvent[] = [note('start')]) {
       });
     const at = fresh.findIndex(({ id }) => server.refuses.has(id));
     if (at >= 0)
-      return Promise.resolve({ outcome: 'refused', at: events.indexOf(fresh[at]!), message: 'no' });
+      return Promise.resolve({
+        outcome: 'refused',
+        at: events.indexOf(fresh[at]!),
+        code: 'lot-short',
+        message: 'no',
+      });
     server.events.push(...fresh);
     return Promise.resolve(
-      server.losesAnswers ? { outcome: 'silent' } : { outcome: 'taken', seq: server.events.length },
+      server.losesAnswers
+        ? { outcome: 'silent', why: null }
+        : { outcome: 'taken', seq: server.events.length },
     );
   };
   const setting: EventSetting = {
@@ -41,8 +52,10 @@ function bench(known: BatchEvent[] = [note('start')]) {
     known: [...known],
     send,
     fetchAll: () => Promise.resolve(server.isAway ? null : [...server.events]),
-    keep: (events) => {
-      kept.push(ids(events));
+    keep: ({ waiting, aside }, gone) => {
+      kept.push(ids(waiting));
+      for (const id of gone) browser.delete(id);
+      for (const event of [...waiting, ...aside.map((one) => one.event)]) browser.add(event.id);
       return Promise.resolve();
     },
     after: (_ms, call) => {
@@ -51,7 +64,7 @@ function bench(known: BatchEvent[] = [note('start')]) {
     },
     onChange: () => undefined,
   };
-  return { queue: new EventQueue(setting), server, kept, timers, setting };
+  return { queue: new EventQueue(setting), server, kept, browser, timers, setting };
 }
 
 const settle = () => new Promise((resolve) => setTimeout(resolve, 0));
@@ -99,8 +112,8 @@ describe('events of the bench', () => {
     expect(ids(queue.all)).to.deep.equal(['start', 'theirs', 'mine', 'later']);
   });
 
-  it('drop only the one that is refused, and say so', async () => {
-    const { queue, server } = bench();
+  it('set aside the one that is refused, with why, and keep it until a person has decided', async () => {
+    const { queue, server, browser } = bench();
     server.refuses.add('b');
     server.isAway = true;
     await queue.write(note('a'), note('b'), note('c'));
@@ -109,12 +122,76 @@ describe('events of the bench', () => {
     await settle();
     await settle();
     expect(ids(server.events)).to.deep.equal(['start', 'a', 'c']);
-    expect(queue.refusal).to.equal('no');
+    expect(queue.aside).to.deep.equal([{ event: note('b'), code: 'lot-short', message: 'no' }]);
+    expect([...browser]).to.deep.equal(['b']);
+    const later = bench(server.events);
+    later.queue.resume({ waiting: [], aside: queue.aside });
+    expect(later.queue.aside).to.have.length(1);
+    server.refuses.clear();
+    await queue.decide('b', note('b'));
+    await settle();
+    expect(ids(server.events)).to.deep.equal(['start', 'a', 'c', 'b']);
+    expect([queue.aside, [...browser]]).to.deep.equal([[], []]);
+  });
+
+  it('wait, and say why, while what the application says is of no event: signed out, not found, too much', async () => {
+    const { queue, server, browser, timers } = bench();
+    server.isAway = true;
+    server.says = 'Sign in first.';
+    await queue.write(note('a'), note('b'), note('c'));
+    expect([queue.state, queue.why]).to.deep.equal(['away', 'Sign in first.']);
+    expect([...browser]).to.deep.equal(['a', 'b', 'c']);
+    server.isAway = false;
+    timers.at(-1)!();
+    await settle();
+    await settle();
+    expect([queue.state, queue.why, queue.aside]).to.deep.equal(['sent', null, []]);
+    expect(ids(server.events)).to.deep.equal(['start', 'a', 'b', 'c']);
+  });
+
+  it('go on with a file that went back to a backup, and ask about what it no longer holds', async () => {
+    const { queue, server } = bench();
+    await queue.write(note('a'), note('b'));
+    server.events.length = 2;
+    await queue.write(note('c'));
+    await settle();
+    expect(ids(server.events)).to.deep.equal(['start', 'a', 'c']);
+    expect(queue.aside.map(({ event, code }) => [event.id, code])).to.deep.equal([['b', 'lost']]);
+  });
+
+  it('hear of what others wrote while something was sent', async () => {
+    const { queue, server, setting } = bench();
+    const send = setting.send;
+    setting.send = async (after, events) => {
+      const answer = await send(after, events);
+      server.events.push(note('theirs'));
+      await queue.news(3);
+      return answer;
+    };
+    await queue.write(note('a'));
+    await settle();
+    expect(ids(queue.all)).to.deep.equal(['start', 'a', 'theirs']);
+  });
+
+  it('are refused only where a fault names one of them', () => {
+    const fault = (path: string, code = 'x') => [{ path, code, message: 'no' }];
+    const said = (status: number, path: string, code?: string) =>
+      outcomeOf({ ok: false, status, faults: fault(path, code) }).outcome;
+    expect(said(422, 'events.2.lot')).to.equal('refused');
+    expect(said(403, 'events.0.type')).to.equal('refused');
+    expect(said(422, 'after', 'ahead')).to.equal('ahead');
+    for (const status of [400, 401, 403, 404, 409, 413, 415, 422, 429, 500, 503, 507])
+      expect(said(status, ''), `${status}`).to.equal('silent');
+    expect(outcomeOf({ ok: true, status: 409, body: { seq: 3 } })).to.include({ outcome: 'silent' });
+    expect(outcomeOf({ ok: false, status: 0, faults: fault('') })).to.deep.equal({
+      outcome: 'silent',
+      why: null,
+    });
   });
 
   it('of an earlier visit are taken up again', async () => {
     const { queue, server } = bench();
-    queue.resume([note('left'), note('start')]);
+    queue.resume({ waiting: [note('left'), note('start')], aside: [] });
     await settle();
     await settle();
     expect(ids(server.events)).to.deep.equal(['start', 'left']);

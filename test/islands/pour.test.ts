@@ -2,7 +2,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { foldBatch } from '../../src/core/batch/fold';
-import type { BatchEvent } from '../../src/core/batch/types';
+import { SCALED_CHECK, type BatchEvent } from '../../src/core/batch/types';
 import type { Formula } from '../../src/core/formula/types';
 import { runSheet } from '../../src/core/making/run-sheet';
 import {
@@ -10,7 +10,6 @@ import {
   inTheWay,
   isStepDone,
   nextStep,
-  SCALED,
   scaledBy,
   topUps,
   wantedOf,
@@ -99,7 +98,7 @@ describe('the bench', () => {
   });
 
   const dressed = ['gear', 'set-out'].map((id) => event('stepDone', { step: id }));
-  const scaled = (value: string) => event('checked', { check: SCALED, outcome: 'good', value });
+  const scaled = (value: string) => event('checked', { check: SCALED_CHECK, outcome: 'good', value });
 
   it('holds up too much lye until the day is scaled', () => {
     const over = weighed('alkali', sheet.alkaliG * 1.1);

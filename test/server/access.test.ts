@@ -117,7 +117,9 @@ describe('the gate', () => {
     await signIn();
     pass(91 * 24 * HOUR);
     await signIn();
-    const { sessions } = JSON.parse(readFileSync(join(folder, 'access.json'), 'utf8')) as { sessions: unknown[] };
+    const { sessions } = JSON.parse(readFileSync(join(folder, 'access.json'), 'utf8')) as {
+      sessions: unknown[];
+    };
     expect(sessions).to.have.length(1);
   });
 
@@ -190,7 +192,9 @@ describe('the gate', () => {
     for (const path of ['/pour/trace', '/pour/wr-1/record', '/rack', '/rack/wr-1', '/rack/out', '/cupboard'])
       expect((await ask(path, { cookie: bench })).status, path).to.equal(303);
     expect((await ask('/api/v1/batches/wr-1/parts', { method: 'POST', cookie: bench })).status).to.equal(403);
-    expect((await ask('/api/v1/batches/wr-1/photos/p', { method: 'DELETE', cookie: bench })).status).to.equal(403);
+    expect((await ask('/api/v1/batches/wr-1/photos/p', { method: 'DELETE', cookie: bench })).status).to.equal(
+      403,
+    );
     for (const method of ['POST', 'PUT', 'DELETE'])
       expect((await ask('/api/v1/access/bench', { method, cookie: bench })).status).to.equal(403);
     expect((await ask('/house', { cookie: bench })).headers.get('location')).to.equal('/pour');

@@ -13,6 +13,8 @@ export const REST_WAYS = ['warm', 'leave', 'chill'] as const;
 export const OUTCOMES = ['good', 'doubtful', 'bad'] as const;
 export const DECISIONS = ['release', 'rework', 'discard'] as const;
 export const MOVED_HOW = ['sale', 'sample', 'loss', 'own'] as const;
+/** Check under which it is written down that the rest of the day was scaled, and by how much. */
+export const SCALED_CHECK = 'scaled';
 export const NOTED_FOR = ['record', 'nextTime'] as const;
 
 interface Common {

@@ -97,6 +97,12 @@ export interface PourPlan {
   verdict: Verdict | null;
 }
 
+/** Lots by material as they are now, with the events of the batch up to a place drawn. */
+export interface BatchLots {
+  seq: number;
+  lots: Record<string, Lot[]>;
+}
+
 /** What the bench needs for one batch. */
 export interface BenchData {
   detail: BatchDetail;

@@ -2,16 +2,22 @@ import type { BatchSummary } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
 import { RecordTable, type Column } from '../../ui/RecordTable';
 import { dayInWords } from '../../ui/words';
-import { stateWords } from './states';
+import { stateWords } from '../../ui/batch-words';
 
 const placeOf = ({ id, state }: BatchSummary) => (state === 'pouring' ? `/pour/${id}` : `/pour/${id}/record`);
 
-const COLUMNS: readonly Column<BatchSummary>[] = [
+/** Where hands at the bench go on with a batch: to the pot, the cut, or the scale. */
+function benchPlaceOf({ id, state }: BatchSummary): string {
+  if (state === 'pouring') return `/pour/${id}`;
+  return state === 'poured' ? `/rack/${id}/cut` : `/rack/${id}/weigh`;
+}
+
+const columns = (place: (row: BatchSummary) => string): readonly Column<BatchSummary>[] => [
   {
     id: 'code',
     header: 'Batch',
     cell: (row) => (
-      <a className="text-ultra underline" href={placeOf(row)}>
+      <a className="text-ultra underline" href={place(row)}>
         {row.code}
       </a>
     ),
@@ -46,7 +52,16 @@ const COLUMNS: readonly Column<BatchSummary>[] = [
   },
 ];
 
-function BatchListIsland({ batches }: { batches: readonly BatchSummary[] }) {
+const COLUMNS = columns(placeOf);
+const BENCH_COLUMNS = columns(benchPlaceOf);
+
+interface Props {
+  batches: readonly BatchSummary[];
+  isBenchDevice: boolean;
+}
+
+function BatchListIsland({ batches, isBenchDevice }: Props) {
+  const shown = isBenchDevice ? BENCH_COLUMNS : COLUMNS;
   if (batches.length === 0)
     return (
       <p className="text-soft">
@@ -54,7 +69,7 @@ function BatchListIsland({ batches }: { batches: readonly BatchSummary[] }) {
         step at a time.
       </p>
     );
-  return <RecordTable label="Batches" rows={batches} columns={COLUMNS} keyOf={({ id }) => id} />;
+  return <RecordTable label="Batches" rows={batches} columns={shown} keyOf={({ id }) => id} />;
 }
 
 export const BatchList = guarded('The batches', BatchListIsland);

@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Batch } from '../../core/batch/types';
+import type { Lot } from '../../core/making/cost';
 import type { RunStep } from '../../core/making/run-sheet-types';
 import type { BenchData } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
@@ -7,10 +8,14 @@ import { RestAdvice } from '../heat/RestAdvice';
 import { Poured, Rested, Split } from './Endings';
 import { ExtraForm } from './ExtraForm';
 import { inTheWay, isLyeOver, isStepDone, nextStep, PLACE_WORDS, scaledBy, wantedOf } from './sheet-view';
-import { eventWords } from './states';
+import { dropScales } from '../../ui/bench-store';
+import { eventWords } from '../../ui/batch-words';
 import { Temperature, Timer } from './Warmth';
+import { isBenchDevice } from '../../ui/session';
+import { SetAsides } from '../../ui/SetAsides';
+import { useLots } from './lots';
 import { WeighPanel } from './WeighPanel';
-import { useWriting, type Writing } from './writing';
+import { useWriting, type Writing } from '../../ui/writing';
 
 interface StepProps {
   data: BenchData;
@@ -36,7 +41,7 @@ function Reasons({ step }: { step: RunStep }) {
 }
 
 /** What is weighed, split, poured or measured in a step. */
-function StepWork({ data, writing, step }: StepProps) {
+function StepWork({ data, writing, step, lots }: StepProps & { lots: Record<string, Lot[]> }) {
   const { batch, write } = writing;
   const wanted = wantedOf(batch, step);
   const open = wanted.find((one) => isLyeOver(one) || (!one.isDone && one.skipped === null)) ?? wanted.at(-1);
@@ -61,7 +66,7 @@ function StepWork({ data, writing, step }: StepProps) {
           markets={data.markets}
           step={step.id}
           wanted={open}
-          lots={data.lots[open.material] ?? []}
+          lots={lots[open.material] ?? []}
           readabilityG={data.readabilityG}
           moulds={data.moulds}
           write={write}
@@ -152,13 +157,14 @@ function Told({ writing: { batch, queue, by, setBy } }: { writing: Writing }) {
       <p role="status">
         {SEND_WORDS[queue.state]}
         {queue.waiting.length > 0 && ` (${queue.waiting.length})`}
+        {queue.why !== null && `. It says: ${queue.why}`}
+        {queue.why !== null && (
+          <a className="ml-2 text-ultra underline" href="/sign-in" target="_blank" rel="noreferrer">
+            Sign in again
+          </a>
+        )}
       </p>
       {latest && <p role="status">{eventWords(latest, batch)}</p>}
-      {queue.refusal && (
-        <p role="alert" className="bench-caution">
-          Not taken: {queue.refusal}
-        </p>
-      )}
       <label className="ml-auto flex items-center gap-2">
         Who pours
         <input className="field w-28 border-b-2" value={by} onChange={(event) => setBy(event.target.value)} />
@@ -182,9 +188,15 @@ function Finished({ batch, id }: { batch: Batch; id: string }) {
   return (
     <p className="bench-note">
       {words}{' '}
-      <a className="text-ultra underline" href={`/pour/${id}/record`}>
-        See its record
-      </a>
+      {isBenchDevice() ? (
+        <a className="text-ultra underline" href={`/rack/${id}/cut`}>
+          To the cut
+        </a>
+      ) : (
+        <a className="text-ultra underline" href={`/pour/${id}/record`}>
+          See its record
+        </a>
+      )}
     </p>
   );
 }
@@ -192,7 +204,12 @@ function Finished({ batch, id }: { batch: Batch; id: string }) {
 /** One step at a time, at the bench. */
 function BenchIsland({ data }: { data: BenchData }) {
   const writing = useWriting(data.detail);
+  const lots = useLots(data, writing);
   const { batch } = writing;
+  const isPoured = batch.poured !== null;
+  useEffect(() => {
+    if (isPoured) void dropScales(data.detail.id);
+  }, [isPoured, data.detail.id]);
   const { at, step, move, setAt } = useStep(batch);
   const { steps } = batch.sheet;
   const factor = scaledBy(batch);
@@ -211,6 +228,7 @@ function BenchIsland({ data }: { data: BenchData }) {
         </p>
       </header>
       <Told writing={writing} />
+      <SetAsides writing={writing} lots={lots} />
       {isOver && <Finished batch={batch} id={data.detail.id} />}
       <div className="bench-two">
         <section aria-label="The step" className="grid gap-3">
@@ -232,7 +250,7 @@ function BenchIsland({ data }: { data: BenchData }) {
             <StepMoves writing={writing} step={step} onMove={move} />
           </div>
         </section>
-        <StepWork key={step.id} data={data} writing={writing} step={step} />
+        <StepWork key={step.id} data={data} writing={writing} step={step} lots={lots} />
       </div>
       <div className="grid gap-3 lg:hidden">
         <div className="sticky bottom-0 bg-paper py-2">

@@ -4,7 +4,7 @@ import type { Batch } from '../../core/batch/types';
 import type { Mould } from '../../core/making/size';
 import { readNumber, readNumberOrNull } from '../../core/quantities/number';
 import { REST_WAYS } from '../../core/batch/types';
-import type { Write } from './writing';
+import type { Write } from '../../ui/writing';
 
 const REST_WORDS = { warm: 'Kept warm', leave: 'Left as it is', chill: 'Chilled' } as const;
 

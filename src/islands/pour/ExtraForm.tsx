@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { STAGES, type Stage } from '../../core/formula/types';
 import { readNumber } from '../../core/quantities/number';
 import { STAGE_WORDS } from '../../ui/words';
-import type { Write } from './writing';
+import type { Write } from '../../ui/writing';
 
 interface Props {
   materials: readonly { id: string; name: string }[];

@@ -1,14 +1,14 @@
 import { useEffect, useState } from 'react';
 import { batchRequest } from '../../core/batch/request';
-import type { Batch } from '../../core/batch/types';
+import { SCALED_CHECK, type Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
 import type { Assessment } from '../../core/formula/answer';
 import { ALKALI_LINE, LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
 import { batterVolume, heldBy, type Mould } from '../../core/making/size';
 import { address, send } from '../../ui/api';
 import { percent, VERDICT_WORDS } from '../../ui/words';
-import { canScale, SCALED, scaledBy, topUps, type Wanted } from './sheet-view';
-import type { Write } from './writing';
+import { canScale, scaledBy, topUps, type Wanted } from './sheet-view';
+import type { Write } from '../../ui/writing';
 
 interface Standing {
   assessment: Assessment;
@@ -96,7 +96,7 @@ function ScaleDay({
   const short = topUps(batch, factor).map(({ name, massG }) => `${name} by ${massG.toFixed(1)} g`);
   const scale = () => {
     write('checked', {
-      check: SCALED,
+      check: SCALED_CHECK,
       outcome: 'good',
       value: factor.toFixed(4),
       note: `${wanted.name} ran over`,

@@ -16,7 +16,7 @@ const HANDS = [
 
 /** The stand-in's own small panel: pour with a hand, or let it pour by itself. */
 function StandInPanelIsland({ readabilityG }: { readabilityG: number }) {
-  const scale = useScale('stand-in panel', readabilityG);
+  const scale = useScale('the practice scale', 'panel', readabilityG);
   const [text, setText] = useState('100');
   const [says, setSays] = useState('');
   const g = readNumber(text);

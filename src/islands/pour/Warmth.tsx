@@ -5,7 +5,7 @@ import { readNumber } from '../../core/quantities/number';
 import type { Habits } from '../../core/records/house';
 import { address, send } from '../../ui/api';
 import { degreesWords, fromDegrees, habits, inDegrees } from '../../ui/habits';
-import type { Write } from './writing';
+import type { Write } from '../../ui/writing';
 
 type Of = EventFields['temperature']['of'];
 type Scale = Habits['degrees'];

@@ -1,8 +1,11 @@
 import { useEffect, useState } from 'react';
 import type { Mould } from '../../core/making/size';
 import type { Lot } from '../../core/making/cost';
+import { lotRefusal, stockShare } from '../../core/batch/draw';
 import type { Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
+import type { Following } from '../../core/weighing/follow';
+import { NEAR_ZERO } from '../../core/weighing/scale';
 import { lastingDoubtG } from '../../core/weighing/tare';
 import { useStable } from '../../ui/latest';
 import { Straightedge } from '../../ui/Straightedge';
@@ -10,7 +13,7 @@ import { readNumber } from '../../core/quantities/number';
 import { Overshoot } from './Overshoot';
 import { useScale, type BenchScale } from './scale';
 import type { Wanted } from './sheet-view';
-import type { Write } from './writing';
+import type { Write } from '../../ui/writing';
 
 interface Props {
   batchId: string;
@@ -39,28 +42,47 @@ const STATE_WORDS = {
   away: 'No scale is heard. Type the weight in, or wait for it.',
 } as const;
 
-const QUESTIONS = {
-  zeroed: (g: string) => ({
-    says: `Zero was pressed with ${g} g in the vessel. It is carried on from there.`,
-    yes: 'Right, carry on',
-    no: 'No, begin at zero',
-  }),
-  slept: (g: string) => ({
-    says: `The scale slept and came back at zero. Before, it held ${g} g. Does the same vessel still stand there?`,
-    yes: `Yes, ${g} g are in it`,
-    no: 'No, it is empty',
-  }),
-  emptied: (g: string) => ({
-    says: `The scale shows zero. If the vessel is back and empty: did the ${g} g go into the pot? If it is still off, put it back and nothing is asked.`,
-    yes: 'Yes, count on from there',
-    no: 'No, begin at zero',
-  }),
-};
+interface Asked {
+  says: string;
+  yes: string;
+  no: string;
+}
 
-function Question({ scale, readabilityG }: { scale: BenchScale; readabilityG: number }) {
-  const { question } = scale.following;
-  if (!question || !scale.isBegun) return null;
-  const { says, yes, no } = QUESTIONS[question.code](shown(question.wasG, readabilityG));
+/** What is asked, with what each answer would make of what the display shows. */
+function questionWords({ question, recent, offsetG, readabilityG }: Following): Asked {
+  const { code, wasG } = question!;
+  const g = (value: number) => `${shown(value, readabilityG)} g`;
+  const shownG = (recent.at(-1)?.g ?? offsetG) - offsetG;
+  const isAtZero = Math.abs(shownG) <= NEAR_ZERO * readabilityG;
+  if (code === 'zeroed')
+    return {
+      says: `Zero was pressed with ${g(wasG)} in the vessel. It is carried on from there.`,
+      yes: 'Right, carry on',
+      no: 'No, begin at zero',
+    };
+  if (code === 'emptied')
+    return {
+      says: `The scale shows zero. If the vessel is back and empty: did the ${g(wasG)} go into the pot? If it is still off, put it back and nothing is asked.`,
+      yes: 'Yes, count on from there',
+      no: 'No, begin at zero',
+    };
+  if (isAtZero)
+    return {
+      says: `The scale came back at zero after a while in which it was not heard. Before, it held ${g(wasG)}. Does the same vessel still stand there?`,
+      yes: `Yes, ${g(wasG)} are in it`,
+      no: 'No, it is empty',
+    };
+  return {
+    says: `The scale was not heard for a while. Before, it held ${g(wasG)}; now the display says ${g(shownG)}. Was zero pressed in between?`,
+    yes: `Yes: ${g(wasG + shownG)} in all`,
+    no: `No: ${g(shownG + offsetG)} in all`,
+  };
+}
+
+function Question({ scale }: { scale: BenchScale }) {
+  const { following } = scale;
+  if (!following.question || !scale.isBegun) return null;
+  const { says, yes, no } = questionWords(following);
   return (
     <div role="alert" className="bench-note">
       <p>{says}</p>
@@ -128,22 +150,32 @@ const OTHERS: readonly [Other, string][] = [
 
 interface OtherWaysProps {
   name: string;
+  /** What speaks against so much of the lot, in words; null where nothing does or a reason is given. */
+  speaksAgainst: (massG: number) => string | null;
+  /** Grams as they are typed; 0 while they are none. */
+  onTyped: (massG: number) => void;
   onGrams: (how: Exclude<Other, 'skip'>, massG: number) => void;
   onSkip: (reason: string) => void;
 }
 
 /** Without the scale: typed, guessed, or left out with a reason. */
-function OtherWays({ name, onGrams, onSkip }: OtherWaysProps) {
+function OtherWays({ name, speaksAgainst, onTyped, onGrams, onSkip }: OtherWaysProps) {
   const [how, setHow] = useState<Other | null>(null);
   const [text, setText] = useState('');
   const massG = readNumber(text);
   const isSkip = how === 'skip';
-  const isFit = isSkip ? text.trim() !== '' : Number.isFinite(massG) && massG > 0;
+  const type = (next: string) => {
+    setText(next);
+    const g = readNumber(next);
+    onTyped(!isSkip && g > 0 ? g : 0);
+  };
+  const against = !isSkip && massG > 0 ? speaksAgainst(massG) : null;
+  const isFit = isSkip ? text.trim() !== '' : Number.isFinite(massG) && massG > 0 && against === null;
   const done = () => {
     if (!isFit) return;
     if (isSkip) onSkip(text.trim());
     else if (how) onGrams(how, massG);
-    setText('');
+    type('');
     setHow(null);
   };
   return (
@@ -177,12 +209,17 @@ function OtherWays({ name, onGrams, onSkip }: OtherWaysProps) {
               className="bench-field"
               inputMode={isSkip ? 'text' : 'decimal'}
               value={text}
-              onChange={(event) => setText(event.target.value)}
+              onChange={(event) => type(event.target.value)}
             />
           </label>
           <button type="submit" className="bench-action self-end" disabled={!isFit}>
             Write it down
           </button>
+          {against !== null && (
+            <p role="alert" className="bench-note sm:col-span-2">
+              {against}
+            </p>
+          )}
         </form>
       )}
     </div>
@@ -276,22 +313,24 @@ function ByItself({ isOn, set }: { isOn: boolean; set: (isOn: boolean) => void }
 /** One thing to weigh: the reading, what is still to come, from which lot, and the ways without a scale. */
 export function WeighPanel(props: Props) {
   const { batchId, batch, step, wanted, lots, readabilityG, write } = props;
-  const scale = useScale(`${batchId} ${wanted.line} ${wanted.portion ?? ''}`, readabilityG);
+  const scale = useScale(batchId, `${wanted.line} ${wanted.portion ?? ''}`, readabilityG);
   const { following, state } = scale;
   const today = batch.startedAt.slice(0, 10);
   const [lot, setLot] = useState<string | null>(() => firstFree(lots, today));
   const [despite, setDespite] = useState('');
+  const [typedG, setTypedG] = useState(0);
   const chosen = lots.find(({ id }) => id === lot);
-  const asksDespite =
-    chosen !== undefined &&
-    (chosen.quarantine !== null ||
-      (chosen.bestBefore ?? today) < today ||
-      chosen.leftG < wanted.massG - wanted.doneG);
+  const takeG = Number(following.heldG.toFixed(readabilityG < 1 ? 1 : 0));
+  const { share } = stockShare(batch, wanted.material);
+  const against = (massG: number) =>
+    chosen === undefined ? null : (lotRefusal(chosen, massG * share, today)?.message ?? null);
+  /** What speaks against the lot for all that is wanted, or more where more is in the vessel or was typed. */
+  const says = against(Math.max(wanted.massG - wanted.doneG, scale.isBegun ? takeG : 0, typedG, 0));
+  const hasReason = despite.trim() !== '';
   const drawn = {
     ...{ line: wanted.line, portion: wanted.portion, step },
-    ...{ lot, despite: despite.trim() || null },
+    ...{ lot, despite: (says !== null && despite.trim()) || null },
   };
-  const takeG = Number(following.heldG.toFixed(readabilityG < 1 ? 1 : 0));
   const take = () => {
     write('weighed', { ...drawn, massG: takeG, readabilityG, how: 'scale' });
     scale.tare();
@@ -300,7 +339,7 @@ export function WeighPanel(props: Props) {
   const isOnMark =
     takeG + wanted.doneG >= wanted.massG - wanted.underG &&
     takeG + wanted.doneG <= wanted.massG + wanted.overG;
-  const isBlocked = following.question !== null || (asksDespite && despite.trim() === '');
+  const isBlocked = following.question !== null || (against(takeG) !== null && !hasReason);
   const [takesByItself, setTakesByItself] = useTakenByItself(canTake && isOnMark && !isBlocked, take);
   const words = STATE_WORDS[state];
   const lostG = scale.isBegun ? lastingDoubtG(following) : null;
@@ -318,9 +357,14 @@ export function WeighPanel(props: Props) {
           Type in what you take it for, or empty the vessel and begin at zero.
         </p>
       )}
-      <Question scale={scale} readabilityG={readabilityG} />
+      <Question scale={scale} />
       <div className="grid gap-2 sm:grid-cols-[2fr_1fr]">
-        <button type="button" className="bench-action bench-action-strong" disabled={!canTake} onClick={take}>
+        <button
+          type="button"
+          className="bench-action bench-action-strong"
+          disabled={!canTake || isBlocked}
+          onClick={take}
+        >
           Take {shown(scale.isBegun ? following.heldG : 0, readabilityG)} g
         </button>
         <button type="button" className="bench-action" onClick={scale.tare}>
@@ -329,11 +373,10 @@ export function WeighPanel(props: Props) {
       </div>
       <ByItself isOn={takesByItself} set={setTakesByItself} />
       {lots.length > 0 && <Lots lots={lots} lot={lot} onLot={setLot} today={today} />}
-      {asksDespite && (
-        <label className="block">
-          <span className="eyebrow block text-base">
-            Something speaks against this lot. Why is it taken all the same?
-          </span>
+      {says !== null && (
+        <label className="bench-note block">
+          {says}
+          <span className="eyebrow mt-1 block text-base">Why is it taken all the same?</span>
           <input
             className="bench-field"
             value={despite}
@@ -343,6 +386,8 @@ export function WeighPanel(props: Props) {
       )}
       <OtherWays
         name={wanted.name}
+        onTyped={setTypedG}
+        speaksAgainst={(massG) => (hasReason ? null : against(massG))}
         onGrams={(how, massG) =>
           how === 'typed'
             ? write('weighed', { ...drawn, massG, readabilityG, how })

@@ -9,6 +9,7 @@ import {
 } from '../../core/weighing/follow';
 import { tareFollowing } from '../../core/weighing/tare';
 import { address } from '../../ui/api';
+import { keepScale, keptScale } from '../../ui/bench-store';
 import { useStable } from '../../ui/latest';
 
 export interface BenchScale {
@@ -32,41 +33,73 @@ interface Weighing {
   isBegun: boolean;
 }
 
-function kept(key: string): Weighing | null {
-  try {
-    const text = localStorage.getItem(key);
-    return text ? (JSON.parse(text) as Weighing) : null;
-  } catch {
-    return null;
-  }
-}
-
 /** Follows one reading; before the vessel is on at zero, nothing counts. */
 function followed({ following, isBegun }: Weighing, reading: Reading): Weighing {
   const next = followScale(following, reading);
   if (isBegun) return { following: next, isBegun };
+  // Before the vessel is on at zero nothing is held that could be asked about.
+  if (next.question && next.question.code !== 'zeroed')
+    return { following: startFollowing({ readabilityG: next.readabilityG }), isBegun };
   const shownG = next.recent.at(-1)?.g ?? Infinity;
   const isZeroed = Math.abs(shownG - next.offsetG) <= AT_ZERO * next.readabilityG;
   const rests = next.settled || next.question?.code === 'zeroed';
   return isZeroed && rests ? { following: tareFollowing(next), isBegun: true } : { following: next, isBegun };
 }
 
-/** Follows the scale for one weighing; `key` names it, so that a reload goes on at the same gram. */
-export function useScale(key: string, readabilityG: number): BenchScale {
-  const storeKey = `proportia.scale ${key}`;
-  const [weighing, setWeighing] = useState<Weighing>(
-    () => kept(storeKey) ?? { following: startFollowing({ readabilityG }), isBegun: false },
-  );
+/** What is held is kept no more often than this. */
+const KEEP_MS = 1000;
+/** Readings that are followed once more where what an earlier visit kept comes late. */
+const MOST_EARLY = 600;
+
+/** Keeps what is held for a line, no more often than need be and without anything waiting for it. */
+function useKeeper(batch: string, line: string) {
+  const pending = useRef<{ timer: ReturnType<typeof setTimeout>; value: Weighing } | null>(null);
+  const flush = useStable(() => {
+    if (!pending.current) return;
+    clearTimeout(pending.current.timer);
+    void keepScale(batch, line, pending.current.value);
+    pending.current = null;
+  });
+  useEffect(() => {
+    window.addEventListener('pagehide', flush);
+    return () => {
+      window.removeEventListener('pagehide', flush);
+      flush();
+    };
+  }, [flush]);
+  return useStable((value: Weighing) => {
+    if (pending.current) pending.current.value = value;
+    else pending.current = { timer: setTimeout(flush, KEEP_MS), value };
+  });
+}
+
+/** Follows the scale for one weighing; batch and line name it, so that a reload goes on at the same gram. */
+export function useScale(batch: string, line: string, readabilityG: number): BenchScale {
+  const [weighing, setWeighing] = useState<Weighing>({
+    following: startFollowing({ readabilityG }),
+    isBegun: false,
+  });
   // Several readings may come before the next drawing; each follows on the one before.
   const held = useRef(weighing);
+  /** Readings since the page was opened, until it is known what an earlier visit kept; null after that. */
+  const early = useRef<Reading[] | null>([]);
+  const keep = useKeeper(batch, line);
   const [state, setState] = useState<ScaleState | 'away'>('away');
   const put = useStable((act: (was: Weighing) => Weighing) => {
     held.current = act(held.current);
-    localStorage.setItem(storeKey, JSON.stringify(held.current));
+    if (early.current === null) keep(held.current);
     setWeighing(held.current);
   });
+  useEffect(() => {
+    void keptScale<Weighing>(batch, line).then((kept) => {
+      const readings = early.current;
+      early.current = null;
+      if (kept && readings) put(() => readings.reduce(followed, kept));
+    });
+  }, [batch, line, put]);
   const take = useStable((reading: Reading) => {
     setState(reading.state ?? 'ok');
+    if (early.current) early.current = [...early.current, reading].slice(-MOST_EARLY);
     put((was) => followed(was, reading));
   });
   useEffect(() => {
@@ -83,11 +116,16 @@ export function useScale(key: string, readabilityG: number): BenchScale {
     };
   }, [take]);
   const { following, isBegun } = weighing;
+  /** What a hand did here counts, whatever an earlier visit kept. */
+  const byHand = (act: (was: Weighing) => Weighing) => {
+    early.current = null;
+    put(act);
+  };
   return {
     following,
     isBegun,
     state,
-    tare: () => put((was) => ({ following: tareFollowing(was.following), isBegun: true })),
-    answer: (carryOn) => put((was) => ({ ...was, following: followScale(was.following, { carryOn }) })),
+    tare: () => byHand((was) => ({ following: tareFollowing(was.following), isBegun: true })),
+    answer: (carryOn) => byHand((was) => ({ ...was, following: followScale(was.following, { carryOn }) })),
   };
 }

@@ -1,10 +1,7 @@
 /** What a run sheet looks like while it is being followed: targets, what is left of them, and which step is next. */
-import type { Batch, BatchLine, Weighing } from '../../core/batch/types';
+import { SCALED_CHECK, type Batch, type BatchLine, type Weighing } from '../../core/batch/types';
 import { groupBy } from '../../core/group';
 import { ALKALI_LINE, LYE_STOCK_LINE, type RunStep, type Weigh } from '../../core/making/run-sheet-types';
-
-/** Check under which it is written down that the rest of the day was scaled, and by how much. */
-export const SCALED = 'scaled';
 
 /** The step in which the lye goes into the fats. */
 const JOIN = 'join';
@@ -19,7 +16,7 @@ export interface Wanted extends Weigh {
 
 /** By how much the day was scaled; 1 where it was not. */
 export function scaledBy({ checks }: Batch): number {
-  const last = checks.findLast(({ check }) => check === SCALED);
+  const last = checks.findLast(({ check }) => check === SCALED_CHECK);
   const factor = Number(last?.value);
   return factor > 0 ? factor : 1;
 }
@@ -96,7 +93,7 @@ export function isStepDone(batch: Batch, step: RunStep): boolean {
 
 /** What is weighed already and would have to be topped up were the day scaled by a factor. */
 export function topUps(batch: Batch, factor: number): { name: string; massG: number }[] {
-  const check = { check: SCALED, outcome: 'good', value: String(factor) } as Batch['checks'][number];
+  const check = { check: SCALED_CHECK, outcome: 'good', value: String(factor) } as Batch['checks'][number];
   const scaled = { ...batch, checks: [...batch.checks, check] };
   const short = batch.sheet.steps.flatMap((step) => wantedOf(scaled, step).filter(isShort));
   const byLine = groupBy(short, ({ line }) => line);

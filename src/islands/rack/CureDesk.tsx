@@ -3,8 +3,9 @@ import { DECISIONS } from '../../core/batch/types';
 import type { CureData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
 import { guarded } from '../../ui/Guarded';
-import { stateWords } from '../pour/states';
-import { useWriting, type Writing } from '../pour/writing';
+import { stateWords } from '../../ui/batch-words';
+import { SetAsides } from '../../ui/SetAsides';
+import { useWriting, type Writing } from '../../ui/writing';
 import { Curve } from './Curve';
 import { CutPanel } from './CutPanel';
 import { TextField } from '../../ui/TextField';
@@ -119,7 +120,8 @@ function Weigh({ data, writing }: { data: CureData; writing: Writing }) {
   );
 }
 
-function Head({ data, writing: { batch, queue } }: { data: CureData; writing: Writing }) {
+function Head({ data, writing }: { data: CureData; writing: Writing }) {
+  const { batch } = writing;
   const { detail, productName, ageDays, tasks } = data;
   const due = tasks.filter(({ urgency }) => urgency !== 'later');
   return (
@@ -147,11 +149,7 @@ function Head({ data, writing: { batch, queue } }: { data: CureData; writing: Wr
           <strong>{URGENCY_WORDS[task.urgency]}:</strong> {task.words}
         </p>
       ))}
-      {queue.refusal && (
-        <p role="alert" className="text-madder">
-          Not taken: {queue.refusal}
-        </p>
-      )}
+      <SetAsides writing={writing} />
     </header>
   );
 }

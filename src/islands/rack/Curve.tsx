@@ -3,7 +3,7 @@ import type { CureDoubt } from '../../core/curing/cure-types';
 import { daysSince } from '../../core/curing/batch-cure';
 import type { CureData } from '../../core/records/rack';
 import { grams, percent } from '../../ui/words';
-import type { Writing } from '../pour/writing';
+import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
 
 const CureChart = lazy(() => import('./CureChart'));

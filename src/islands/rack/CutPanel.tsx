@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
 import type { OUTCOMES } from '../../core/batch/types';
 import { CRUMBLED, CUT_CHECK, TOO_SOFT, type CutWindow } from '../../core/curing/window';
-import type { Writing } from '../pour/writing';
+import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
 
 type Judged = 'good' | 'soft' | 'crumbled';

@@ -10,7 +10,7 @@ import { readNumberOrNull } from '../../core/quantities/number';
 import { useHeat, useWarmth } from '../heat/heat';
 import { HeatView } from '../heat/HeatView';
 import { degreesWords, fromDegrees, habits } from '../../ui/habits';
-import type { Writing } from '../pour/writing';
+import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
 
 type Of = EventFields['temperature']['of'];

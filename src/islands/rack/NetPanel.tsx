@@ -3,7 +3,7 @@ import { readNumberOrNull } from '../../core/quantities/number';
 import type { CureData } from '../../core/records/rack';
 import type { NetWeight, UnderPlanned } from '../../core/curing/net';
 import { grams, MARKET_WORDS } from '../../ui/words';
-import type { Writing } from '../pour/writing';
+import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
 
 const range = ({ low, high }: UnderPlanned) =>

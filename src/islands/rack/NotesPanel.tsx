@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { CureData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
 import { dayInWords } from '../../ui/words';
-import type { Writing } from '../pour/writing';
+import type { Writing } from '../../ui/writing';
 
 /** Longest side of a photograph that is kept, pixels; a telephone's own are four times that. */
 const LONGEST_SIDE = 1600;

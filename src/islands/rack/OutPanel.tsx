@@ -3,8 +3,8 @@ import { readNumberOrNull } from '../../core/quantities/number';
 import { MOVED_HOW, type Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
 import { dayInWords } from '../../ui/words';
-import { MOVED_WORDS } from '../pour/states';
-import type { Writing } from '../pour/writing';
+import { MOVED_WORDS } from '../../ui/batch-words';
+import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
 
 type How = (typeof MOVED_HOW)[number];

@@ -5,7 +5,7 @@ import type { CupboardEntry } from '../../core/records/cupboard';
 import type { CureData } from '../../core/records/rack';
 import { address, makeKey, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
-import type { Writing } from '../pour/writing';
+import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
 
 const PART_WORDS: Record<PartKind, string> = {

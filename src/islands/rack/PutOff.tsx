@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { CUT_CHECK, TOO_SOFT } from '../../core/curing/window';
 import { address, makeKey, send } from '../../ui/api';
-import { momentHere } from '../pour/writing';
+import { momentHere } from '../../ui/writing';
 
 /** A cut that was tried and is put off: written down, so that the window moves. */
 export function PutOff({ batch, onDone }: { batch: string; onDone: () => void }) {

@@ -4,7 +4,7 @@ import type { RackBatch, RackData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
 import { guarded } from '../../ui/Guarded';
 import { useStable } from '../../ui/latest';
-import { stateWords } from '../pour/states';
+import { stateWords } from '../../ui/batch-words';
 import { CutHours, CutRail, Drying, RailDays } from './Drying';
 import { OwnDays } from './OwnDays';
 import { Notices, useNotices } from './Notices';

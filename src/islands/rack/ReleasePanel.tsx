@@ -5,7 +5,7 @@ import type { ReleaseCheck } from '../../core/curing/batch-cure';
 import type { CureData } from '../../core/records/rack';
 import type { Market } from '../../core/formula/types';
 import { dayInWords, MARKET_WORDS } from '../../ui/words';
-import type { Writing } from '../pour/writing';
+import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
 
 const OUTCOME_WORDS: Record<(typeof OUTCOMES)[number], string> = {

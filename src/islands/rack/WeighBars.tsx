@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Batch } from '../../core/batch/types';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { useStable } from '../../ui/latest';
-import type { Write } from '../pour/writing';
+import type { Write } from '../../ui/writing';
 import { usePan } from './pan';
 
 /** Bars proposed for the first weighing: from both ends and the middle of the block. */

@@ -1,25 +1,29 @@
 import type { BatchDetail } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
-import { useWriting } from '../pour/writing';
+import { isBenchDevice } from '../../ui/session';
+import { SetAsides } from '../../ui/SetAsides';
+import { useWriting } from '../../ui/writing';
 import { WeighBars } from './WeighBars';
 
 /** Weighing for the cure at the bench: one bar after the other, taken by itself when it rests. */
 function WeighBenchIsland({ detail, readabilityG }: { detail: BatchDetail; readabilityG: number }) {
   const writing = useWriting(detail);
-  const { batch, queue, write } = writing;
+  const { batch, write } = writing;
   return (
     <div className="bench">
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-2xl">Weigh {detail.code}</h1>
-        <a className="text-ultra underline" href={`/rack/${detail.id}`}>
-          Back to the batch
-        </a>
+        {isBenchDevice() ? (
+          <a className="text-ultra underline" href="/pour">
+            Pour day
+          </a>
+        ) : (
+          <a className="text-ultra underline" href={`/rack/${detail.id}`}>
+            Back to the batch
+          </a>
+        )}
       </header>
-      {queue.refusal && (
-        <p role="alert" className="bench-caution">
-          Not taken: {queue.refusal}
-        </p>
-      )}
+      <SetAsides writing={writing} />
       {batch.cut ? (
         <WeighBars batch={batch} readabilityG={readabilityG} write={write} isBench />
       ) : (

@@ -35,9 +35,7 @@ export function isAddress(target: string): boolean {
   try {
     if (new URL(path, 'http://localhost').pathname !== path) return false;
     const segments = path.slice(1).split('/');
-    return segments.every((segment, at) =>
-      segment === '' ? at === segments.length - 1 : isPlain(segment),
-    );
+    return segments.every((segment, at) => (segment === '' ? at === segments.length - 1 : isPlain(segment)));
   } catch {
     return false;
   }

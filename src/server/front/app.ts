@@ -120,7 +120,9 @@ export function frontApp({ clientFolder, pages, names, gate }: FrontOptions): Ex
   );
   app.use(withStyleAttributes);
   // A file of the build that is not there is nothing else: these addresses are open to everybody.
-  app.use('/_astro', (_request, response) => refuse(response, 404, 'unknown-address', 'There is no such file.'));
+  app.use('/_astro', (_request, response) =>
+    refuse(response, 404, 'unknown-address', 'There is no such file.'),
+  );
   // Without a next of ours the pages answer what leads nowhere with their own words.
   app.use((request, response) =>
     pages(request, response, undefined, { session: response.locals.session === 'bench' ? 'bench' : 'desk' }),

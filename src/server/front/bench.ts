@@ -1,6 +1,6 @@
 /** What a device that was let in by a code may do: what the bench does, and nothing else. Pure. */
 import { CUT_CHECK } from '../../core/curing/window';
-import type { BatchEvent, EventType } from '../../core/batch/types';
+import { SCALED_CHECK, type BatchEvent, type EventType } from '../../core/batch/types';
 
 const ID = '[^/]+';
 const path = (text: string) => new RegExp(`^${text.replaceAll('ID', ID)}/?$`);
@@ -33,8 +33,7 @@ const WRITES = [
 ].map(path);
 
 /** What a device of the bench is told about everything else. */
-export const BENCH_ONLY =
-  'This device was let in for the bench. Everything else is done at the desk.';
+export const BENCH_ONLY = 'This device was let in for the bench. Everything else is done at the desk.';
 
 const some = (all: readonly RegExp[], at: string) => all.some((one) => one.test(at));
 
@@ -72,9 +71,10 @@ const BENCH_EVENTS: Record<EventType, boolean> = {
 };
 
 /**
- * Whether a device of the bench may write an event down: pouring, cutting, how the cut went and putting it off, weighing
+ * Whether a device of the bench may write an event down: pouring, cutting, scaling the day, how the cut went and putting it off, weighing
  * for the cure, warmth and notes; nothing that decides, releases or moves bars.
  */
 export function isBenchEvent(event: BatchEvent): boolean {
-  return event.type === 'checked' ? event.check === CUT_CHECK : BENCH_EVENTS[event.type];
+  if (event.type === 'checked') return event.check === CUT_CHECK || event.check === SCALED_CHECK;
+  return BENCH_EVENTS[event.type];
 }

@@ -2,7 +2,7 @@
 import type { Lot } from '../../core/making/cost';
 import { ALKALI_MATERIAL } from '../../core/making/cost';
 import { LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
-import type { BenchData } from '../../core/records/batch';
+import type { BatchLots, BenchData } from '../../core/records/batch';
 import { benchScale } from '../devices/scale';
 import type { House } from '../house';
 import { allLots } from '../repositories/lots';
@@ -12,18 +12,25 @@ import { snapshotOf } from '../store/snapshot';
 import { requireBatch } from './batches';
 import { requireProduct } from './products';
 
+/** Lots of what a batch holds; 404 where there is no such batch. */
+export async function batchLots({ db, ...house }: House, id: string): Promise<BatchLots> {
+  const { seq, batch } = await requireBatch({ db, ...house }, id);
+  const used = new Set(batch.lines.map(({ material }) => material));
+  const lots: Record<string, Lot[]> = {};
+  for (const lot of await allLots(db)) {
+    if (used.has(lot.material)) (lots[lot.material] ??= []).push(lot);
+    if (lot.material === ALKALI_MATERIAL && used.has(LYE_STOCK_LINE)) (lots[LYE_STOCK_LINE] ??= []).push(lot);
+  }
+  return { seq, lots };
+}
+
 /** 404 where there is no such batch. */
 export async function benchData(house: House, id: string): Promise<BenchData> {
   const detail = await requireBatch(house, id);
   const snapshot = await snapshotOf(house.db, house.today);
   const summary = (await findBatch(house.db, id))!;
   const { product } = await requireProduct(house.db, summary.product);
-  const used = new Set(detail.batch.lines.map(({ material }) => material));
-  const lots: Record<string, Lot[]> = {};
-  for (const lot of await allLots(house.db)) {
-    if (used.has(lot.material)) (lots[lot.material] ??= []).push(lot);
-    if (lot.material === ALKALI_MATERIAL && used.has(LYE_STOCK_LINE)) (lots[LYE_STOCK_LINE] ??= []).push(lot);
-  }
+  const { lots } = await batchLots(house, id);
   const materials = snapshot.stored.map(({ material }) => ({ id: material.id, name: material.name }));
   return {
     detail,

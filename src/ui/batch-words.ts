@@ -1,7 +1,7 @@
 /** How a batch stands, in words. */
-import type { Batch, BatchEvent, BatchState, EventType, MOVED_HOW } from '../../core/batch/types';
-import { lineName } from '../../core/batch/record';
-import type { BatchSummary } from '../../core/records/batch';
+import type { Batch, BatchEvent, BatchState, EventType, MOVED_HOW } from '../core/batch/types';
+import { lineName } from '../core/batch/record';
+import type { BatchSummary } from '../core/records/batch';
 
 const STATE_WORDS: Record<BatchState, string> = {
   pouring: 'Being poured',
@@ -59,4 +59,19 @@ export function eventWords(event: BatchEvent, batch: Batch): string {
   const step = 'step' in event ? sheet.steps.find(({ id }) => id === event.step)?.title : undefined;
   const what = step ?? (line ? lineName(batch, line) : '');
   return `${who} ${EVENT_WORDS[event.type]}${what && `: ${what}`}.`;
+}
+
+/** What an event of this device says, for whoever decides on it: "34.2 g of Olive oil", "finished: Weigh the fats". */
+export function saidOf(event: BatchEvent, batch: Batch): string {
+  if (event.type === 'weighed' || event.type === 'guessed' || event.type === 'added') {
+    const line = 'line' in event ? batch.lines.find((one) => one.line === event.line) : undefined;
+    const material = event.type === 'added' ? event.material : (line?.material ?? '');
+    const name = line
+      ? lineName(batch, line)
+      : (batch.materials.find(({ id }) => id === material)?.name ?? 'something extra');
+    return `${Number(event.massG.toFixed(2))} g of ${name}`;
+  }
+  if (event.type === 'barWeighed') return `bar ${event.bar} at ${event.massG} g`;
+  if (event.type === 'noted') return `the note “${event.text}”`;
+  return eventWords({ ...event, by: '' }, batch).trim();
 }

@@ -1,0 +1,44 @@
+import type { CureData } from '../../core/records/rack';
+import { guarded } from '../../ui/Guarded';
+import { SetAsides } from '../../ui/SetAsides';
+import { useWriting } from '../../ui/writing';
+import { CutPanel } from './CutPanel';
+
+/** Cutting at the bench: when, what it gave and how it went, and putting it off. */
+function CutBenchIsland({ first }: { first: CureData }) {
+  const { detail, productName, window } = first;
+  const writing = useWriting(detail);
+  const { batch } = writing;
+  return (
+    <div className="bench">
+      <header className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="text-2xl">
+          Cut {productName} <span className="font-text font-normal">{detail.code}</span>
+        </h1>
+        <a className="text-ultra underline" href="/pour">
+          Pour day
+        </a>
+      </header>
+      <SetAsides writing={writing} />
+      <CutPanel writing={writing} window={window} />
+      {batch.cut && (
+        <p className="bench-note">
+          Cut: {batch.cut.bars} bars, {batch.cut.seconds} of them seconds.{' '}
+          <a className="text-ultra underline" href={`/rack/${detail.id}/weigh`}>
+            Weigh bars for the cure
+          </a>
+        </p>
+      )}
+      {batch.state === 'pouring' && (
+        <p className="bench-note">
+          It is still being poured.{' '}
+          <a className="text-ultra underline" href={`/pour/${detail.id}`}>
+            To the pot
+          </a>
+        </p>
+      )}
+    </div>
+  );
+}
+
+export const CutBench = guarded('Cutting', CutBenchIsland);

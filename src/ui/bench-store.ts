@@ -1,0 +1,108 @@
+/**
+ * What a device of the bench keeps in its browser until it is on file: events by batch, one entry each, so that two
+ * windows never take each other's away; and what the scale held for each line. In IndexedDB, which has room.
+ */
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { BatchEvent } from '../core/batch/types';
+import type { SetAside } from './event-queue';
+
+interface KeptEvent {
+  batch: string;
+  id: string;
+  /** Order of writing. */
+  place: number;
+  event: BatchEvent;
+  aside: Omit<SetAside, 'event'> | null;
+}
+
+interface KeptScale {
+  batch: string;
+  line: string;
+  weighing: unknown;
+}
+
+interface Schema extends DBSchema {
+  events: { key: [string, string]; value: KeptEvent; indexes: { batch: string } };
+  scales: { key: [string, string]; value: KeptScale; indexes: { batch: string } };
+}
+
+let opened: Promise<IDBPDatabase<Schema>> | null = null;
+
+function database(): Promise<IDBPDatabase<Schema>> {
+  opened ??= openDB<Schema>('proportia bench', 1, {
+    upgrade: (db) => {
+      db.createObjectStore('events', { keyPath: ['batch', 'id'] }).createIndex('batch', 'batch');
+      db.createObjectStore('scales', { keyPath: ['batch', 'line'] }).createIndex('batch', 'batch');
+    },
+  });
+  return opened;
+}
+
+/** What an earlier visit left: events that still wait, in their order, and those set aside. */
+export interface LeftEvents {
+  waiting: BatchEvent[];
+  aside: SetAside[];
+}
+
+/** What is kept of a batch's events; a browser that keeps nothing answers none. */
+export async function keptEvents(batch: string): Promise<LeftEvents> {
+  try {
+    const all = await (await database()).getAllFromIndex('events', 'batch', batch);
+    all.sort((a, b) => a.place - b.place);
+    return {
+      waiting: all.flatMap(({ event, aside }) => (aside ? [] : [event])),
+      aside: all.flatMap(({ event, aside }) => (aside ? [{ event, ...aside }] : [])),
+    };
+  } catch {
+    return { waiting: [], aside: [] };
+  }
+}
+
+/** Keeps events as waiting, or as set aside, and lets others go. */
+export async function keepEvents(
+  batch: string,
+  { waiting, aside }: LeftEvents,
+  gone: readonly string[],
+): Promise<void> {
+  const transaction = (await database()).transaction('events', 'readwrite');
+  const rows = [
+    ...waiting.map((event, at) => ({ event, aside: null, at })),
+    ...aside.map(({ event, ...why }, at) => ({ event, aside: why, at })),
+  ];
+  await Promise.all([
+    ...gone.map((id) => transaction.store.delete([batch, id])),
+    ...rows.map(({ event, aside: why, at }) =>
+      transaction.store.put({ batch, id: event.id, place: at, event, aside: why }),
+    ),
+    transaction.done,
+  ]);
+}
+
+/** What the scale held for a line of a batch, or null. */
+export async function keptScale<T>(batch: string, line: string): Promise<T | null> {
+  try {
+    return ((await (await database()).get('scales', [batch, line]))?.weighing as T | undefined) ?? null;
+  } catch {
+    return null;
+  }
+}
+
+/** Keeps what the scale holds for a line; a browser that keeps nothing goes without. */
+export async function keepScale(batch: string, line: string, weighing: unknown): Promise<void> {
+  try {
+    await (await database()).put('scales', { batch, line, weighing });
+  } catch {
+    // The display goes on; only a reload begins anew.
+  }
+}
+
+/** Lets what the scale held for a batch go, once it is poured. */
+export async function dropScales(batch: string): Promise<void> {
+  try {
+    const transaction = (await database()).transaction('scales', 'readwrite');
+    const keys = await transaction.store.index('batch').getAllKeys(batch);
+    await Promise.all([...keys.map((key) => transaction.store.delete(key)), transaction.done]);
+  } catch {
+    // Nothing was kept.
+  }
+}
