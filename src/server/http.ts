@@ -1,6 +1,7 @@
 /** What every endpoint shares: reading JSON within bounds, answering, and never leaking a fault as a stack. */
 import { noteFault } from './log';
 import type { APIContext, APIRoute } from 'astro';
+import { PAPER_TYPES } from '../core/records/papers';
 import type { RequestError } from '../core/formula/types';
 import { checkShape, hostilePlace } from './doors/shape';
 import { storeFault } from './store/faults';
@@ -36,6 +37,31 @@ export function answerFile(body: Uint8Array | string, mime: string, name: string
   const file = name.replace(/[^\w.-]/g, '_');
   return new Response(body as BodyInit, {
     headers: { 'content-type': mime, 'content-disposition': `attachment; filename="${file}"` },
+  });
+}
+
+/** Answers a file to be kept that is sent as it is read. */
+export function answerStream(
+  { body, bytes }: { body: unknown; bytes: number },
+  mime: string,
+  name: string,
+): Response {
+  const { headers } = answerFile('', mime, name);
+  headers.set('content-length', String(bytes));
+  return new Response(body as BodyInit, { headers });
+}
+
+/** Types that stored files are answered with; anything else is bytes to be kept. */
+const STORED_TYPES: readonly string[] = [...Object.values(PAPER_TYPES), 'image/svg+xml'];
+
+/** Answers a file as it is stored, wherever it came from: nothing in it runs, and it can reach nothing. */
+export function answerStored(bytes: Uint8Array, mime: string, caching = 'no-store'): Response {
+  return new Response(bytes as BodyInit, {
+    headers: {
+      'content-type': STORED_TYPES.includes(mime) ? mime : 'application/octet-stream',
+      'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+      'cache-control': caching,
+    },
   });
 }
 

@@ -43,7 +43,9 @@ const states = ({ things }: ArchivePreview) => {
 async function everything(db: Knex): Promise<Record<string, unknown[]>> {
   const rows: Record<string, unknown[]> = {};
   for (const { name } of TABLES) rows[name] = (await db(name).orderBy('rowid')) as unknown[];
-  rows.settings = (rows.settings as { key: string }[]).filter(({ key }) => key !== 'calendarKey');
+  rows.settings = (rows.settings as { key: string }[]).filter(
+    ({ key }) => !['calendarKey', 'backups', 'demo'].includes(key),
+  );
   return rows;
 }
 
@@ -116,7 +118,8 @@ describe('an archive', () => {
     const papers = Object.keys(files).filter((path) => path.startsWith('papers/'));
     expect(papers.some((path) => String(files[path]) === '1,2,3,255')).to.equal(true);
     expect(strFromU8(files['lists/bars.csv']!)).to.contain('Lamp Room');
-    expect(strFromU8(files['data/settings.json']!)).to.not.contain('calendarKey');
+    for (const own of ['calendarKey', '"backups"', '"demo"'])
+      expect(strFromU8(files['data/settings.json']!)).to.not.contain(own);
   });
 
   it('taken in on the folder it came from is the same throughout, and changes nothing', async () => {
@@ -221,10 +224,13 @@ describe('an archive', () => {
       [altered(zip, put('data/products.json', '[{"id":1}]')), /products/],
       [altered(zip, edit('data/products.json', /"id"/, '"evil"')), /not one of products/],
       [altered(zip, put('data/materials.json', '[]')), /refers to one that is missing/],
-      [altered(zip, edit('data/formula_versions.json', /"lines": \[/, '"lines": [7,')), /formula of/],
       [
-        altered(zip, edit('data/batch_events.json', /"type": "started"/g, '"type": "nonsense"')),
-        /cannot be followed|hold together/,
+        altered(zip, edit('data/formula_versions.json', /"lines":\s*\[/, '"lines": [7,')),
+        /formula_versions.json, .*lines/,
+      ],
+      [
+        altered(zip, edit('data/batch_events.json', /"type":\s*"started"/g, '"type": "nonsense"')),
+        /cannot be followed|hold together|batch_events.json/,
       ],
       [altered(zip, edit('manifest.json', /"001-first-tables"/, '"099-later"')), /newer/],
     ];
@@ -234,6 +240,130 @@ describe('an archive', () => {
       expect(body.errors[0]!.message).to.match(message);
     }
     expect(await db('products').first()).to.equal(undefined);
+    await db.destroy();
+  });
+
+  describe('of a stranger', () => {
+    let one: Uint8Array;
+    before(async () => {
+      process.env.PROPORTIA_DATA = test.folder;
+      await closeServed();
+      one = await out('bar', { id: 'night-mail' });
+    });
+    const json = (files: Record<string, Uint8Array>, path: string) =>
+      JSON.parse(strFromU8(files[path]!)) as Record<string, unknown>[];
+    /** An archive with its manifest made to name everything that is in it. */
+    const made = (of: Uint8Array, change: (files: Record<string, Uint8Array>) => void) => {
+      const files = unzipSync(of);
+      change(files);
+      const manifest = JSON.parse(strFromU8(files['manifest.json']!)) as Manifest;
+      delete files['manifest.json'];
+      manifest.tables = Object.keys(files).flatMap((path) => /^data\/(.*)\.json$/.exec(path)?.[1] ?? []);
+      manifest.files = Object.entries(files).map(([path, bytes]) => ({
+        ...{ path, bytes: bytes.byteLength },
+        sha256: createHash('sha256').update(bytes).digest('hex'),
+      }));
+      files['manifest.json'] = strToU8(JSON.stringify(manifest));
+      return zipSync(files);
+    };
+    const refused = async (zipped: Uint8Array, words: RegExp) => {
+      const { status, body } = await send(zipped);
+      expect([status, body.errors?.[0]?.message], String(words)).to.satisfy(
+        ([code, message]: [number, string]) => code === 422 && words.test(message),
+      );
+    };
+
+    it('of one bar brings the tables of a bar alone', async () => {
+      const settings = [
+        { key: 'backups', value: { everyHours: 1, copyTo: '/tmp' }, revision: 1 },
+        { key: 'demo', value: { bars: ['lamp-room'], materials: [], batches: [], papers: [] }, revision: 1 },
+      ];
+      const put = (files: Record<string, Uint8Array>) =>
+        (files['data/settings.json'] = strToU8(JSON.stringify(settings)));
+      await refused(made(one, put), /of one bar and brings settings/);
+      const logos = (files: Record<string, Uint8Array>) => (files['data/logos.json'] = strToU8('[]'));
+      await refused(made(one, logos), /brings logos/);
+    });
+
+    it('of a whole house changes nothing of how this one keeps itself', async () => {
+      const db = await elsewhere();
+      const attack = made(zip, (files) => {
+        const rows = json(files, 'data/settings.json');
+        rows.push(
+          { key: 'backups', value: { everyHours: 1, copyTo: tmpdir() }, revision: 9 },
+          { key: 'demo', value: { bars: ['lamp-room'] }, revision: 9 },
+          { key: 'calendarKey', value: 'mine', revision: 9 },
+        );
+        files['data/settings.json'] = strToU8(JSON.stringify(rows));
+      });
+      const { status, body } = await send(attack);
+      expect(status).to.equal(201);
+      await go('take', 'POST', { params: { id: body.id }, body: { which: 'all' } });
+      for (const key of ['backups', 'demo', 'calendarKey'])
+        expect(await db('settings').where('key', key).first(), key).to.equal(undefined);
+      await db.destroy();
+    });
+
+    it('is refused, with the row named, where any JSON of it is not what its door takes', async () => {
+      const bent: [string, string, unknown][] = [
+        ['settings', 'value', 7],
+        ['settings', 'value', { markets: 'EU' }],
+        ['products', 'body', { id: 'night-mail', name: 'Night Mail' }],
+        ['products', 'body', []],
+        ['wraps', 'body', {}],
+        ['wraps', 'body', null],
+        ['materials', 'mix', [{ material: 1 }]],
+        ['documents', 'body', { type: 'certificate' }],
+        ['lots', 'body', { quantityG: 'much' }],
+        ['issued_labels', 'body', { content: {} }],
+        ['batches', 'summary', { bars: 'many' }],
+        ['batch_events', 'body', { type: 'weighed' }],
+        ['tasks', 'body', { words: 5 }],
+        ['changes', 'body', { kind: 'none' }],
+        ['inbox', 'mime', 'text/html'],
+        ['batch_photos', 'mime', 'text/html'],
+      ];
+      for (const [table, column, value] of bent) {
+        let isThere = false;
+        const bytes = made(zip, (files) => {
+          const rows = json(files, `data/${table}.json`);
+          isThere = rows.length > 0;
+          if (isThere) rows.at(-1)![column] = value;
+          files[`data/${table}.json`] = strToU8(JSON.stringify(rows));
+        });
+        if (isThere) await refused(bytes, new RegExp(`data/${table}\\.json, |${table}: `));
+      }
+    });
+
+    it('that lies about its sizes, or holds too many files, is refused early', async () => {
+      const lying = zipSync({ 'manifest.json': strToU8('x'.repeat(5_000_000)) });
+      // The size stands at 22 of the local header and at 24 of the one in the table of contents.
+      const view = new DataView(lying.buffer, lying.byteOffset);
+      view.setUint32(22, 10, true);
+      for (let at = 0; at < lying.length - 4; at++)
+        if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 10, true);
+      await refused(lying, /manifest/);
+      const many = Object.fromEntries(
+        Array.from({ length: 50_001 }, (_, at) => [`papers/${at}.txt`, strToU8('')]),
+      );
+      await refused(zipSync(many, { level: 0 }), /more than are taken/);
+      const listed = made(one, () => undefined);
+      const files = unzipSync(listed);
+      const manifest = JSON.parse(strFromU8(files['manifest.json']!)) as Manifest;
+      manifest.files = Array.from({ length: 100_000 }, () => manifest.files[0]!);
+      files['manifest.json'] = strToU8(JSON.stringify(manifest));
+      await refused(zipSync(files), /manifest/);
+    });
+  });
+
+  it('of an earlier make, written in another way, comes in as well', async () => {
+    const db = await elsewhere();
+    const pretty = altered(zip, (files) => {
+      for (const path of Object.keys(files).filter((one) => one.startsWith('data/')))
+        files[path] = strToU8(JSON.stringify(JSON.parse(strFromU8(files[path]!)), null, 1));
+    });
+    const { status, body } = await send(pretty);
+    expect([status, states(body).same]).to.deep.equal([201, 0]);
     await db.destroy();
   });
 });

@@ -27,9 +27,14 @@ describe('a device of the bench', () => {
     ];
     const refused = await post(mixed, 'bench');
     expect(refused.status).to.equal(403);
-    expect(((refused.body as { errors: unknown }).errors as { path: string }[])[0]!.path).to.equal('events.1.type');
+    expect(((refused.body as unknown as { errors: unknown }).errors as { path: string }[])[0]!.path).to.equal(
+      'events.1.type',
+    );
     const taken = await post(mixed.slice(0, 1), 'bench');
-    expect([taken.status, (taken.body as { added: unknown }).added]).to.deep.equal([200, ['bd-temperature']]);
+    expect([taken.status, (taken.body as unknown as { added: unknown }).added]).to.deep.equal([
+      200,
+      ['bd-temperature'],
+    ]);
     expect((await post(mixed, 'desk')).status).to.equal(200);
   });
 

@@ -61,3 +61,17 @@ export interface Inbox {
   folder: string;
   leftOut: LeftOut[];
 }
+
+/** Files that papers come as, by their ending: what the reader opens and what is kept. */
+export const PAPER_TYPES: Readonly<Record<string, string>> = {
+  '.pdf': 'application/pdf',
+  '.txt': 'text/plain',
+  '.csv': 'text/csv',
+  '.tsv': 'text/tab-separated-values',
+  '.png': 'image/png',
+  '.jpg': 'image/jpeg',
+  '.jpeg': 'image/jpeg',
+  '.webp': 'image/webp',
+  '.docx': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+  '.xlsx': 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+};

@@ -1,9 +1,21 @@
 /** Packing an archive, on a thread: tables as JSON with schemas, blobs as files, lists for a spreadsheet, the database itself. */
 import { createHash } from 'node:crypto';
-import { readFileSync, renameSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  createReadStream,
+  createWriteStream,
+  openSync,
+  renameSync,
+  statSync,
+  writeSync,
+} from 'node:fs';
+import { dirname, join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import Database from 'better-sqlite3';
-import { zipSync, type Zippable } from 'fflate';
 import Papa from 'papaparse';
+import { ZipFile } from 'yazl';
+import { OWN_SETTINGS } from '../doors/archive';
 import { ARCHIVE_FORMAT, BAR_TABLES, TABLES, type Manifest } from './tables';
 
 type Row = Record<string, unknown>;
@@ -14,7 +26,6 @@ interface ColumnInfo {
   notnull: number;
 }
 
-const encode = (text: string) => new TextEncoder().encode(text);
 const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 const columnsOf = (db: Database.Database, table: string) => db.pragma(`table_info(${table})`) as ColumnInfo[];
 
@@ -66,36 +77,101 @@ const WANTED = `with recursive wanted (id) as (
          json_each(m.mix) as part
 ) `;
 
-function rowsOf(db: Database.Database, table: string, bar: string | null): Row[] {
+function rowsOf(db: Database.Database, table: string, bar: string | null): IterableIterator<Row> {
   const order = columnsOf(db, table).some(({ name }) => name === 'position') ? 'position' : 'rowid';
-  if (bar === null) return db.prepare(`select * from ${table} order by ${order}`).all() as Row[];
-  return db
-    .prepare(`${WANTED} select * from ${table} where ${BAR_WHERE[table]} order by ${order}`)
-    .all({ bar }) as Row[];
+  const all = `select *, rowid as archive_row from ${table}`;
+  const rows =
+    bar === null
+      ? db.prepare(`${all} order by ${order}`).iterate()
+      : db.prepare(`${WANTED} ${all} where ${BAR_WHERE[table]} order by ${order}`).iterate({ bar });
+  return rows as IterableIterator<Row>;
 }
 
-function filesOf(db: Database.Database, bar: string | null): Map<string, Uint8Array> {
-  const files = new Map<string, Uint8Array>();
-  const tables = TABLES.filter(({ name }) => bar === null || BAR_TABLES.includes(name));
-  for (const { name, file } of tables) {
-    const columns = columnsOf(db, name);
-    const json = columns.filter(({ type }) => type === 'json').map((one) => one.name);
-    const rows = rowsOf(db, name, bar).map((row, at) => {
-      const out: Row = { ...row };
-      for (const column of json)
-        if (typeof row[column] === 'string') out[column] = JSON.parse(row[column]) as unknown;
-      if (file) {
-        // Numbered: ids are anything, names of files are safe on every system.
-        const path = `${file.folder}/${String(at + 1).padStart(5, '0')}.${file.ending(row)}`;
-        files.set(path, new Uint8Array(row[file.column] as Buffer));
-        out[file.column] = { file: path };
-      }
-      return out;
-    });
-    files.set(`data/${name}.json`, encode(JSON.stringify(rows, null, 1)));
-    files.set(`schema/${name}.schema.json`, encode(JSON.stringify(schemaOf(name, columns), null, 1)));
+/** What goes into the archive, with its sum: a file on disk, or a blob that is read again when its turn comes. */
+interface Packed {
+  path: string;
+  bytes: number;
+  sha256: string;
+  add: (zip: ZipFile) => void;
+}
+
+/** Pictures and PDFs are packed already. */
+const isPacked = (path: string) => /\.(?:png|jpg|webp|pdf)$/.test(path);
+
+function packedText(path: string, text: string): Packed {
+  const bytes = Buffer.from(text, 'utf8');
+  return {
+    path,
+    bytes: bytes.byteLength,
+    sha256: sha256(bytes),
+    add: (zip) => zip.addBuffer(bytes, path),
+  };
+}
+
+async function packedFile(path: string, file: string): Promise<Packed> {
+  const hash = createHash('sha256');
+  for await (const part of createReadStream(file)) hash.update(part as Buffer);
+  return {
+    path,
+    bytes: statSync(file).size,
+    sha256: hash.digest('hex'),
+    add: (zip) => zip.addFile(file, path),
+  };
+}
+
+/** A blob, read again row by row when the archive comes to it, so that never all of them are in memory. */
+function packedBlob(
+  db: Database.Database,
+  table: string,
+  column: string,
+  rowid: unknown,
+  path: string,
+  blob: Buffer,
+): Packed {
+  const read = db.prepare(`select ${column} from ${table} where rowid = ?`).pluck();
+  return {
+    path,
+    bytes: blob.byteLength,
+    sha256: sha256(blob),
+    add: (zip) =>
+      zip.addReadStreamLazy(path, { compress: !isPacked(path), size: blob.byteLength }, (give) =>
+        give(null, Readable.from([read.get(rowid) as Buffer])),
+      ),
+  };
+}
+
+/** Writes a table's rows as JSON, a row a line, into a file of the folder; its blobs become files of their own. */
+async function packTable(
+  db: Database.Database,
+  { name, file }: (typeof TABLES)[number],
+  bar: string | null,
+  folder: string,
+): Promise<Packed[]> {
+  const columns = columnsOf(db, name);
+  const json = columns.filter(({ type }) => type === 'json').map((one) => one.name);
+  const packed: Packed[] = [
+    packedText(`schema/${name}.schema.json`, JSON.stringify(schemaOf(name, columns), null, 1)),
+  ];
+  const path = join(folder, `${name}.json`);
+  const into = openSync(path, 'w', 0o600);
+  let at = 0;
+  for (const { archive_row: rowid, ...row } of rowsOf(db, name, bar)) {
+    const out: Row = { ...row };
+    for (const column of json)
+      if (typeof row[column] === 'string') out[column] = JSON.parse(row[column]) as unknown;
+    if (file) {
+      // Numbered: ids are anything, names of files are safe on every system.
+      const named = `${file.folder}/${String(at + 1).padStart(5, '0')}.${file.ending(row)}`;
+      packed.push(packedBlob(db, name, file.column, rowid, named, row[file.column] as Buffer));
+      out[file.column] = { file: named };
+    }
+    writeSync(into, `${at === 0 ? '[' : ','}\n${JSON.stringify(out)}`);
+    at++;
   }
-  return files;
+  writeSync(into, at === 0 ? '[]\n' : '\n]\n');
+  closeSync(into);
+  packed.push(await packedFile(`data/${name}.json`, path));
+  return packed;
 }
 
 const LISTS: Record<string, string> = {
@@ -124,13 +200,13 @@ const LISTS: Record<string, string> = {
          where json_extract(e.body, '$.type') = 'moved' order by day`,
 };
 
-function addLists(db: Database.Database, files: Map<string, Uint8Array>): void {
-  for (const [name, query] of Object.entries(LISTS)) {
+function lists(db: Database.Database): Packed[] {
+  return Object.entries(LISTS).map(([name, query]) => {
     const statement = db.prepare(query);
     const fields = statement.columns().map((column) => column.name);
     const data = statement.raw().all() as unknown[][];
-    files.set(`lists/${name}.csv`, encode(Papa.unparse({ fields, data }, { escapeFormulae: true })));
-  }
+    return packedText(`lists/${name}.csv`, Papa.unparse({ fields, data }, { escapeFormulae: true }));
+  });
 }
 
 export interface PackJob {
@@ -142,42 +218,39 @@ export interface PackJob {
   bar: string | null;
 }
 
-/** Writes an archive. Answers null where there is no such bar. */
-export function packArchive({ file, into, madeAt, bar }: PackJob): { bytes: number } | null {
+/** Writes an archive as a stream. Answers null where there is no such bar. */
+export async function packArchive({ file, into, madeAt, bar }: PackJob): Promise<{ bytes: number } | null> {
   const db = new Database(file);
   try {
-    // The address of the calendar is a secret of this house alone.
-    db.prepare("delete from settings where key = 'calendarKey'").run();
+    const drop = db.prepare('delete from settings where key = ?');
+    for (const key of OWN_SETTINGS) drop.run(key);
     db.pragma('journal_mode = DELETE');
     const product =
       bar === null
         ? null
         : (db.prepare('select name from products where id = ?').get(bar) as { name: string } | undefined);
     if (product === undefined) return null;
-    const files = filesOf(db, bar);
-    if (bar === null) {
-      addLists(db, files);
-      files.set('proportia.sqlite', new Uint8Array(readFileSync(file)));
-    }
-    const migrations = (
-      db.prepare('select name from knex_migrations order by id').all() as { name: string }[]
-    ).map(({ name }) => name);
+    const tables = TABLES.filter(({ name }) => bar === null || BAR_TABLES.includes(name));
+    const packed: Packed[] = [];
+    for (const table of tables) packed.push(...(await packTable(db, table, bar, dirname(into))));
+    if (bar === null) packed.push(...lists(db), await packedFile('proportia.sqlite', file));
+    const migrations = db.prepare('select name from knex_migrations order by id').pluck().all() as string[];
     const manifest: Manifest = {
       format: ARCHIVE_FORMAT,
       madeAt,
       of: bar === null ? 'everything' : 'bar',
       title: product?.name ?? 'Everything',
       migrations,
-      tables: [...files.keys()].flatMap((path) => /^data\/(.*)\.json$/.exec(path)?.[1] ?? []),
-      files: [...files].map(([path, bytes]) => ({ path, bytes: bytes.byteLength, sha256: sha256(bytes) })),
+      tables: tables.map(({ name }) => name),
+      files: packed.map(({ path, bytes, sha256: sum }) => ({ path, bytes, sha256: sum })),
     };
-    const zip: Zippable = { 'manifest.json': encode(JSON.stringify(manifest, null, 1)) };
-    for (const [path, bytes] of files)
-      zip[path] = /\.(?:png|jpg|webp|pdf)$/.test(path) ? [bytes, { level: 0 }] : bytes;
-    const packed = zipSync(zip, { level: 6 });
-    writeFileSync(`${into}.part`, packed, { mode: 0o600 });
+    const zip = new ZipFile();
+    zip.addBuffer(Buffer.from(JSON.stringify(manifest, null, 1)), 'manifest.json');
+    for (const one of packed) one.add(zip);
+    zip.end();
+    await pipeline(zip.outputStream, createWriteStream(`${into}.part`, { mode: 0o600 }));
     renameSync(`${into}.part`, into);
-    return { bytes: packed.byteLength };
+    return { bytes: statSync(into).size };
   } finally {
     db.close();
   }

@@ -3,50 +3,28 @@
  * what is compared and taken is already of this program's make. Nothing of it touches the live database.
  */
 import { createHash } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { statfsSync } from 'node:fs';
 import { dirname } from 'node:path';
 import Database from 'better-sqlite3';
-import { unzipSync } from 'fflate';
 import knex from 'knex';
 import { foldBatch } from '../../core/batch/fold';
 import type { BatchEvent } from '../../core/batch/types';
 import { openDatabase } from '../database';
-import { checkFormula, checkMaterial } from '../doors/stored';
+import { archiveFault, OWN_SETTINGS } from '../doors/archive';
 import { MIGRATION_NAMES, migrationSource } from '../migrations';
 import { storeFault } from '../store/faults';
-import { ARCHIVE_FORMAT, TABLES, THINGS, type Manifest, type Thing } from './tables';
+import { jsonRows } from './json-rows';
+import { ARCHIVE_FORMAT, BAR_TABLES, TABLES, THINGS, type Manifest, type Thing } from './tables';
+import { readZip, Refusal, MOST_FILES, type OpenZip } from './zip';
 
-const MOST_FILES = 50_000;
-const MOST_BYTES = 1_500_000_000;
-const SAFE = /^(?:[\w-]+\/)?[\w.-]+$/;
+/** The manifest, and one file that is not a table, whole in memory. */
+const LARGEST_MANIFEST = 32_000_000;
+const LARGEST_FILE = 128_000_000;
+/** So much of the disk is left free whatever comes in. */
+const DISK_RESERVE = 256_000_000;
 
-/** Why an archive is not taken, in words. */
-class Refusal extends Error {}
-
-const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 const parse = (bytes: Uint8Array): unknown =>
   JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes));
-
-function unzip(file: string): Record<string, Uint8Array> {
-  let [count, bytes] = [0, 0];
-  try {
-    return unzipSync(new Uint8Array(readFileSync(file)), {
-      filter: ({ name, originalSize }) => {
-        count++;
-        bytes += originalSize;
-        if (count > MOST_FILES || bytes > MOST_BYTES)
-          throw new Refusal('It holds more than is taken at once.');
-        if (!SAFE.test(name) || name.includes('..'))
-          throw new Refusal(`It holds a file by the name ${name.slice(0, 80)}.`);
-        // The database file is for other programs; what is read here are the tables.
-        return name !== 'proportia.sqlite';
-      },
-    });
-  } catch (error) {
-    if (error instanceof Refusal) throw error;
-    throw new Refusal('This is no ZIP file, or it was cut off on the way.');
-  }
-}
 
 function isManifest(value: unknown): value is Manifest {
   const { format, of, title, migrations, tables, files } = (value ?? {}) as Partial<Manifest>;
@@ -60,15 +38,15 @@ function isManifest(value: unknown): value is Manifest {
     Array.isArray(tables) &&
     tables.every((name) => TABLES.some((one) => one.name === name)) &&
     Array.isArray(files) &&
+    files.length <= MOST_FILES &&
     files.every((one) => isText(one?.path) && isText(one?.sha256))
   );
 }
 
-function manifestOf(files: Record<string, Uint8Array>): Manifest {
-  const bytes = files['manifest.json'];
+async function manifestOf(zip: OpenZip): Promise<Manifest> {
   let found: unknown = null;
   try {
-    found = bytes && parse(bytes);
+    found = parse(await zip.whole('manifest.json', LARGEST_MANIFEST));
   } catch {
     // Said below.
   }
@@ -77,13 +55,22 @@ function manifestOf(files: Record<string, Uint8Array>): Manifest {
   const unknown = found.migrations.filter((name, at) => name !== MIGRATION_NAMES[at]);
   if (unknown.length > 0)
     throw new Refusal('It was made by a newer Proportia. Start that version, or ask for an older file.');
-  for (const { path, sha256: wanted } of found.files) {
-    if (path === 'proportia.sqlite') continue;
-    const here = files[path];
-    if (!here) throw new Refusal(`${path} is missing.`);
-    if (sha256(here) !== wanted) throw new Refusal(`${path} was changed since the archive was made.`);
-  }
+  const foreign = found.of === 'bar' ? found.tables.filter((name) => !BAR_TABLES.includes(name)) : [];
+  if (foreign.length > 0)
+    throw new Refusal(`It is of one bar and brings ${foreign.join(', ')}, which are none of a bar’s things.`);
+  const missing = found.files.find(({ path }) => !zip.paths.has(path));
+  if (missing) throw new Refusal(`${missing.path} is missing.`);
   return found;
+}
+
+/** Reads what was not read yet, and holds the sum of every file against what the manifest says of it. */
+async function checkSums(zip: OpenZip, { files }: Manifest): Promise<void> {
+  for (const { path, sha256 } of files) {
+    // The database file is for other programs; what is read here are the tables.
+    if (path === 'proportia.sqlite') continue;
+    if (!zip.sums.has(path)) for await (const _ of zip.read(path));
+    if (zip.sums.get(path) !== sha256) throw new Refusal(`${path} was changed since the archive was made.`);
+  }
 }
 
 type Row = Record<string, unknown>;
@@ -94,21 +81,10 @@ interface ColumnInfo {
   notnull: number;
 }
 
-function valueOf(
-  value: unknown,
-  { name, type, notnull }: ColumnInfo,
-  files: Record<string, Uint8Array>,
-  table: string,
-): unknown {
+function valueOf(value: unknown, { name, type, notnull }: ColumnInfo, table: string): unknown {
   const kind = type.toLowerCase();
   const wrong = () => new Refusal(`${table}: ${name} is not what it has to be.`);
   if (kind === 'json') return value === null && notnull === 0 ? null : JSON.stringify(value ?? null);
-  if (kind === 'blob') {
-    const path = (value as { file?: unknown } | null)?.file;
-    const bytes = typeof path === 'string' ? files[path] : undefined;
-    if (!bytes) throw wrong();
-    return Buffer.from(bytes);
-  }
   if (value === null) {
     if (notnull) throw wrong();
     return null;
@@ -119,26 +95,62 @@ function valueOf(
   return value;
 }
 
-/** Writes the rows of every table as they are in the archive. */
-function fill(db: Database.Database, { tables }: Manifest, files: Record<string, Uint8Array>): void {
-  db.pragma('foreign_keys = OFF');
-  db.transaction(() => {
-    for (const { name } of TABLES.filter((one) => tables.includes(one.name))) {
-      const columns = db.pragma(`table_info(${name})`) as ColumnInfo[];
-      const bytes = files[`data/${name}.json`];
-      const rows = bytes ? parse(bytes) : null;
-      if (!Array.isArray(rows)) throw new Refusal(`data/${name}.json is missing or is no list.`);
-      const known = new Set(columns.map((column) => column.name));
-      const insert = db.prepare(
-        `insert into ${name} (${columns.map((column) => column.name).join(', ')}) values (${columns.map(() => '?').join(', ')})`,
+/** The bytes of a file that a row names. */
+async function blobOf(value: unknown, zip: OpenZip, table: string): Promise<Buffer> {
+  const path = (value as { file?: unknown } | null)?.file;
+  if (typeof path !== 'string' || !zip.paths.has(path))
+    throw new Refusal(`${table}: a file that it names is missing.`);
+  return zip.whole(path, LARGEST_FILE);
+}
+
+/** Rows of a table as they come out of the archive; a Refusal where they are none. */
+async function* rowsOf(zip: OpenZip, name: string): AsyncGenerator<unknown, void> {
+  const path = `data/${name}.json`;
+  if (!zip.paths.has(path)) throw new Refusal(`${path} is missing or is no list.`);
+  try {
+    yield* jsonRows(zip.read(path));
+  } catch (error) {
+    if (error instanceof SyntaxError || error instanceof TypeError)
+      throw new Refusal(`${path} is missing or is no list.`);
+    throw error;
+  }
+}
+
+/** Writes the rows of a table as they are in the archive, each held against the shape that its door has. */
+async function fillTable(db: Database.Database, name: string, zip: OpenZip): Promise<void> {
+  const columns = db.pragma(`table_info(${name})`) as ColumnInfo[];
+  const known = new Set(columns.map((column) => column.name));
+  const insert = db.prepare(
+    `insert into ${name} (${columns.map((column) => column.name).join(', ')}) values (${columns.map(() => '?').join(', ')})`,
+  );
+  for await (const row of rowsOf(zip, name)) {
+    if (typeof row !== 'object' || row === null || Object.keys(row).some((key) => !known.has(key)))
+      throw new Refusal(`data/${name}.json holds a row that is not one of ${name}.`);
+    const given = row as Row;
+    // How a house keeps itself is its own affair.
+    if (name === 'settings' && OWN_SETTINGS.includes(String(given.key))) continue;
+    const fault = archiveFault(name, given);
+    if (fault !== null)
+      throw new Refusal(
+        `data/${name}.json, ${String(given.id ?? given.key ?? given.product_id).slice(0, 80)}: ${fault}`,
       );
-      for (const row of rows as (Row | null)[]) {
-        if (typeof row !== 'object' || row === null || Object.keys(row).some((key) => !known.has(key)))
-          throw new Refusal(`data/${name}.json holds a row that is not one of ${name}.`);
-        insert.run(...columns.map((column) => valueOf(row[column.name] ?? null, column, files, name)));
-      }
+    const values: unknown[] = [];
+    for (const column of columns) {
+      const value = given[column.name] ?? null;
+      const isBlob = column.type.toLowerCase() === 'blob';
+      values.push(isBlob ? await blobOf(value, zip, name) : valueOf(value, column, name));
     }
-  })();
+    insert.run(...values);
+  }
+}
+
+/** Writes every table; the database is nobody else's, so that one that was cut off is simply thrown away. */
+async function fill(db: Database.Database, { tables }: Manifest, zip: OpenZip): Promise<void> {
+  db.pragma('foreign_keys = OFF');
+  db.pragma('synchronous = OFF');
+  db.exec('begin');
+  for (const { name } of TABLES.filter((one) => tables.includes(one.name))) await fillTable(db, name, zip);
+  db.exec('commit');
 }
 
 function canFollow(events: readonly { body: string }[]): boolean {
@@ -149,21 +161,11 @@ function canFollow(events: readonly { body: string }[]): boolean {
   }
 }
 
-/** What every screen relies on: formulas and materials as their doors take them, batches that can be followed. */
+/** What every screen relies on besides the shape of each row: nothing refers to what is missing, batches can be followed. */
 function lookOver(db: Database.Database): void {
   const [orphan] = db.pragma('foreign_key_check') as { table: string }[];
   if (orphan) throw new Refusal(`A row of ${orphan.table} refers to one that is missing.`);
   const all = <T>(query: string) => db.prepare(query).all() as T[];
-  for (const { id, formula } of all<{ id: string; formula: string }>(
-    'select product_id as id, formula from formula_versions',
-  )) {
-    const why = checkFormula(JSON.parse(formula));
-    if (why) throw new Refusal(`The formula of ${id} is not what it has to be: ${why}`);
-  }
-  for (const { id, body } of all<{ id: string; body: string }>('select id, body from materials')) {
-    const why = checkMaterial(JSON.parse(body));
-    if (why) throw new Refusal(`The material ${id} is not what it has to be: ${why}`);
-  }
   for (const { id } of all<{ id: string }>('select id from batches')) {
     const events = all<{ body: string }>(
       `select body from batch_events where batch_id = '${id.replaceAll("'", "''")}' order by seq`,
@@ -238,11 +240,21 @@ export function compareArchive({
 
 export type Unpacked = { ok: true; manifest: Manifest } | { ok: false; message: string };
 
+/** Where the disk has no room for what it would become, it is refused before anything is written. */
+function requireRoom(zip: OpenZip, into: string): void {
+  const { bavail, bsize } = statfsSync(dirname(into));
+  if (zip.bytes > bavail * bsize - DISK_RESERVE)
+    throw new Refusal('There is no room on the disk for what it holds. Make room and send it again.');
+}
+
 /** Opens an archive and builds it into the database of a folder. */
-export async function unpackArchive({ zip, into }: { zip: string; into: string }): Promise<Unpacked> {
+export async function unpackArchive({ zip: file, into }: { zip: string; into: string }): Promise<Unpacked> {
+  let zip: OpenZip | null = null;
+  let old: Database.Database | null = null;
   try {
-    const files = unzip(zip);
-    const manifest = manifestOf(files);
+    zip = await readZip(file);
+    requireRoom(zip, into);
+    const manifest = await manifestOf(zip);
     const known: typeof migrationSource = {
       ...migrationSource,
       getMigrations: () => Promise.resolve([...manifest.migrations]),
@@ -250,8 +262,9 @@ export async function unpackArchive({ zip, into }: { zip: string; into: string }
     const empty = knex({ client: 'better-sqlite3', connection: { filename: into }, useNullAsDefault: true });
     await empty.migrate.latest({ migrationSource: known });
     await empty.destroy();
-    const old = new Database(into);
-    fill(old, manifest, files);
+    old = new Database(into);
+    await fill(old, manifest, zip);
+    await checkSums(zip, manifest);
     old.close();
     await (await openDatabase(dirname(into))).destroy();
     const db = new Database(into);
@@ -263,5 +276,8 @@ export async function unpackArchive({ zip, into }: { zip: string; into: string }
     const known = storeFault(error);
     if (known && known.kind !== 'migration') throw error;
     return { ok: false, message: `It does not hold together: ${(error as Error).message.slice(0, 200)}` };
+  } finally {
+    zip?.close();
+    old?.close();
   }
 }

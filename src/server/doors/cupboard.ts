@@ -91,6 +91,11 @@ class LessonDoor {
   @Name('the paper') learntFrom!: string;
 }
 
+/** What the reader of papers was taught, as a whole. */
+export class LessonsDoor {
+  @ListOf(() => LessonDoor, MOST_ROWS) lessons!: LessonDoor[];
+}
+
 export class FilePapersDoor {
   @ListOf(() => PaperDoor, MOST_PAPERS) papers!: PaperDoor[];
   @OrNull() @Id() inbox!: string | null;

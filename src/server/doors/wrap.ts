@@ -44,7 +44,7 @@ class FaceDoor {
   @NumberBetween(1, LONGEST_SIDE_MM) heightMm!: number;
 }
 
-class FormatDoor {
+export class FormatDoor {
   @OneOf(SHAPES) shape!: string;
   @NumberBetween(1, LONGEST_SIDE_MM) widthMm!: number;
   @NumberBetween(1, LONGEST_SIDE_MM) heightMm!: number;

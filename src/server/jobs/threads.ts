@@ -14,7 +14,10 @@ type Output<K extends keyof Jobs> = Awaited<ReturnType<Jobs[K]>>;
 /** Where `scripts/workers.mjs` puts the bundled thread, seen from the folder the application runs in. */
 const THREAD_FILE = 'dist/workers/jobs.mjs';
 const MOST_THREADS = 4;
-const THREADS = Math.max(2, Math.min(MOST_THREADS, availableParallelism()));
+const LEAST_THREADS = 3;
+const THREADS = Math.max(LEAST_THREADS, Math.min(MOST_THREADS, availableParallelism()));
+/** Jobs of one kind at a time, and long ones of any kind together: one thread is always left for everything else. */
+const MOST_ALIKE = THREADS - 1;
 /** Jobs that may wait for a thread at a time. */
 const MOST_WAITING = 500;
 /** Memory of a thread's own objects, MB; a job that wants more is ended. */
@@ -61,22 +64,34 @@ function threads(): Promise<Piscina> {
 }
 
 let running = 0;
-const waiting: (() => void)[] = [];
+/** Running jobs by their kind; the long ones are counted together as well. */
+const alike = new Map<string, number>();
+const waiting: { kinds: readonly string[]; go: () => void }[] = [];
+const LONG = 'long';
 
-/** Resolves when a thread is free for one more job. */
-async function turn(): Promise<void> {
-  if (running < THREADS) {
-    running++;
-    return;
-  }
-  if (waiting.length >= MOST_WAITING) throw new JobEnded('crowd');
-  await new Promise<void>((go) => waiting.push(go));
+const kindsOf = (name: string, limitMs: number) => (limitMs > USUAL_LIMIT_MS ? [name, LONG] : [name]);
+const isFree = (kinds: readonly string[]) =>
+  running < THREADS && kinds.every((kind) => (alike.get(kind) ?? 0) < MOST_ALIKE);
+
+function count(kinds: readonly string[], by: number): void {
+  running += by;
+  for (const kind of kinds) alike.set(kind, (alike.get(kind) ?? 0) + by);
 }
 
-function pass(): void {
-  const next = waiting.shift();
-  if (next) next();
-  else running--;
+/** Resolves when a thread is free for one more job of these kinds; it is counted from then. */
+async function turn(kinds: readonly string[]): Promise<void> {
+  if (isFree(kinds)) return count(kinds, 1);
+  if (waiting.length >= MOST_WAITING) throw new JobEnded('crowd');
+  await new Promise<void>((go) => waiting.push({ kinds, go }));
+}
+
+function pass(kinds: readonly string[]): void {
+  count(kinds, -1);
+  const at = waiting.findIndex((one) => isFree(one.kinds));
+  if (at < 0) return;
+  const [next] = waiting.splice(at, 1);
+  count(next!.kinds, 1);
+  next!.go();
 }
 
 export interface JobOptions {
@@ -98,7 +113,8 @@ export async function onThread<K extends keyof Jobs>(
   input: Input<K>,
   { limitMs = USUAL_LIMIT_MS, signal, ahead = false }: JobOptions = {},
 ): Promise<Output<K>> {
-  if (!ahead) await turn();
+  const kinds = kindsOf(name, limitMs);
+  if (!ahead) await turn(kinds);
   let limit: AbortSignal | null = null;
   try {
     const running = await threads();
@@ -110,7 +126,7 @@ export async function onThread<K extends keyof Jobs>(
     if (isMemory(error)) throw new JobEnded('memory');
     throw error;
   } finally {
-    if (!ahead) pass();
+    if (!ahead) pass(kinds);
   }
 }
 

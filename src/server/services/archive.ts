@@ -1,16 +1,19 @@
 /** Everything out and in, in open formats; a bar as one file to hand over. */
 import { randomUUID } from 'node:crypto';
 import {
+  createReadStream,
   createWriteStream,
   existsSync,
   mkdirSync,
+  openSync,
   readFileSync,
   rmSync,
+  statfsSync,
   statSync,
   readdirSync,
   writeFileSync,
 } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream } from 'node:stream/web';
@@ -26,7 +29,11 @@ import { JobEnded, onThread } from '../jobs/threads';
 import { makeBackup } from './backups';
 
 const LIMIT_MS = 180_000;
-const LARGEST = 512 * 1024 * 1024;
+/** More time for each so many bytes, so that a large house has as much as a small one. */
+const MS_PER_MB = 1000;
+const MB = 1024 * 1024;
+/** So much of the disk is left free whatever comes in. */
+const DISK_RESERVE = 256 * MB;
 const INCOMING = 'incoming';
 const KEPT_MS = 24 * 3_600_000;
 const ID = /^[0-9a-f-]{36}$/;
@@ -43,8 +50,12 @@ function workFolder(): string {
 
 let isPacking = false;
 
-/** Packs everything, or one bar; 404 where there is no such bar. Answers the bytes of the ZIP. */
-export async function packedArchive(bar: string | null): Promise<Uint8Array> {
+const limitFor = (file: string) => LIMIT_MS + Math.ceil((MS_PER_MB * statSync(file).size) / MB);
+
+/** Packs everything, or one bar; 404 where there is no such bar. Answers the ZIP as a stream, and its bytes. */
+export async function packedArchive(
+  bar: string | null,
+): Promise<{ body: ReadableStream<Uint8Array>; bytes: number }> {
   if (isPacking) throw fault(429, 'busy', 'An archive is being packed just now. Ask again in a moment.');
   isPacking = true;
   const folder = join(workFolder(), randomUUID());
@@ -52,13 +63,13 @@ export async function packedArchive(bar: string | null): Promise<Uint8Array> {
   try {
     mkdirSync(folder);
     await onThread('backUp', { file: join(dataFolder(), DATABASE_FILE), into: copy }, { limitMs: LIMIT_MS });
-    const packed = await onThread(
-      'packArchive',
-      { file: copy, into, madeAt: moment(), bar },
-      { limitMs: LIMIT_MS },
-    );
+    const job = { file: copy, into, madeAt: moment(), bar };
+    const packed = await onThread('packArchive', job, { limitMs: limitFor(copy) });
     if (!packed) throw fault(404, 'unknown-product', `There is no product "${bar}".`, 'id');
-    return readFileSync(into);
+    // Open, it is read to its end though its name is taken away already.
+    const handle = openSync(into, 'r');
+    const body = Readable.toWeb(createReadStream('', { fd: handle })) as ReadableStream<Uint8Array>;
+    return { body, bytes: packed.bytes };
   } finally {
     isPacking = false;
     rmSync(folder, { recursive: true, force: true });
@@ -66,13 +77,16 @@ export async function packedArchive(bar: string | null): Promise<Uint8Array> {
 }
 
 async function receive(request: Request, file: string): Promise<void> {
-  const tooLarge = () => fault(413, 'too-large', `The file is over ${LARGEST / 1024 / 1024} MB.`);
-  if (Number(request.headers.get('content-length') ?? 0) > LARGEST) throw tooLarge();
+  const { bavail, bsize } = statfsSync(dirname(file));
+  const room = bavail * bsize - DISK_RESERVE;
+  const tooLarge = () =>
+    fault(413, 'too-large', 'There is no room on the disk for this file. Make room and send it again.');
+  if (Number(request.headers.get('content-length') ?? 0) > room) throw tooLarge();
   if (!request.body) throw fault(400, 'empty', 'Send the archive as the body.');
   let size = 0;
   const counted = Readable.fromWeb(request.body as ReadableStream).map((part: Uint8Array) => {
     size += part.byteLength;
-    if (size > LARGEST) throw tooLarge();
+    if (size > room) throw tooLarge();
     return part;
   });
   await pipeline(counted, createWriteStream(file, { mode: 0o600 }));
@@ -89,7 +103,7 @@ export async function receiveArchive(request: Request): Promise<ArchivePreview> 
     const opened = await onThread(
       'unpackArchive',
       { zip, into: join(folder, DATABASE_FILE) },
-      { limitMs: LIMIT_MS },
+      { limitMs: limitFor(zip) },
     );
     if (!opened.ok) throw fault(422, 'no-archive', opened.message);
     rmSync(zip);
@@ -124,7 +138,11 @@ function received(id: string): Received {
 
 async function thingsOf({ file, manifest }: Received): Promise<ArchiveThing[]> {
   const live = join(dataFolder(), DATABASE_FILE);
-  return onThread('compareArchive', { incoming: file, live, tables: manifest.tables }, { limitMs: LIMIT_MS });
+  return onThread(
+    'compareArchive',
+    { incoming: file, live, tables: manifest.tables },
+    { limitMs: limitFor(file) },
+  );
 }
 
 /** What of a waiting archive is new here, the same, or different. */

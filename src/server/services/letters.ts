@@ -2,6 +2,7 @@
  * The folder that is looked into for papers: what somebody, a mail program or a scanner puts there waits in the tray.
  * Files stay where they are and are never opened to run; each content is taken once.
  */
+import { PAPER_TYPES } from '../../core/records/papers';
 import { createHash } from 'node:crypto';
 import { mkdir, readdir, readFile, stat } from 'node:fs/promises';
 import { extname, join } from 'node:path';
@@ -12,18 +13,6 @@ import type { House } from '../house';
 import { addToInbox, inboxEntries } from '../repositories/inbox';
 import { writing } from '../store/writing';
 
-const TYPES: Readonly<Record<string, string>> = {
-  '.pdf': 'application/pdf',
-  '.txt': 'text/plain',
-  '.csv': 'text/csv',
-  '.tsv': 'text/tab-separated-values',
-  '.png': 'image/png',
-  '.jpg': 'image/jpeg',
-  '.jpeg': 'image/jpeg',
-  '.webp': 'image/webp',
-  '.docx': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
-  '.xlsx': 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-};
 /** A file that was written to within this time may not be whole yet, milliseconds. */
 const SETTLED_MS = 2000;
 /** Files looked at in one look, the rest at the next. */
@@ -38,7 +27,7 @@ const shownName = (name: string) =>
   name.replace(/[\p{Cc}\p{Cf}]/gu, '').slice(0, LONGEST_NAME) || 'A paper without a name';
 
 const whyLeftOut = (name: string, bytes: number): string | null => {
-  if (!(extname(name).toLowerCase() in TYPES))
+  if (!(extname(name).toLowerCase() in PAPER_TYPES))
     return 'This kind of file is not read. PDF, text, CSV, pictures, .docx and .xlsx are.';
   if (bytes > LARGEST_PAPER_BYTES) return 'It is over 15 MB. Put in a smaller one.';
   return bytes === 0 ? 'It is empty.' : null;
@@ -48,7 +37,7 @@ const whyLeftOut = (name: string, bytes: number): string | null => {
 async function takeIn({ db, today }: House, path: string, name: string): Promise<void> {
   const bytes = await readFile(path);
   const id = `letter-${createHash('sha256').update(bytes).digest('hex').slice(0, 24)}`;
-  const mime = TYPES[extname(name).toLowerCase()]!;
+  const mime = PAPER_TYPES[extname(name).toLowerCase()]!;
   await writing(db, async (trx) => {
     if (await trx('inbox').where('id', id).first('id')) return;
     await addToInbox(trx, { id, fileName: shownName(name), mime, receivedOn: today, filedOn: null }, bytes);

@@ -1,17 +1,11 @@
 import { openHouse } from '../../../server/house';
-import { answerJson, endpoint, fault, onlyMethods, readBytes } from '../../../server/http';
+import { answerJson, answerStored, endpoint, fault, onlyMethods, readBytes } from '../../../server/http';
 import { currentLogo, keepLogo } from '../../../server/services/logo';
 
 export const GET = endpoint(async () => {
   const logo = await currentLogo(await openHouse());
   if (!logo) throw fault(404, 'no-logo', 'No picture is on file yet.');
-  return new Response(logo.bytes as BodyInit, {
-    headers: {
-      'content-type': logo.mime,
-      'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
-      'cache-control': 'no-store',
-    },
-  });
+  return answerStored(logo.bytes, logo.mime);
 });
 
 /** The maker's picture, as the bytes of a PNG or SVG file; written anew, and kept only as far as it is harmless. */

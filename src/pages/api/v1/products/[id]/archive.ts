@@ -1,10 +1,10 @@
-import { answerFile, endpoint, onlyMethods } from '../../../../../server/http';
+import { answerStream, endpoint, onlyMethods } from '../../../../../server/http';
 import { packedArchive } from '../../../../../server/services/archive';
 
 /** One bar to hand over, with the materials and papers it needs. */
 export const GET = endpoint(async ({ params }) => {
   const id = params.id ?? '';
-  return answerFile(await packedArchive(id), 'application/zip', `${id}.zip`);
+  return answerStream(await packedArchive(id), 'application/zip', `${id}.zip`);
 });
 
 export const ALL = onlyMethods('GET');

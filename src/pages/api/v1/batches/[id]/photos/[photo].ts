@@ -1,16 +1,10 @@
 import { openHouse } from '../../../../../../server/house';
-import { answerJson, endpoint, onlyMethods } from '../../../../../../server/http';
+import { answerJson, answerStored, endpoint, onlyMethods } from '../../../../../../server/http';
 import { dropPhoto, photoOf } from '../../../../../../server/services/photos';
 
 export const GET = endpoint(async ({ params }) => {
   const { mime, bytes } = await photoOf(await openHouse(), params.id ?? '', params.photo ?? '');
-  return new Response(bytes as BodyInit, {
-    headers: {
-      'content-type': mime,
-      'content-security-policy': "default-src 'none'; sandbox",
-      'cache-control': 'private, max-age=31536000, immutable',
-    },
-  });
+  return answerStored(bytes, mime, 'private, max-age=31536000, immutable');
 });
 
 export const DELETE = endpoint(async ({ params }) => {
