@@ -5,6 +5,7 @@ import { chmodSync, copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, s
 import { join } from 'node:path';
 import knex, { type Knex } from 'knex';
 import { backupFile, backupFolder, backupId, noteBackup } from './archive/backup-files';
+import { hasTraces } from './archive/traces';
 import { dataFolder } from './config';
 import { MIGRATION_NAMES, migrationSource } from './migrations';
 import { StoreFault, storeFault } from './store/faults';
@@ -112,6 +113,8 @@ export async function openDatabase(folder: string): Promise<Knex> {
   try {
     mkdirSync(folder, { recursive: true, mode: FOLDER_MODE });
     if (existsSync(file) && statSync(file).size === 0) throw new StoreFault('empty', file);
+    // An empty house is begun only where there was none.
+    if (hasTraces(folder)) throw new StoreFault('missing', folder);
     database = connect(file);
     await lookOver(database);
     await liftMigrationLock(database);

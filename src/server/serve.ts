@@ -77,7 +77,7 @@ async function asked(): Promise<string> {
 }
 
 /** Goes on from the backup that `PROPORTIA_RESTORE` names, where the database does not hold together; else it is left alone. */
-function restoreWanted(): void {
+async function restoreWanted(): Promise<void> {
   const wanted = process.env.PROPORTIA_RESTORE;
   if (!wanted) return;
   if (faultOf(join(dataFolder(), DATABASE_FILE)) === null) {
@@ -86,7 +86,7 @@ function restoreWanted(): void {
     );
     return;
   }
-  const why = restoreAtStart(dataFolder(), wanted);
+  const why = await restoreAtStart(dataFolder(), wanted);
   if (why) end(why);
   process.stdout.write(`Restored from the backup ${wanted}.\n`);
 }
@@ -94,14 +94,14 @@ function restoreWanted(): void {
 async function prepareStore(): Promise<() => void> {
   try {
     const release = lockFolder(dataFolder());
-    restoreWanted();
+    await restoreWanted();
     await (await openDatabase(dataFolder())).destroy();
     return release;
   } catch (error) {
     const known = storeFault(error);
     if (!known) throw error;
-    const isBroken = known.kind === 'damaged' || known.kind === 'empty';
-    const good = isBroken ? lastGoodBackup(dataFolder()) : null;
+    const isBroken = ['damaged', 'empty', 'newer', 'missing'].includes(known.kind);
+    const good = isBroken ? await lastGoodBackup(dataFolder()) : null;
     const way = good
       ? ` The last backup that holds together is ${good}. To go on from it: PROPORTIA_RESTORE=${good} and start again; the damaged file is kept beside it.`
       : '';

@@ -1,5 +1,15 @@
 /** Backups of a living database: whole, looked over, kept by age, taken back; and migrations that put back what they could not do. */
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, truncateSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -13,6 +23,7 @@ import { backUp, faultOf } from '../../src/server/archive/backup-job';
 import { noteBackup } from '../../src/server/archive/backup-files';
 import { lastGoodBackup, restoreAtStart } from '../../src/server/archive/restore';
 import { DATABASE_FILE, openDatabase } from '../../src/server/database';
+import { openHouse } from '../../src/server/house';
 import { createProduct } from '../../src/server/services/products';
 import { caller } from './call';
 import { useDemo } from './database';
@@ -172,11 +183,127 @@ describe('backups', () => {
       params: { id: newest!.id },
     });
     expect([refused.status, refused.body.errors[0]!.code]).to.deep.equal([422, 'damaged']);
-    expect(lastGoodBackup(test.folder)).to.not.equal(newest!.id);
+    expect(await lastGoodBackup(test.folder)).to.not.equal(newest!.id);
     const empty = mkdtempSync(join(tmpdir(), 'proportia-'));
-    expect(restoreAtStart(empty, next!.id)).to.contain('no backup');
-    expect(lastGoodBackup(empty)).to.equal(null);
+    expect(await restoreAtStart(empty, next!.id)).to.contain('no backup');
+    expect(await lastGoodBackup(empty)).to.equal(null);
     rmSync(empty, { recursive: true });
+  });
+});
+
+describe('going back to a backup', () => {
+  const test = useDemo();
+  const folder = () => join(test.folder, 'backups');
+  const make = async () => (await go<Backup>('backups', 'POST')).body;
+  const restore = (id: string) =>
+    go<Backup & { errors: { code: string; message: string }[] }>('restore', 'POST', { params: { id } });
+  const reasons = async () => (await go<BackupsData>('backups', 'GET')).body.backups;
+  const names = async () => (await go<RangeData>('range', 'GET')).body.rows.map(({ name }) => name);
+  /** A backup whose file was changed by another program, with a note that says so of it. */
+  const changed = async (change: (db: Database.Database) => void) => {
+    const made = await make();
+    const file = join(folder(), `${made.id}.sqlite`);
+    const db = new Database(file);
+    change(db);
+    db.close();
+    const sha256 = createHash('sha256').update(readFileSync(file)).digest('hex');
+    noteBackup(folder(), { ...made, sha256 });
+    return made.id;
+  };
+
+  it('made before an earlier going back keeps that backup, though the newest five alone are kept of its kind', async () => {
+    const first = await make();
+    const before: string[] = [];
+    for (let round = 0; round < 5; round++) before.push((await restore(first.id)).body.id);
+    const oldest = before[0]!;
+    expect((await restore(oldest)).status).to.equal(200);
+    expect((await reasons()).map(({ id }) => id)).to.include(oldest);
+  }).timeout(120_000);
+
+  it('of a newer make, without a table, or with something that runs, is refused, and nothing is touched', async () => {
+    // The house as it is now: an earlier going back put another file in its place.
+    await createProduct(await openHouse(), 'Still here');
+    const cases: [(db: Database.Database) => void, RegExp][] = [
+      [
+        (db) =>
+          db.exec("insert into knex_migrations (name, batch, migration_time) values ('099-later', 9, 0)"),
+        /newer/,
+      ],
+      [(db) => db.exec('drop table store'), /store|refer|no such/],
+      [(db) => db.exec('drop table tasks'), /tasks/],
+      [
+        (db) => db.exec('create trigger evil after insert on settings begin delete from products; end'),
+        /trigger evil/,
+      ],
+      [(db) => db.exec('create view evil as select * from products'), /view evil/],
+    ];
+    for (const [change, words] of cases) {
+      const { status, body } = await restore(await changed(change));
+      expect([status, body.errors?.[0]?.code], String(words)).to.deep.equal([422, 'damaged']);
+      expect(body.errors[0]!.message).to.match(words);
+    }
+    expect(await names()).to.include('Still here');
+    expect(existsSync(join(test.folder, 'restoring'))).to.equal(false);
+  }).timeout(120_000);
+
+  it('is done one at a time, and says so', async () => {
+    const made = await make();
+    const answers = await Promise.all([restore(made.id), restore(made.id), restore(made.id)]);
+    expect(answers.map(({ status }) => status).sort()).to.deep.equal([200, 429, 429]);
+    expect(answers.find(({ status }) => status === 429)!.body.errors[0]!.code).to.equal('busy');
+    expect((await restore(made.id)).status).to.equal(200);
+  });
+
+  it('leaves the one or the other, whole, beside what was there; a folder with traces begins no empty house', async () => {
+    const alone = mkdtempSync(join(tmpdir(), 'proportia-'));
+    await (await openDatabase(alone)).destroy();
+    const live = join(alone, DATABASE_FILE);
+    const mark = (file: string, text: string) => {
+      const db = new Database(file);
+      db.prepare(
+        "insert into settings (key, value, revision) values ('currency', ?, 1) on conflict (key) do update set value = excluded.value",
+      ).run(text);
+      db.close();
+    };
+    mark(live, '"CHF"');
+    const at = join(alone, 'backups');
+    mkdirSync(at, { recursive: true });
+    const id = '2026-11-20T08-00-00-000Z-byHand';
+    const { bytes, sha256 } = await backUp({ file: live, into: join(at, `${id}.sqlite`) });
+    noteBackup(at, { id, at: '2026-11-20T08:00:00.000Z', reason: 'byHand', bytes, sha256, fault: null });
+    mark(live, '"SEK"');
+    const currency = (file: string) => {
+      const db = new Database(file, { readonly: true });
+      const value = db.prepare("select value from settings where key = 'currency'").pluck().get();
+      db.close();
+      return value;
+    };
+    expect(await restoreAtStart(alone, id)).to.equal(null);
+    expect([currency(live), currency(`${live}.before`)]).to.deep.equal(['"CHF"', '"SEK"']);
+    rmSync(live);
+    const fault = await openDatabase(alone).catch((error: { kind: string }) => error);
+    expect(fault).to.include({ kind: 'missing' });
+    expect(existsSync(live)).to.equal(false);
+    expect(await restoreAtStart(alone, id)).to.equal(null);
+    expect(currency(live)).to.equal('"CHF"');
+    rmSync(alone, { recursive: true });
+  });
+
+  it('keeps copies in the other folder by age and by reason, and leaves other files there alone', async () => {
+    const copyTo = join(test.folder, 'stick');
+    mkdirSync(copyTo);
+    const old = (day: number, hour: number) =>
+      `proportia-2026-10-${String(day).padStart(2, '0')}T${String(hour).padStart(2, '0')}-00-00-000Z-byTime.sqlite`;
+    for (let day = 1; day <= 9; day++)
+      for (const hour of [8, 9, 10]) writeFileSync(join(copyTo, old(day, hour)), 'x');
+    for (const name of ['my own.sqlite', 'proportia-notes.txt']) writeFileSync(join(copyTo, name), 'mine');
+    const { revision } = (await go<BackupsData>('backups', 'GET')).body;
+    await go('backups', 'PUT', { body: { revision, everyHours: 1, copyTo } });
+    await make();
+    const left = readdirSync(copyTo);
+    expect(left).to.include.members(['my own.sqlite', 'proportia-notes.txt']);
+    // One a week is left of what is over two weeks old.
+    expect(left.filter((name) => name.includes('2026-10')).length).to.be.within(1, 3);
   });
 });
 

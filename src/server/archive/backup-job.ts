@@ -2,11 +2,12 @@
 import { createHash } from 'node:crypto';
 import { closeSync, fsyncSync, openSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
 import Database from 'better-sqlite3';
+import { MIGRATION_NAMES } from '../migrations';
 
 /** All pages in one step: what others write meanwhile cannot make the copy begin again. */
 const ALL_PAGES = 2_000_000_000;
 
-/** What is wrong with a database file, or null: its pages, its references, and that it is ours. */
+/** What is wrong with a database file, or null: its pages, its references, that it is ours and of no newer make. */
 export function faultOf(file: string): string | null {
   try {
     const db = new Database(file, { readonly: true, fileMustExist: true });
@@ -15,7 +16,10 @@ export function faultOf(file: string): string | null {
       if (pages !== 'ok') return pages;
       const [orphan] = db.pragma('foreign_key_check') as { table: string }[];
       if (orphan) return `A row of ${orphan.table} refers to one that is missing.`;
-      db.prepare('select count(*) from knex_migrations').get();
+      const done = db.prepare('select name from knex_migrations').pluck().all() as string[];
+      const newer = done.find((name) => !MIGRATION_NAMES.includes(name));
+      if (newer !== undefined) return 'It was written by a newer Proportia.';
+      db.prepare('select count(*) from settings').get();
       return null;
     } finally {
       db.close();

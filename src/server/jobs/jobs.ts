@@ -7,6 +7,7 @@ export { effectsChunk, substitutes } from '../../workers/change-job';
 export { packArchive } from '../archive/pack-job';
 export { compareArchive, unpackArchive } from '../archive/unpack-job';
 export { backUp, faultOf } from '../archive/backup-job';
+export { getReady } from '../archive/restore';
 export { cures } from '../../workers/cure-job';
 export { pace } from '../../workers/heat-job';
 export { makeLabel } from '../labels/label-job';

@@ -1,11 +1,12 @@
 /** Backups while the application runs: by time and by hand, kept by age, looked over, copied elsewhere, taken back. */
 import { noteFault } from '../log';
-import { copyFileSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import { readFileSync, statSync } from 'node:fs';
+import { copyFile, readdir, rename, rm } from 'node:fs/promises';
 import { isAbsolute, join } from 'node:path';
 import type { Knex } from 'knex';
 import { isBackupOld, keptByAge } from '../../core/archive/keep';
-import type { Backup, BackupReason, BackupsData } from '../../core/records/house';
-import { faultOfBackup, putInPlace } from '../archive/restore';
+import { BACKUP_REASONS, type Backup, type BackupReason, type BackupsData } from '../../core/records/house';
+import { dropAside, putInPlace } from '../archive/restore';
 import {
   backupFile,
   backupFolder,
@@ -30,35 +31,57 @@ let copyFault: string | null = null;
 /** Whether the last backup that was asked for could not be made. */
 let isFailing = false;
 
+/** Copies in the other folder, by the moment and the reason in their names; other files there are none of ours. */
+const COPY = /^proportia-((\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})-(\d{3})Z-([A-Za-z]{4,20}))\.sqlite$/;
+
+/** Lets copies go as the backups do. */
+async function pruneCopies(copyTo: string, now: string): Promise<void> {
+  const copies = (await readdir(copyTo)).flatMap((name) => {
+    const [, , day, hour, minute, second, ms, reason] = COPY.exec(name) ?? [];
+    if (!BACKUP_REASONS.includes(reason as BackupReason)) return [];
+    return { name, at: `${day}T${hour}:${minute}:${second}.${ms}Z`, reason: reason as BackupReason };
+  });
+  for (const { name } of outgrown(copies, now)) await rm(join(copyTo, name), { force: true });
+}
+
 /** Copies a backup into the maker's other folder, if there is one; what goes wrong is told, and stops nothing. */
-async function copyElsewhere(db: Knex, folder: string, { id }: Backup): Promise<void> {
+async function copyElsewhere(db: Knex, folder: string, { id, at }: Backup): Promise<void> {
   const { copyTo } = (await findSetting(db, 'backups')).value;
   copyFault = null;
   if (copyTo === '') return;
   const target = join(copyTo, `proportia-${id}.sqlite`);
   try {
     const file = backupFile(folder, id)!;
-    copyFileSync(file, `${target}.part`);
-    renameSync(`${target}.part`, target);
+    await copyFile(file, `${target}.part`);
+    await rename(`${target}.part`, target);
+    await pruneCopies(copyTo, at);
   } catch (error) {
     copyFault = `The copy into ${copyTo} did not succeed: ${(error as Error).message}`;
     // What of it got there takes room, and is no backup.
-    rmSync(`${target}.part`, { force: true });
+    await rm(`${target}.part`, { force: true });
     noteFault('backup not copied', error);
   }
 }
 
-function prune(folder: string, now: string): void {
-  const all = listBackups(folder);
-  const good = all.filter((one) => one.fault === null);
-  const timed = good.filter(({ reason }) => reason === 'byTime' || reason === 'byHand');
+/** Which backups go as they grow old: those by time and by hand by their age, those before something dangerous by reason. */
+function outgrown<T extends { at: string; reason: BackupReason }>(good: readonly T[], now: string): T[] {
+  const isTimed = ({ reason }: T) => reason === 'byTime' || reason === 'byHand';
+  const timed = good.filter(isTimed);
   const kept = keptByAge(
     timed.map(({ at }) => at),
     now,
   );
-  for (const { id, at } of timed) if (!kept.has(at)) dropBackup(folder, id);
-  const before = good.filter((one) => !timed.includes(one));
-  for (const { id } of before.slice(MOST_BEFORE)) dropBackup(folder, id);
+  const newestFirst = [...good].sort((a, b) => b.at.localeCompare(a.at));
+  const before = BACKUP_REASONS.flatMap((reason) =>
+    newestFirst.filter((one) => one.reason === reason && !isTimed(one)).slice(MOST_BEFORE),
+  );
+  return [...timed.filter(({ at }) => !kept.has(at)), ...before];
+}
+
+/** Lets old ones go; `wanted` stays, however old it is. */
+function prune(folder: string, now: string, wanted: string | null): void {
+  const good = listBackups(folder).filter((one) => one.fault === null);
+  for (const { id } of outgrown(good, now)) if (id !== wanted) dropBackup(folder, id);
 }
 
 let making: Promise<unknown> = Promise.resolve();
@@ -66,8 +89,8 @@ let waiting = 0;
 /** Backups that may wait for the one being made. */
 const MOST_WAITING = 3;
 
-/** Makes a backup, looks it over, copies it and lets old ones go; one after the other. */
-export function makeBackup(db: Knex, reason: BackupReason): Promise<Backup> {
+/** Makes a backup, looks it over, copies it and lets old ones go but for the one that is wanted; one after the other. */
+export function makeBackup(db: Knex, reason: BackupReason, wanted: string | null = null): Promise<Backup> {
   if (waiting >= MOST_WAITING)
     return Promise.reject(fault(429, 'busy', 'A backup is being made just now. Ask again in a moment.'));
   waiting++;
@@ -80,7 +103,7 @@ export function makeBackup(db: Knex, reason: BackupReason): Promise<Backup> {
     const backup: Backup = { id, at, reason, ...made };
     noteBackup(folder, backup);
     if (backup.fault === null) await copyElsewhere(db, folder, backup);
-    prune(folder, at);
+    prune(folder, at, wanted);
     return backup;
   };
   const next = making.then(make).then(
@@ -150,23 +173,35 @@ export function backupBytes(id: string): Uint8Array {
   return readFileSync(requireBackup(id).file);
 }
 
+let isRestoring = false;
+
 /**
- * Puts a backup in the place of the database, after one more was made of what is there now. 422 where the backup does
- * not hold together any more. Answers the backup made before.
+ * Puts a backup in the place of the database: got ready beside it first, then one more is made of what is there now. 422
+ * where it does not hold together or cannot be brought up to this make, 429 while another is put in place. Answers the
+ * backup made before.
  */
 export async function restoreBackup(db: Knex, id: string): Promise<Backup> {
-  const { backup, file } = requireBackup(id);
-  const found = faultOfBackup(backup, file);
-  if (found !== null)
-    throw fault(
-      422,
-      'damaged',
-      `This backup does not hold together any more: ${found} Choose another.`,
-      'id',
-    );
-  const before = await makeBackup(db, 'beforeRestore');
-  await replaceDatabase(() => putInPlace(dataFolder(), file));
-  return before;
+  const { backup } = requireBackup(id);
+  if (isRestoring)
+    throw fault(429, 'busy', 'Another backup is being put in place just now. Wait until it is done.');
+  isRestoring = true;
+  const folder = dataFolder();
+  try {
+    const got = await onThread('getReady', { folder, backup }, { limitMs: LIMIT_MS });
+    if ('why' in got)
+      throw fault(
+        422,
+        'damaged',
+        `This backup cannot be put in place: ${got.why} Nothing was changed; choose another.`,
+        'id',
+      );
+    const before = await makeBackup(db, 'beforeRestore', id);
+    await replaceDatabase(() => putInPlace(folder, got.ready));
+    return before;
+  } finally {
+    isRestoring = false;
+    dropAside(folder);
+  }
 }
 
 /** How often it is looked whether one is due. */

@@ -1,13 +1,36 @@
 /** What can be wrong with the data folder, in words: what it is, that nothing is lost, and what to do. */
 
+import { statfsSync } from 'node:fs';
+import { dataFolder } from '../config';
+
 type Kind =
-  'full' | 'damaged' | 'newer' | 'empty' | 'read-only' | 'busy' | 'in-use' | 'unreachable' | 'migration';
+  | 'full'
+  | 'disk'
+  | 'missing'
+  | 'damaged'
+  | 'newer'
+  | 'empty'
+  | 'read-only'
+  | 'busy'
+  | 'in-use'
+  | 'unreachable'
+  | 'migration';
 
 const WORDS: Record<Kind, { status: number; message: string }> = {
   full: {
     status: 507,
     message:
       'The disk is full, so this was not saved. What was saved before is safe. Make room and try again.',
+  },
+  disk: {
+    status: 503,
+    message:
+      'The disk could not be read or written, so this was not done. What was saved before is safe. Look whether the disk is well and try again.',
+  },
+  missing: {
+    status: 503,
+    message:
+      'The database file is not there, though this folder held one: backups or parts of it are left. Nothing was begun in its place. Put the file back, or begin anew in another folder.',
   },
   damaged: {
     status: 503,
@@ -22,7 +45,7 @@ const WORDS: Record<Kind, { status: number; message: string }> = {
   empty: {
     status: 503,
     message:
-      'The database file has no content. It may have been cut off by a full disk. Put a good copy in its place, or remove the file to begin anew.',
+      'The database file has no content. It may have been cut off by a full disk. Put a good copy in its place, or begin anew in another folder.',
   },
   'read-only': {
     status: 503,
@@ -69,14 +92,27 @@ const BY_CODE: readonly (readonly [pattern: RegExp, kind: Kind])[] = [
   [/^SQLITE_READONLY|^EROFS|^EACCES|^EPERM/, 'read-only'],
   [/^SQLITE_BUSY|^SQLITE_LOCKED/, 'busy'],
   [/^SQLITE_CANTOPEN|^ENOENT|^ENOTDIR/, 'unreachable'],
-  [/^SQLITE_IOERR/, 'full'],
+  [/^SQLITE_IOERR|^EIO/, 'disk'],
 ];
+
+const LEAST_FREE_BYTES = 1_000_000;
+
+function isFull(): boolean {
+  try {
+    const { bavail, bsize } = statfsSync(dataFolder());
+    return bavail * bsize < LEAST_FREE_BYTES;
+  } catch {
+    return false;
+  }
+}
 
 /** The store's fault behind an error, or null where it is none. */
 export function storeFault(error: unknown): StoreFault | null {
   if (error instanceof StoreFault) return error;
   const { code, message } = (error ?? {}) as { code?: unknown; message?: unknown };
   if (typeof code !== 'string') return null;
-  const kind = BY_CODE.find(([pattern]) => pattern.test(code))?.[1];
+  const found = BY_CODE.find(([pattern]) => pattern.test(code))?.[1];
+  // SQLite calls it an error of the disk, too, where only its helpers beside the database found no room.
+  const kind = found === 'disk' && isFull() ? 'full' : found;
   return kind ? new StoreFault(kind, `${code} ${String(message)}`) : null;
 }
