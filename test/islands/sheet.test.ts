@@ -1,10 +1,12 @@
 /** A maker's spreadsheet as a file: CSV of any make and XLSX opened, names put right, bars made. */
 import { expect } from 'chai';
 import excel from 'exceljs';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { Layout } from '../../src/core/sheets/layout';
 import { guessLayout } from '../../src/core/sheets/layout';
 import { matchName, namedMaterials, type Match } from '../../src/core/sheets/match';
 import { makeBars, openSheet, type Said } from '../../src/islands/house/sheet';
+import { workbookRows } from '../../src/workers/workbook';
 import { LIBRARY } from '../../src/library';
 import { makeSheet } from '../support/sheets';
 
@@ -51,13 +53,49 @@ describe('a spreadsheet’s file', () => {
     sheet.addRow(['', 'Coconut oil', { formula: 'C2/2', result: 250 }]);
     sheet.addRow(['', 'Lavender EO', 0.03]);
     sheet.getCell('C4').numFmt = '0.0%';
-    const rows = await openSheet(file('a.xlsx', new Uint8Array(await book.xlsx.writeBuffer())));
+    const rows = await openSheet(file('a.xlsx', new Uint8Array(await book.xlsx.writeBuffer())), workbookRows);
     expect(rows.map((row) => row[2])).to.deep.equal(['Amount', '500', '250', '3 %']);
+  });
+
+  it('opens without what only looks, however far that is spread, and is refused where it holds too much', async () => {
+    const book = new excel.Workbook();
+    const sheet = book.addWorksheet('One');
+    sheet.addRows([
+      ['Harbour', '', 'x'],
+      ['Olive oil', 500, ''],
+    ]);
+    sheet.mergeCells('A1:B1');
+    const files = unzipSync(new Uint8Array(await book.xlsx.writeBuffer()));
+    const path = 'xl/worksheets/sheet1.xml';
+    const xml = strFromU8(files[path]!);
+    const spread = xml
+      .replace('A1:B1', 'A1:B1048576')
+      .replace(
+        '</mergeCells>',
+        '</mergeCells><dataValidations count="1"><dataValidation type="list" sqref="A1:XFD1048576"><formula1>"a,b"</formula1></dataValidation></dataValidations>',
+      );
+    expect(spread.length).to.be.above(xml.length + 100);
+    // Read as it stands, its merged column alone takes seconds and most of a gigabyte.
+    const wide = zipSync({ ...files, [path]: strToU8(spread) });
+    expect((await workbookRows(wide)).map((row) => row.slice(0, 2))).to.deep.equal([
+      ['Harbour', ''],
+      ['Olive oil', '500'],
+    ]);
+    const cells = '<row r="9">' + '<c r="A9"><v>1</v></c>'.repeat(300_001) + '</row></sheetData>';
+    const large = zipSync({ ...files, [path]: strToU8(xml.replace('</sheetData>', cells)) });
+    const why = (bytes: Uint8Array) =>
+      workbookRows(bytes).then(
+        () => '',
+        (error: Error) => error.message,
+      );
+    expect(await why(large)).to.contain('more than is read at once');
+    const texts = zipSync({ ...files, 'xl/sharedStrings.xml': new Uint8Array(90_000_000) });
+    expect(await why(texts)).to.contain('more than is read at once');
   });
 
   it('is refused in words where it is too large, damaged, or something else', async () => {
     const why = (one: File) =>
-      openSheet(one).then(
+      openSheet(one, workbookRows).then(
         () => '',
         (error: Error) => error.message,
       );
@@ -69,7 +107,7 @@ describe('a spreadsheet’s file', () => {
   it('gives the same bars as XLSX as it gives as rows', async () => {
     for (let seed = 300; seed < 306; seed++) {
       const { rows } = makeSheet(seed, 4);
-      const opened = await openSheet(file('a.xlsx', await workbook({ One: rows })));
+      const opened = await openSheet(file('a.xlsx', await workbook({ One: rows })), workbookRows);
       const [plain, read] = [rows, opened].map((one) => {
         const layout = guessLayout(one);
         return makeBars(one, layout, 'a.xlsx', matched(one, layout), USUAL);

@@ -80,56 +80,124 @@ export function preparePhrases(phrases: readonly ClaimPhrase[]): Pattern[] {
     .sort((a, b) => b.weight - a.weight);
 }
 
-function fits(word: string, form: string): boolean {
-  return form.endsWith('*') ? word.startsWith(form.slice(0, -1)) : word === form;
+/** A text made ready: each word, and each two that a phrase may write as one, by their place among those that differ. */
+interface Prepared {
+  /** Everything that differs, each once. */
+  texts: readonly string[];
+  placeOf: ReadonlyMap<string, number>;
+  /** Of each word its place; of it and the next together; -1 where a clause ends between. */
+  one: Int32Array;
+  two: Int32Array;
+  /** Which texts a form fits, kept while the text is looked through. */
+  fits: Map<string, readonly number[]>;
+}
+
+/** A word and the next count together only for forms longer than this. */
+const SHORT_FORM = 5;
+
+function prepared(words: readonly Word[]): Prepared {
+  const placeOf = new Map<string, number>();
+  const texts: string[] = [];
+  const place = (text: string) => {
+    const known = placeOf.get(text);
+    if (known !== undefined) return known;
+    placeOf.set(text, texts.length);
+    return texts.push(text) - 1;
+  };
+  const one = Int32Array.from(words, ({ text }) => place(text));
+  const two = Int32Array.from(words, ({ text }, at) => {
+    const next = words[at + 1];
+    return next && !next.opens ? place(text + next.text) : -1;
+  });
+  return { texts, placeOf, one, two, fits: new Map() };
+}
+
+/** Which texts a form fits: its very own, or with a star all that begin so. */
+function fitsOf({ texts, placeOf, fits }: Prepared, form: string): readonly number[] {
+  const known = fits.get(form);
+  if (known) return known;
+  const start = form.slice(0, -1);
+  const own = placeOf.get(form);
+  const found = form.endsWith('*')
+    ? texts.flatMap((text, at) => (text.startsWith(start) ? [at] : []))
+    : own === undefined
+      ? []
+      : [own];
+  fits.set(form, found);
+  return found;
+}
+
+/** `fits`: which texts fit as one word, and as two that are written as one; bits 1 and 2. Null for a gap. */
+interface ReadyStep {
+  isOptional: boolean;
+  fits: Uint8Array | null;
+}
+
+/** The steps of a phrase for one text; null where a word that it cannot do without is nowhere in it. */
+function readySteps(text: Prepared, steps: readonly Step[]): ReadyStep[] | null {
+  const ready: ReadyStep[] = [];
+  for (const step of steps) {
+    if (step.kind === 'gap') {
+      ready.push({ isOptional: false, fits: null });
+      continue;
+    }
+    const found = step.forms.map((form) => fitsOf(text, form));
+    if (!step.isOptional && found.every(({ length }) => length === 0)) return null;
+    const fits = new Uint8Array(text.texts.length);
+    found.forEach((places, at) => {
+      const bits = step.forms[at]!.length > SHORT_FORM ? 3 : 1;
+      for (const place of places) fits[place]! |= bits;
+    });
+    ready.push({ isOptional: step.isOptional, fits });
+  }
+  return ready;
 }
 
 /**
  * Where a pattern ends if it begins at a word; -1 where it does not fit. Two words that hyphen or blank parts
- * ("anti-bacterial") fit one that the phrase writes together. `failed` holds the places a step was tried at in
- * vain, so that no place is tried twice however many gaps a phrase has.
+ * ("anti-bacterial") fit one that the phrase writes together. `failed` marks the places a step was tried at in
+ * vain, so that no place is tried twice however many gaps and optional words a phrase has.
  */
 function endOf(
-  words: readonly Word[],
+  text: Prepared,
   at: number,
-  steps: readonly Step[],
-  failed: Set<number>,
+  steps: readonly ReadyStep[],
+  failed: Uint8Array,
   step = 0,
 ): number {
   if (step === steps.length) return at;
   const place = at * steps.length + step;
-  if (failed.has(place)) return -1;
-  const end = tryStep(words, at, steps, failed, step);
-  if (end < 0) failed.add(place);
+  if (failed[place]) return -1;
+  const end = tryStep(text, at, steps, failed, step);
+  if (end < 0) failed[place] = 1;
   return end;
 }
 
 function tryStep(
-  words: readonly Word[],
+  text: Prepared,
   at: number,
-  steps: readonly Step[],
-  failed: Set<number>,
+  steps: readonly ReadyStep[],
+  failed: Uint8Array,
   step: number,
 ): number {
-  const wanted = steps[step]!;
-  if (wanted.kind === 'gap') {
-    for (let skip = 0; skip <= LONGEST_GAP && at + skip <= words.length; skip++) {
-      const end = endOf(words, at + skip, steps, failed, step + 1);
+  const { one, two } = text;
+  const { isOptional, fits } = steps[step]!;
+  if (!fits) {
+    for (let skip = 0; skip <= LONGEST_GAP && at + skip <= one.length; skip++) {
+      const end = endOf(text, at + skip, steps, failed, step + 1);
       if (end >= 0) return end;
     }
     return -1;
   }
-  const one = words[at]?.text;
-  const two = words[at + 1] && !words[at + 1]!.opens ? one + words[at + 1]!.text : undefined;
-  if (one !== undefined && wanted.forms.some((form) => fits(one, form))) {
-    const end = endOf(words, at + 1, steps, failed, step + 1);
+  if (at < one.length && fits[one[at]!]! & 1) {
+    const end = endOf(text, at + 1, steps, failed, step + 1);
     if (end >= 0) return end;
   }
-  if (two !== undefined && wanted.forms.some((form) => form.length > 5 && fits(two, form))) {
-    const end = endOf(words, at + 2, steps, failed, step + 1);
+  if (at < two.length && two[at]! >= 0 && fits[two[at]!]! & 2) {
+    const end = endOf(text, at + 2, steps, failed, step + 1);
     if (end >= 0) return end;
   }
-  return wanted.isOptional ? endOf(words, at, steps, failed, step + 1) : -1;
+  return isOptional ? endOf(text, at, steps, failed, step + 1) : -1;
 }
 
 function isNegated(words: readonly Word[], at: number): boolean {
@@ -159,13 +227,16 @@ export function findClaims(
 ): ClaimFinding[] {
   const words = wordsOf(text);
   const taken = new Array<boolean>(words.length).fill(false);
+  const ready = prepared(words);
   const found: ClaimFinding[] = [];
   for (const { phrase, steps } of patterns) {
     if (!languages.includes(phrase.language)) continue;
-    const failed = new Set<number>();
+    const wanted = readySteps(ready, steps);
+    if (!wanted) continue;
+    const failed = new Uint8Array((words.length + 1) * steps.length);
     for (let at = 0; at < words.length; at++) {
       if (taken[at]) continue;
-      const end = endOf(words, at, steps, failed);
+      const end = endOf(ready, at, wanted, failed);
       if (end <= at || end > words.length || taken.slice(at, end).some(Boolean)) continue;
       taken.fill(true, at, end);
       // What promises nothing only keeps its words from being taken for a promise.

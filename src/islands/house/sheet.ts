@@ -18,14 +18,16 @@ function textOf(bytes: Uint8Array): string {
   }
 }
 
+type WorkbookReader = (bytes: Uint8Array) => Promise<string[][]>;
+
+/** In a worker, so that no workbook holds the page. */
+const inWorker: WorkbookReader = async (bytes) => (await import('../papers/office')).rowsFromWorkbook(bytes);
+
 /** The rows of a CSV or XLSX file. Throws a PaperFault that says what to do. */
-export async function openSheet(file: File): Promise<string[][]> {
+export async function openSheet(file: File, readWorkbook: WorkbookReader = inWorker): Promise<string[][]> {
   if (file.size > LARGEST) throw new PaperFault('This file is over 5 MB. Send one sheet of it.');
   const bytes = new Uint8Array(await file.arrayBuffer());
-  if (/\.xlsx$/i.test(file.name)) {
-    const { rowsFromWorkbook } = await import('../papers/office');
-    return rowsFromWorkbook(bytes);
-  }
+  if (/\.xlsx$/i.test(file.name)) return readWorkbook(bytes);
   if (bytes.includes(0)) throw new PaperFault('This is neither CSV nor XLSX. Save it as one of them.');
   const { default: Papa } = await import('papaparse');
   const text = textOf(bytes).replace(/^\uFEFF/, '');

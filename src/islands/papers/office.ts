@@ -1,41 +1,34 @@
 /** Papers sent as a spreadsheet (.xlsx) or as a word processor's document (.docx): their lines of cells. */
-import type { Cell } from 'exceljs';
 import { linesFromRows, type PaperLine } from '../../core/paperwork/page';
+import type { WorkbookAnswer } from '../../workers/workbook-worker';
 import { PaperFault } from './fault';
 
 const DAMAGED = 'It may be damaged; save it anew, or paste its text.';
 
-/** Digits kept of a share, so that a fraction times a hundred shows no noise of the machine. */
-const SHARE_DIGITS = 10;
-
-/** A cell as its sheet shows it: a share formatted in percent is said in percent, a day as a day. */
-function cellText({ value, text, numFmt }: Cell): string {
-  const plain = value !== null && typeof value === 'object' && 'result' in value ? value.result : value;
-  if (plain instanceof Date) return plain.toISOString().slice(0, 10);
-  if (typeof plain !== 'number') return text.replace(/\s+/g, ' ');
-  return numFmt?.includes('%') ? `${Number((plain * 100).toPrecision(SHARE_DIGITS))} %` : String(plain);
-}
+/** Far longer than any workbook within the bounds takes. */
+const LIMIT_MS = 20_000;
 
 /**
- * The rows of every sheet of a workbook, one below the other.
+ * The rows of every sheet of a workbook, one below the other; read in a worker that is ended where it takes too long.
  * @throws PaperFault where it cannot be opened.
  */
 export async function rowsFromWorkbook(bytes: Uint8Array): Promise<string[][]> {
-  const { default: excel } = await import('exceljs');
-  const workbook = new excel.Workbook();
-  await workbook.xlsx.load(bytes.slice().buffer).catch(() => {
-    throw new PaperFault(`This workbook cannot be opened. ${DAMAGED}`);
+  const worker = new Worker(new URL('../../workers/workbook-worker.ts', import.meta.url), { type: 'module' });
+  let limit: ReturnType<typeof setTimeout> | undefined;
+  return new Promise<string[][]>((resolve, reject) => {
+    const fail = (why: string | null) =>
+      reject(new PaperFault(why ?? `This workbook cannot be opened. ${DAMAGED}`));
+    const late = 'This workbook takes too long to read. Save the sheet that matters alone, or paste it.';
+    limit = setTimeout(() => fail(late), LIMIT_MS);
+    worker.addEventListener('error', () => fail(null));
+    worker.addEventListener('message', ({ data }: MessageEvent<WorkbookAnswer>) =>
+      'rows' in data ? resolve(data.rows) : fail(data.fault),
+    );
+    worker.postMessage(bytes);
+  }).finally(() => {
+    clearTimeout(limit);
+    worker.terminate();
   });
-  const rows: string[][] = [];
-  for (const sheet of workbook.worksheets)
-    sheet.eachRow((row) => {
-      const cells: string[] = [];
-      row.eachCell(
-        (cell, column) => (cells[column - 1] = cell.isMerged && cell.master !== cell ? '' : cellText(cell)),
-      );
-      rows.push(Array.from(cells, (cell) => cell ?? ''));
-    });
-  return rows;
 }
 
 /** The lines of a workbook that is a paper. */

@@ -134,10 +134,17 @@ export class LabelQueryDoor {
 
 /** Gaps in one phrase; with more of them it would fit almost anything. */
 const MOST_GAPS = 3;
+/** Words of one phrase that may be left out, and words that may stand for one; each multiplies what has to be tried. */
+const MOST_OPTIONAL = 4;
+const MOST_FORMS = 12;
 
 class OwnPhraseDoor {
   @Name('the phrase', LONGEST.short)
-  @Rule('gaps', `Give words, with at most ${MOST_GAPS} gaps (..) between them.`, isPhrase)
+  @Rule(
+    'gaps',
+    `Give words, one of them at least not in brackets, with at most ${MOST_GAPS} gaps (..), ${MOST_OPTIONAL} words in brackets and ${MOST_FORMS} choices (|) for a word.`,
+    isPhrase,
+  )
   say!: string;
   @OneOf(CLAIM_CLASSES) class!: string;
   @OneOf(LANGUAGES) language!: string;
@@ -147,7 +154,10 @@ function isPhrase(value: unknown): boolean {
   if (typeof value !== 'string') return true;
   const parts = value.trim().split(/\s+/);
   const gaps = parts.filter((part) => part === '..').length;
-  return gaps <= MOST_GAPS && parts.some((part) => /[\p{L}\p{N}]/u.test(part));
+  const optional = parts.filter((part) => /^\(.*\)$/.test(part)).length;
+  const isRequired = (part: string) => /[\p{L}\p{N}]/u.test(part) && !/^\(.*\)$/.test(part);
+  const hasFewForms = parts.every((part) => part.split('|').length <= MOST_FORMS);
+  return gaps <= MOST_GAPS && optional <= MOST_OPTIONAL && hasFewForms && parts.some(isRequired);
 }
 
 export class OwnPhrasesDoor {
