@@ -4,6 +4,7 @@ import type { APIContext, APIRoute } from 'astro';
 import { PAPER_TYPES } from '../core/records/papers';
 import type { RequestError } from '../core/formula/types';
 import { checkShape, hostilePlace } from './doors/shape';
+import { JobEnded } from './jobs/ended';
 import { storeFault } from './store/faults';
 
 /** Largest request body, bytes (assessment page: 1 MiB). */
@@ -154,6 +155,12 @@ export function endpoint(handle: (context: APIContext) => Promise<Response> | Re
         noteFault(`store ${store.kind}`, error);
         const errors = [{ path: '', code: store.kind, message: store.message }];
         return answerJson({ errors }, store.status);
+      }
+      if (error instanceof JobEnded) {
+        noteFault(`job ${error.reason}`, error);
+        const message =
+          'This took too long just now, and was not done. Nothing was changed; try again in a moment.';
+        return answerJson({ errors: [{ path: '', code: 'busy', message }] }, 503);
       }
       noteFault('endpoint', error);
       const message = 'Something went wrong here, not in your request. Nothing was changed; try again.';

@@ -3,6 +3,8 @@ import { expect } from 'chai';
 import type { Installation, SettingsData } from '../../src/core/records/house';
 import type { Product } from '../../src/core/records/product';
 import { seedDemo } from '../../src/demo/seed';
+import { addMix } from '../../src/server/repositories/materials';
+import { findSetting, putSetting } from '../../src/server/repositories/settings';
 import { addLot } from '../../src/server/repositories/lots';
 import { createProduct, discardProduct, duplicateProduct } from '../../src/server/services/products';
 import { caller } from './call';
@@ -71,6 +73,17 @@ describe('the house', () => {
     expect((await go('maker', 'PUT', { body: wrong })).status).to.equal(422);
   });
 
+  it('says what took too long, and that nothing was changed; it is no fault of its own', async () => {
+    const { endpoint } = await import('../../src/server/http');
+    const { JobEnded } = await import('../../src/server/jobs/ended');
+    const late = endpoint(() => Promise.reject(new JobEnded('time')));
+    const answer = (await late({} as never)) as Response;
+    expect([
+      answer.status,
+      ((await answer.json()) as { errors: { code: string }[] }).errors[0]!.code,
+    ]).to.deep.equal([503, 'busy']);
+  });
+
   it('says what this installation is and that its database holds together', async () => {
     const about = (await go<Installation>('about', 'GET')).body;
     expect(about).to.include({ folder: test.folder, fault: null });
@@ -93,6 +106,15 @@ describe('the house', () => {
       revision: 1,
       price: null,
     } as never);
+    // A mix of the demo's, in a mix of the demo's, in one of her own: all of it stays.
+    const demo = (await findSetting(test.db, 'demo')).value!;
+    for (const [id, material] of [
+      ['inner', 'kaolin'],
+      ['outer', 'inner'],
+      ['my-mix', 'outer'],
+    ] as const)
+      await addMix(test.db, id, id, [{ material, parts: 1 }]);
+    await putSetting(test.db, 'demo', { ...demo, materials: [...demo.materials, 'inner', 'outer'] });
     expect((await go('demo', 'POST', { body: { sure: 'yes' } })).status).to.equal(422);
     const { status, body } = await go<SettingsData>('demo', 'POST', { body: { sure: 'take the demo out' } });
     expect([status, body.demo]).to.deep.equal([200, null]);
@@ -100,8 +122,10 @@ describe('the house', () => {
     const materials = (await test.db('materials').pluck('id')) as string[];
     expect(materials).to.include('coal-and-violets');
     const held = (await test.db('product_materials').pluck('material_id')) as string[];
+    const own = ['my-mix', 'outer', 'inner', 'kaolin'];
+    expect(materials).to.include.members(own);
     expect(
-      materials.every((id) => held.includes(id)),
+      materials.every((id) => held.includes(id) || own.includes(id)),
       materials.join(),
     ).to.equal(true);
     expect(await test.db('documents').where('number', 'BA-1407').first()).to.not.equal(undefined);

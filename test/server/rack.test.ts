@@ -1,4 +1,5 @@
 /** The rack over HTTP: what waits, a batch's cure, what went out, withdrawal, calendar, parts, photographs, plans. */
+import { createHash } from 'node:crypto';
 import { expect } from 'chai';
 import type { Cure } from '../../src/core/curing/cure-types';
 import type { BatchDetail, Trace } from '../../src/core/records/batch';
@@ -168,6 +169,28 @@ describe('the rack over HTTP', () => {
       body: { rows: [{ ...row, day: '2026-01-05' }] },
     });
     expect(early.body.errors[0]).to.include({ code: 'not-released' });
+  });
+
+  it('is not stopped by an event that took the name of a row or of a part of it: told, or named otherwise', async () => {
+    const { id, code } = await released('first-light', 20);
+    const row = { day: DAY, what: code, bars: 1, how: 'sale', to: 'A taken name', market: 'EU' };
+    const text = JSON.stringify([DAY, code, 1, 'sale', 'A taken name', 'EU', '', '']);
+    const name = `sale:${createHash('sha256').update(`${text} 1`).digest('hex').slice(0, 32)}`;
+    const take = (taken: string) =>
+      go('events', 'POST', {
+        params: { id },
+        body: {
+          events: [{ id: taken, type: 'noted', at: `${DAY}T10:00:00Z`, by: null, text: 'x', for: 'record' }],
+        },
+      });
+    expect((await take(name)).status).to.equal(200);
+    const refused = await go<{ errors: { path: string; code: string }[] }>('sales', 'POST', {
+      body: { rows: [row] },
+    });
+    expect([refused.status, refused.body.errors[0]]).to.deep.include(422);
+    expect(refused.body.errors[0]).to.include({ path: 'rows.0.what', code: 'id-taken' });
+    const other = await go('sales', 'POST', { body: { rows: [{ ...row, ref: '7' }] } });
+    expect(other.status).to.equal(201);
   });
 
   it('lists a withdrawal by lot and by batch, harmless in a spreadsheet', async () => {

@@ -2,7 +2,8 @@
 import { expect } from 'chai';
 import { HttpFault } from '../../src/server/http';
 import { told } from '../../src/server/jobs/told';
-import { JobEnded, onThread } from '../../src/server/jobs/threads';
+import { JobEnded } from '../../src/server/jobs/ended';
+import { onThread } from '../../src/server/jobs/threads';
 
 describe('the time of a job', () => {
   it('ends a job at its limit, says so in words, and takes the next', async () => {

@@ -5,6 +5,7 @@
 import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { Piscina } from 'piscina';
+import { JobEnded } from './ended';
 import type * as jobs from './jobs';
 
 type Jobs = typeof jobs;
@@ -27,13 +28,6 @@ const MOST_MEMORY_MB = 512;
  * programs ends none. What a request can make large without end has a tighter one of its own.
  */
 const USUAL_LIMIT_MS = 10_000;
-
-/** A job was ended because it took too long, needed too much memory, or too many others waited before it. */
-export class JobEnded extends Error {
-  constructor(readonly reason: 'time' | 'memory' | 'crowd') {
-    super(`The job was ended: ${reason}.`);
-  }
-}
 
 /** A thread that starts loads what it needs first; that is not the job's time. */
 const START_MS = 20_000;

@@ -1,6 +1,6 @@
 /** Jobs that were ended, told in words instead of thrown. */
 import { fault } from '../http';
-import { JobEnded } from './threads';
+import { JobEnded } from './ended';
 
 /** What to say of a job that was ended, by why. */
 const ENDED: Record<JobEnded['reason'], { status: number; message: string }> = {

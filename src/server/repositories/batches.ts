@@ -138,6 +138,19 @@ export async function eventBatches(db: Knex, ids: readonly string[]): Promise<Re
   return found;
 }
 
+/** Which of some events are on file as bars that went. */
+export async function soldBefore(db: Knex, ids: readonly string[]): Promise<ReadonlySet<string>> {
+  const found = new Set<string>();
+  for (let at = 0; at < ids.length; at += AT_ONCE) {
+    const rows: { id: string }[] = await db('batch_events')
+      .whereIn('id', ids.slice(at, at + AT_ONCE))
+      .whereRaw("json_extract(body, '$.type') = 'moved'")
+      .select('id');
+    for (const { id } of rows) found.add(id);
+  }
+  return found;
+}
+
 /** The batches that drew from a lot. */
 export async function batchesDrawing(db: Knex, lot: string): Promise<string[]> {
   const rows: { batch_id: string }[] = await db('stock_movements')

@@ -25,7 +25,8 @@ import type { Manifest } from '../archive/tables';
 import { dataFolder, moment } from '../config';
 import { DATABASE_FILE } from '../database';
 import { fault } from '../http';
-import { JobEnded, onThread } from '../jobs/threads';
+import { JobEnded } from '../jobs/ended';
+import { onThread } from '../jobs/threads';
 import { makeBackup } from './backups';
 
 const LIMIT_MS = 180_000;

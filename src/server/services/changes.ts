@@ -7,7 +7,8 @@ import type { Change } from '../../core/change/types';
 import type { ChangeEntry, ChangeView } from '../../core/records/watch';
 import type { House } from '../house';
 import { fault } from '../http';
-import { JobEnded, onThread } from '../jobs/threads';
+import { JobEnded } from '../jobs/ended';
+import { onThread } from '../jobs/threads';
 import {
   addChange,
   allChanges,

@@ -11,6 +11,7 @@ import {
   type SettingsData,
 } from '../../core/records/house';
 import { rulebook } from '../../rulebook';
+import { JobEnded } from '../jobs/ended';
 import { onThread } from '../jobs/threads';
 import { backupFolder, listBackups } from '../archive/backup-files';
 import { dataFolder } from '../config';
@@ -68,6 +69,16 @@ async function without(trx: Knex, ids: readonly string[], query: string): Promis
   return ids.filter((id) => !held.has(id));
 }
 
+/** Materials that somebody's own things hold, and everything that those are mixed from, however deep. */
+const HELD_MATERIALS = `with recursive held (id) as (
+  select material_id from product_materials
+  union select json_extract(line.value, '$.material') from formula_versions as v, json_each(v.formula, '$.lines') as line
+  union select l.material_id from lots as l join stock_movements as s on s.lot_id = l.id where s.batch_id is not null
+  union select m.id from materials as m
+        where m.id not in (select value from json_each((select value from settings where key = 'demo'), '$.materials'))
+  union select json_extract(part.value, '$.material') from held join materials as m on m.id = held.id, json_each(m.mix) as part
+) select id from held`;
+
 /**
  * Takes out what the demo brought and nothing of the maker's own refers to: her bars keep the materials they hold,
  * her batches the bars and lots they were poured from.
@@ -89,15 +100,7 @@ export async function takeDemoOut(house: House): Promise<SettingsData> {
     const bars = await without(trx, demo.bars, 'select distinct product_id as id from batches');
     await drop('issued_labels', 'product_id', bars);
     await drop('products', 'id', bars);
-    const free = await without(
-      trx,
-      demo.materials,
-      `select material_id as id from product_materials
-       union select json_extract(line.value, '$.material') from formula_versions as v, json_each(v.formula, '$.lines') as line
-       union select l.material_id from lots as l join stock_movements as s on s.lot_id = l.id where s.batch_id is not null
-       union select json_extract(part.value, '$.material') from materials as m, json_each(m.mix) as part
-             where m.id not in (select value from json_each((select value from settings where key = 'demo'), '$.materials'))`,
-    );
+    const free = await without(trx, demo.materials, HELD_MATERIALS);
     await trx('stock_movements')
       .whereIn('lot_id', trx('lots').select('id').whereIn('material_id', free))
       .delete();
@@ -117,6 +120,15 @@ const bytesUnder = (folder: string): number =>
     ? readdirSync(folder).reduce((sum, name) => sum + statSync(join(folder, name)).size, 0)
     : 0;
 
+/** What is wrong with the database; a look that takes too long is said to, and is no fault. */
+function lookedOver(file: string): Promise<string | null> {
+  return onThread('faultOf', file, { limitMs: LIMIT_MS }).catch((error: unknown) => {
+    if (error instanceof JobEnded)
+      return 'It could not be looked over in time. Look again when less goes on.';
+    throw error;
+  });
+}
+
 /** This installation: where it lies, how large it is, and whether its database holds together. */
 export async function installation({ db }: House): Promise<Installation> {
   const folder = dataFolder();
@@ -135,7 +147,7 @@ export async function installation({ db }: House): Promise<Installation> {
       batches: await count('batches'),
       papers: await count('documents'),
     },
-    fault: await onThread('faultOf', join(folder, DATABASE_FILE), { limitMs: LIMIT_MS }),
+    fault: await lookedOver(join(folder, DATABASE_FILE)),
     lastGood: listBackups(backups).find((one) => one.fault === null)?.at ?? null,
     rulebook: rulebook().edition,
   };

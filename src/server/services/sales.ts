@@ -1,5 +1,5 @@
 /** What went out, row by row: all of a list or none of it; a row that is known changes nothing. */
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { setImmediate as breath } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import { weighedOf } from '../../core/batch/weighed';
@@ -17,6 +17,7 @@ import {
   eventBatches,
   eventsOf,
   putBatch,
+  soldBefore,
 } from '../repositories/batches';
 import { writing } from '../store/writing';
 import { summaryOf } from './batches';
@@ -94,6 +95,32 @@ function take(
   return { parts: found.parts };
 }
 
+/**
+ * Gives parts of a row whose name an event of somebody else has by chance or by will another one; answers what is wrong
+ * where that is the row's own name, by which it is known again.
+ */
+async function nameFreely(
+  trx: Knex,
+  sources: readonly Source[],
+  rowOf: ReadonlyMap<string, number>,
+): Promise<RequestError[]> {
+  const fresh = sources.flatMap((source) => source.fresh.map(({ event }) => event));
+  const taken = await eventBatches(
+    trx,
+    fresh.map(({ id }) => id),
+  );
+  const faults: RequestError[] = [];
+  for (const event of fresh.filter(({ id }) => taken.has(id))) {
+    const row = rowOf.get(event.id);
+    if (row === undefined) event.id = `sale:${randomUUID()}`;
+    else faults.push({ path: `rows.${row}.what`, code: 'id-taken', message: TAKEN });
+  }
+  return faults;
+}
+
+const TAKEN =
+  'Something else stands on file under the name that this row would have. Give the row a number of its own (ref).';
+
 async function write(trx: Knex, sources: readonly Source[], now: string): Promise<void> {
   for (const { id, seq, productName, batch, fresh } of sources) {
     if (fresh.length === 0) continue;
@@ -121,7 +148,7 @@ export async function recordSales(
   const action = async (trx: Knex): Promise<SalesAnswer> => {
     const sources = await sourcesOf({ ...house, db: trx });
     const ids = rowIds(rows);
-    const known = await eventBatches(trx, ids);
+    const known = await soldBefore(trx, ids);
     const faults: RequestError[] = [];
     const parts: SalePart[][] = [];
     let bars = 0;
@@ -136,6 +163,8 @@ export async function recordSales(
       parts.push('fault' in taken ? [] : taken.parts);
       if (!('fault' in taken)) bars += row.bars;
     }
+    const rowOf = new Map(ids.map((id, at) => [id, at]));
+    if (faults.length === 0) faults.push(...(await nameFreely(trx, sources, rowOf)));
     if (faults.length > 0) throw new HttpFault(422, faults.slice(0, MOST_FAULTS));
     if (!isPreview) await write(trx, sources, house.now);
     for (const { id, seq, fresh } of sources) if (fresh.length > 0) told.push(`${id} ${seq + fresh.length}`);
