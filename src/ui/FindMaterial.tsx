@@ -9,6 +9,7 @@ import {
   Popover,
 } from 'react-aria-components';
 import type { Material } from '../core/formula/types';
+import styles from './FindMaterial.module.css';
 
 const REST_MS = 120;
 
@@ -23,15 +24,21 @@ interface Props {
   onFound: (found: FoundMaterial) => void;
 }
 
-/** Finds materials as a few letters are typed. */
-function useSearch(text: string): FoundMaterial[] {
-  const [found, setFound] = useState<FoundMaterial[]>([]);
+/** Nothing is found yet. */
+const NONE: FoundMaterial[] = [];
+
+/**
+ * Finds materials as a few letters are typed. Answers what was found by these very letters, and null until that is known:
+ * what is chosen is never of a list that is about to change under the hand.
+ */
+function useSearch(text: string): FoundMaterial[] | null {
+  const [found, setFound] = useState<{ text: string; materials: FoundMaterial[] } | null>(null);
   useEffect(() => {
     const stop = new AbortController();
     const timer = setTimeout(() => {
       fetch(`/api/v1/materials?q=${encodeURIComponent(text)}`, { signal: stop.signal })
         .then((answer) => answer.json() as Promise<{ materials: FoundMaterial[] }>)
-        .then(({ materials }) => setFound(materials))
+        .then(({ materials }) => setFound({ text, materials }))
         .catch(() => undefined);
     }, REST_MS);
     return () => {
@@ -39,7 +46,7 @@ function useSearch(text: string): FoundMaterial[] {
       stop.abort();
     };
   }, [text]);
-  return found;
+  return found?.text === text ? found.materials : null;
 }
 
 /** Emptying the field after a choice opens the list anew, over what was chosen for: it is closed before it shows. */
@@ -63,7 +70,8 @@ function StaysShut({ choices }: { choices: number }) {
 export function FindMaterial({ label, onFound }: Props) {
   const [text, setText] = useState('');
   const [choices, setChoices] = useState(0);
-  const found = useSearch(text);
+  const answer = useSearch(text);
+  const found = answer ?? NONE;
   const add = (key: string | number | null) => {
     const chosen = found.find(({ material }) => material.id === key);
     if (!chosen) return;
@@ -85,10 +93,14 @@ export function FindMaterial({ label, onFound }: Props) {
       <StaysShut choices={choices} />
       <Label className="font-medium">{label}</Label>
       <Input className="field w-72" placeholder="a few letters, e.g. lav" />
-      <Popover className="finder">
-        <ListBox renderEmptyState={() => <p className="px-3 py-1.5 text-soft">Nothing by that name.</p>}>
+      <Popover className={styles.list}>
+        <ListBox
+          renderEmptyState={() => (
+            <p className="px-3 py-1.5 text-soft">{answer ? 'Nothing by that name.' : 'Looking…'}</p>
+          )}
+        >
           {({ id, entry }: { id: string; entry: FoundMaterial }) => (
-            <ListBoxItem id={id} textValue={entry.material.name} className="finder-item">
+            <ListBoxItem id={id} textValue={entry.material.name} className={styles.option}>
               <span>{entry.material.name}</span>
               <span className="font-narrow text-soft">{entry.isOwn ? 'cupboard' : 'library'}</span>
             </ListBoxItem>

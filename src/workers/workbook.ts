@@ -1,5 +1,5 @@
 /** Reading a workbook (.xlsx) within bounds: what only looks takes no time, and what is too much is refused before it is built. */
-import type { Cell } from 'exceljs';
+import excel, { type Cell } from 'exceljs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 
 /** Why a workbook is not read. */
@@ -65,7 +65,6 @@ function cellText({ value, text, numFmt }: Cell): string {
  * @throws WorkbookFault where it cannot be opened or holds too much.
  */
 export async function workbookRows(bytes: Uint8Array): Promise<string[][]> {
-  const { default: excel } = await import('exceljs');
   const workbook = new excel.Workbook();
   await workbook.xlsx.load(lean(bytes).slice().buffer).catch((error: unknown) => {
     throw error instanceof WorkbookFault ? error : new WorkbookFault(DAMAGED);
