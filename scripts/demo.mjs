@@ -25,11 +25,17 @@ const server = spawn(process.execPath, ['dist/server/serve.mjs'], {
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));
 
+const isHere = /^(?:localhost|127\.|::1)/.test(HOST);
+const scheme = isHere || process.env.PROPORTIA_TLS === 'off' ? 'http' : 'https';
+
 async function announce() {
+  const at = HOST === '0.0.0.0' || HOST === '::' ? '127.0.0.1' : HOST;
   for (let tries = 0; tries < 100; tries++) {
     try {
-      if ((await fetch(`http://${HOST}:${PORT}/api/v1/health`)).ok) {
-        console.log(`\nProportia is ready: http://${HOST}:${PORT}\n`);
+      // Where it is encrypted, plain connections are led there: that, too, says that it listens.
+      const answer = await fetch(`http://${at}:${PORT}/api/v1/health`, { redirect: 'manual' });
+      if (answer.ok || answer.status === 308) {
+        console.log(`\nProportia is ready: ${scheme}://${at}:${PORT}\n`);
         return;
       }
     } catch {
@@ -37,6 +43,6 @@ async function announce() {
     }
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  console.error(`Proportia does not answer on http://${HOST}:${PORT}. Is another program using that port?`);
+  console.error(`Proportia does not answer on port ${PORT}. Is another program using it?`);
 }
 await announce();

@@ -11,10 +11,13 @@ import { dataFolder } from './config';
 import { DATABASE_FILE, openDatabase } from './database';
 import { Access, LONGEST_PASSPHRASE, SHORTEST_PASSPHRASE } from './front/access';
 import { frontApp } from './front/app';
+import { secureHouse } from './front/listen';
 import { lockFolder } from './front/lock';
 import { isLoopback } from './front/origin';
+import { givenTls, ownTls, type Tls } from './front/tls';
 import { faultOf } from './archive/backup-job';
 import { lastGoodBackup, restoreAtStart } from './archive/restore';
+import { noteFault } from './log';
 import { storeFault } from './store/faults';
 
 // React's development build is twice to four times slower; it is chosen where nothing else is said.
@@ -27,6 +30,7 @@ const HEADERS_MS = 20_000;
 const REQUEST_MS = 15 * 60_000;
 /** Idle connections are kept longer than browsers keep them, so that none is closed under a request. */
 const KEEP_ALIVE_MS = 75_000;
+const DAY_MS = 24 * 3_600_000;
 
 function end(message: string): never {
   console.error(`\nProportia cannot start. ${message}\n`);
@@ -44,7 +48,7 @@ function namesFromOutside(): string[] {
 /** Names and addresses that other machines of the network know this one by. */
 function ownNames(): string[] {
   const addresses = Object.values(networkInterfaces()).flatMap((all) =>
-    (all ?? []).map(({ address }) => address),
+    (all ?? []).filter(({ address }) => !address.startsWith('fe80')).map(({ address }) => address),
   );
   const name = hostname().toLowerCase();
   return [name, `${name}.local`, ...addresses.map((one) => (one.includes(':') ? `[${one}]` : one))];
@@ -109,6 +113,27 @@ async function prepareStore(): Promise<() => void> {
   }
 }
 
+/** Certificates: the maker's own by `PROPORTIA_CERT` and `_KEY`, none by `PROPORTIA_TLS=off`, else the house's. */
+async function tlsWanted(names: readonly string[]): Promise<Tls | null> {
+  if (process.env.PROPORTIA_TLS === 'off') return null;
+  const { PROPORTIA_CERT: cert, PROPORTIA_KEY: key } = process.env;
+  try {
+    if (cert || key) return givenTls(cert ?? '', key ?? '');
+    return await ownTls(dataFolder(), ['localhost', '127.0.0.1', '[::1]', ...names]);
+  } catch (error) {
+    return end((error as Error).message);
+  }
+}
+
+/** Looks once a day whether names have changed or the end is near. */
+function keepRenewed(renew: (tls: Tls) => void): void {
+  const look = async () => {
+    const next = await tlsWanted([...namesFromOutside(), ...ownNames()]);
+    if (next) renew(next);
+  };
+  setInterval(() => void look().catch((error: unknown) => noteFault('tls', error)), DAY_MS).unref();
+}
+
 async function start(): Promise<void> {
   if (!Number.isInteger(PORT) || PORT < 1 || PORT > 65_535) end('PORT has to be a number from 1 to 65535.');
   const release = await prepareStore();
@@ -120,23 +145,26 @@ async function start(): Promise<void> {
     handler: Parameters<typeof frontApp>[0]['pages'];
   };
   const clientFolder = fileURLToPath(new URL('../client', import.meta.url));
-  const server = createServer(
-    { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: KEEP_ALIVE_MS },
-    frontApp({
-      clientFolder,
-      pages: handler,
-      names: isShut ? [...namesFromOutside(), ...ownNames()] : namesFromOutside(),
-      gate: { access, isShut, reach: isShut ? networkAddress() : undefined },
-    }),
-  );
+  const names = isShut ? [...namesFromOutside(), ...ownNames()] : namesFromOutside();
+  const tls = isShut ? await tlsWanted(names) : null;
+  const app = frontApp({
+    clientFolder,
+    pages: handler,
+    names,
+    gate: { access, isShut, reach: isShut ? networkAddress() : undefined, tls },
+  });
+  const options = { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: KEEP_ALIVE_MS };
+  const house = tls && secureHouse(app, tls, names, options);
+  if (house?.renew && tls?.authority) keepRenewed(house.renew);
+  const server = house?.server ?? createServer(options, app);
   server.on('error', (error: NodeJS.ErrnoException) => {
     if (error.code === 'EADDRINUSE') end(`Port ${PORT} is taken by another program. Set PORT to a free one.`);
     end(error.message);
   });
   server.listen(PORT, HOST, () => {
-    process.stdout.write(`Listening on http://${HOST}:${PORT}\n`);
+    process.stdout.write(`Listening on ${tls ? 'https' : 'http'}://${HOST}:${PORT}\n`);
     // A first look starts threads and renders once, so that the maker's own first look is quick.
-    void fetch(`http://${HOST}:${PORT}/`).catch(() => undefined);
+    if (!tls) void fetch(`http://${HOST}:${PORT}/`).catch(() => undefined);
   });
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.on(signal, () => {

@@ -17,6 +17,8 @@ interface AccessData {
   isShut: boolean;
   hasPassphrase: boolean;
   sessions: Device[];
+  /** By what a device comes to trust this house; null where connections are not encrypted by it. */
+  trust: { fingerprint: string; url: string; svg: string } | null;
 }
 
 const KIND_WORDS = { desk: 'desk: everything', bench: 'bench: pouring and weighing' } as const;
@@ -76,6 +78,36 @@ function BenchCode({ onFaults }: { onFaults: (faults: Fault[]) => void }) {
         </figure>
       )}
     </div>
+  );
+}
+
+/** Once on every tablet and phone: without it, its browser warns and keeps camera, wake lock and offline work shut. */
+function Trust({ fingerprint, url, svg }: NonNullable<AccessData['trust']>) {
+  return (
+    <details>
+      <summary className="cursor-pointer text-ultra">Make a device trust this house</summary>
+      <div className="flex flex-wrap items-start gap-5 pt-2">
+        <img
+          className="h-44 w-44"
+          alt={`Address ${url} of the certificate`}
+          src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`}
+        />
+        <div className="max-w-xl">
+          <ol className="list-decimal pl-5">
+            <li>
+              On the device, point its camera here, or open <span className="break-all">{url}</span>. It is
+              offered a certificate.
+            </li>
+            <li>
+              Compare the fingerprint (SHA-256) that the device shows with this one. Where they differ, do not
+              take it.
+            </li>
+            <li>Take it as a certificate authority (in its settings, under security or profiles).</li>
+          </ol>
+          <p className="break-all pt-2 font-narrow tabular-nums">{fingerprint}</p>
+        </div>
+      </div>
+    </details>
   );
 }
 
@@ -144,7 +176,7 @@ export function WhoGetsIn() {
     void send<AccessData>('GET', address('access')).then((answer) => answer.ok && setData(answer.body));
   }, []);
   if (!data) return null;
-  const { isShut, hasPassphrase, sessions } = data;
+  const { isShut, hasPassphrase, sessions, trust } = data;
   const act = async (method: 'POST' | 'DELETE', part: string) => {
     const answer = await send(method, address('access', part));
     setFaults(answer.ok ? [] : answer.faults);
@@ -177,6 +209,7 @@ export function WhoGetsIn() {
           </div>
         </>
       )}
+      {trust && <Trust {...trust} />}
       <Passphrase hasOne={hasPassphrase} onSet={() => void look()} onFaults={setFaults} />
       <Faults faults={faults} />
     </section>

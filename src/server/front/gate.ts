@@ -1,16 +1,18 @@
 /** The gate before pages and endpoints where other machines can reach them: signing in and out, devices of the bench. */
 import express, { type Express, type NextFunction, type Request, type Response, type Router } from 'express';
-import { parseCookie } from 'cookie';
+import { parse as parseCookie } from 'cookie';
 import { qrSvg } from '../labels/qr';
 import { BENCH_ONLY, isOfBench } from './bench';
+import { AUTHORITY_PATH } from './listen';
 import { isLoopback } from './origin';
+import type { Tls } from './tls';
 import { LONGEST_PASSPHRASE, SHORTEST_PASSPHRASE, Slowing, type Access, type Session } from './access';
 
 const COOKIE = 'proportia';
 const COOKIE_DAYS = 90;
 const MS_PER_DAY = 24 * 3_600_000;
 /** Build files hold nothing of the maker's; the page for signing in needs its style. */
-const OPEN = /^\/(?:_astro\/|sign-in$|bench-in$|sign-in\.css$|mark\.svg$|api\/v1\/health$)/;
+const OPEN = /^\/(?:_astro\/|sign-in$|bench-in$|sign-in\.css$|mark\.svg$|authority\.crt$|api\/v1\/health$)/;
 /** The calendar's address is its own key: a calendar on another machine cannot sign in. */
 const OWN_KEY = /^\/api\/v1\/rack\/calendar\/[\w-]+(?:\.ics)?$/;
 
@@ -20,6 +22,8 @@ export interface GateOptions {
   isShut: boolean;
   /** The address that other machines know this one by, with its port; left out where there is none. */
   reach?: string;
+  /** How connections are encrypted; null or left out where they are not. */
+  tls?: Tls | null;
 }
 
 function secretIn({ headers }: Request): string | null {
@@ -135,22 +139,34 @@ function signingIn({ access }: GateOptions): Router {
   return router;
 }
 
+/** A desk on this machine itself speaks of a name that leads another machine to itself. */
+function hostFor({ headers: { host = '' } }: Request, reach: string | undefined): string {
+  const isHere = isLoopback(host.replace(/:\d+$/, ''));
+  return isHere && reach ? reach : host;
+}
+
+/** By what a device comes to trust this house: the fingerprint, and where it takes the certificate from. */
+function trustOf({ fingerprint }: Tls, request: Request, reach: string | undefined) {
+  const url = `http://${hostFor(request, reach)}${AUTHORITY_PATH}`;
+  return { fingerprint, url, svg: qrSvg(url) };
+}
+
 /** What the desk does about who is in: the list, shutting out, a code, another passphrase. */
-function keepingDoors({ access, isShut, reach }: GateOptions): Router {
+function keepingDoors({ access, isShut, reach, tls }: GateOptions): Router {
   const router = express.Router();
   const json = express.json({ limit: '4kb' });
   router.get('/', (request, response) => {
     const own = access.sessionOf(secretIn(request));
     const sessions =
       own?.kind === 'bench' ? [] : access.sessions().map((one) => ({ ...one, isOwn: one.id === own?.id }));
-    response.set('cache-control', 'no-store').json({ isShut, hasPassphrase: access.hasPassphrase, sessions });
+    const trust = tls?.authority && own?.kind !== 'bench' ? trustOf(tls, request, reach) : null;
+    response
+      .set('cache-control', 'no-store')
+      .json({ isShut, hasPassphrase: access.hasPassphrase, sessions, trust });
   });
   router.post('/bench', (request, response) => {
     const code = access.makeCode();
-    // A desk on this machine itself speaks of a name that leads another machine to itself.
-    const host = request.headers.host ?? '';
-    const isHere = isLoopback(host.replace(/:\d+$/, ''));
-    const url = `${request.protocol}://${isHere && reach ? reach : host}/bench-in?code=${code}`;
+    const url = `${request.protocol}://${hostFor(request, reach)}/bench-in?code=${code}`;
     response.status(201).json({ code, url, svg: qrSvg(url) });
   });
   router.delete('/:id', (request, response) => {
@@ -209,10 +225,20 @@ export function addGate(app: Express, options: GateOptions): void {
     if (isDoor) refuse(response, 403, 'bench-only', why);
     else response.redirect(303, '/pour');
   });
+  app.get(AUTHORITY_PATH, (_request, response, next) =>
+    options.tls?.authority
+      ? response
+          .type('application/x-x509-ca-cert')
+          .set('cache-control', 'no-store')
+          .send(options.tls.authority)
+      : next(),
+  );
   app.post('/sign-out', (request, response) => {
     const session = access.sessionOf(secretIn(request));
     if (session) access.end(session.id);
-    response.clearCookie(COOKIE, { path: '/' }).redirect(303, isShut ? '/sign-in' : '/');
+    response
+      .clearCookie(COOKIE, { path: '/', secure: request.secure })
+      .redirect(303, isShut ? '/sign-in' : '/');
   });
   app.use(signingIn(options));
   app.use('/api/v1/access', keepingDoors(options));

@@ -17,6 +17,12 @@ function nameOf(host: string): string | null {
   return match ? match[1]!.toLowerCase() : null;
 }
 
+/** Whether a Host header names this machine: its own names, and `names` besides. */
+export function isNameOfOurs(host: string, names: readonly string[]): boolean {
+  const name = nameOf(host);
+  return name !== null && (LOOPBACK_NAMES.has(name) || isLoopback(name) || names.includes(name));
+}
+
 export interface Asked {
   host: string | undefined;
   origin: string | undefined;
@@ -31,9 +37,7 @@ export function refusal(
   { host, origin, site, mode, method }: Asked,
   names: readonly string[],
 ): string | null {
-  const name = nameOf(host ?? '');
-  const isOurs = name !== null && (LOOPBACK_NAMES.has(name) || isLoopback(name) || names.includes(name));
-  if (!isOurs)
+  if (!isNameOfOurs(host ?? '', names))
     return 'This name does not lead here. Open Proportia under the address it tells when it starts.';
   if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`)
     return 'This comes from another site. Proportia answers only its own pages.';
