@@ -26,6 +26,8 @@ export interface Taken<T> {
   question: string | null;
   /** Other readings that fit as well. */
   others?: T[];
+  /** Several readings fit as well as each other: none is taken before the maker chose. */
+  isOpen?: boolean;
 }
 
 export interface PaperFields {

@@ -5,6 +5,9 @@
 
 export interface Cell {
   text: string;
+  /** Of a figure in a picture: how it was read before its own pixels were looked at, and whether they are clear. */
+  other?: string;
+  isClear?: boolean;
   xPt: number;
   widthPt: number;
 }
@@ -25,6 +28,8 @@ export interface Paper {
 /** A run of text as a page holds it; (xPt, yPt) is where its baseline starts, from the top left. */
 export interface TextItem {
   text: string;
+  other?: string;
+  isClear?: boolean;
   xPt: number;
   yPt: number;
   widthPt: number;
@@ -48,9 +53,16 @@ function toCells(items: TextItem[]): Cell[] {
     const gap = item.xPt - endPt;
     if (last && gap < CELL_GAP * item.heightPt) {
       const blank = gap > BLANK_GAP * item.heightPt && !/\s$/.test(last.text) ? ' ' : '';
+      if (item.other !== undefined || last.other !== undefined) {
+        last.other = (last.other ?? last.text) + blank + (item.other ?? item.text);
+        last.isClear = (last.isClear ?? true) && (item.isClear ?? true);
+      }
       last.text += blank + item.text;
       last.widthPt = item.xPt + item.widthPt - last.xPt;
-    } else cells.push({ text: item.text, xPt: item.xPt, widthPt: item.widthPt });
+    } else {
+      const { text, other, isClear, xPt, widthPt } = item;
+      cells.push({ text, xPt, widthPt, ...(other === undefined ? {} : { other, isClear }) });
+    }
     endPt = item.xPt + item.widthPt;
   }
   return cells

@@ -16,6 +16,7 @@ import {
   papersFrom,
   type Draft,
   type FieldKey,
+  type KnownMaterial,
 } from './draft';
 import { PaperFault } from './fault';
 import { Folder, Papers } from './Inbox';
@@ -27,7 +28,7 @@ import { ReadingForm } from './ReadingForm';
 
 export interface PaperTrayData {
   inbox: Inbox;
-  materials: { id: string; name: string }[];
+  materials: KnownMaterial[];
   /** The material a paper is looked for, where the maker came from one. */
   wanted: string | null;
   /** What the maker taught on earlier papers. */
@@ -102,7 +103,7 @@ function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
       setOpened({
         id: ++count.current,
         paper,
-        draft: draftFrom(reading, materials, wanted, paper.isPicture),
+        draft: draftFrom(reading, materials, wanted, paper.isPicture ? paper : null),
       });
     } catch (error) {
       // Another paper was opened meanwhile; what becomes of that one is told there.
@@ -292,7 +293,7 @@ function WhatWasRead({ paper, draft, materials, onPoint, onFiled, onClose }: Wha
   return (
     <RecordFields record={record} onKeep={file} label="What was read from it">
       <h2 className="text-lg">{paper.fileName}</h2>
-      <ReadingForm questions={draft.questions} materials={materials} onPoint={onPoint} />
+      <ReadingForm questions={draft.questions} materials={materials} paper={paper} onPoint={onPoint} />
       <div className="mt-2 flex flex-wrap gap-3">
         <button type="submit" className="action action-strong" disabled={busy}>
           File what is ticked

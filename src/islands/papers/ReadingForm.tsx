@@ -1,5 +1,7 @@
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { DayField } from '../../ui/DayField';
+import { CutOut } from './CutOut';
+import type { OpenPaper } from './open';
 import { FIELD_WORDS, type Draft, type DraftRow, type FieldKey } from './draft';
 
 /** Shows where on the paper something stands. */
@@ -43,14 +45,39 @@ function Input({ at, label, onPoint }: { at: FieldKey; label: string; onPoint: (
   );
 }
 
-function Field({ at, onPoint }: { at: FieldKey; onPoint: Point }) {
+/** Readings that fit as well as each other, beside the line on the page: one is chosen, or another typed. */
+function Choices({ at, paper }: { at: FieldKey; paper: OpenPaper }) {
+  const { field, put } = useField(at);
+  return (
+    <div role="group" aria-label={`${FIELD_WORDS[at]}: which?`} className="border-l-4 border-ink pl-2">
+      <CutOut paper={paper} line={field.line} />
+      <p className="text-[0.9rem] leading-tight">{field.question}</p>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {field.others.map((other) => (
+          <button
+            key={other}
+            type="button"
+            className="action"
+            aria-pressed={field.text === other}
+            onClick={() => put(other)}
+          >
+            {other}
+          </button>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function Field({ at, paper, onPoint }: { at: FieldKey; paper: OpenPaper; onPoint: Point }) {
   const { register } = useFormContext<Draft>();
   const { field, put } = useField(at);
   const label = `${FIELD_WORDS[at]}${field.line === null ? ' (not found)' : ''}`;
   return (
     <div>
       <Input at={at} label={label} onPoint={() => onPoint(field.line === null ? [] : [field.line])} />
-      {field.others.length > 0 && (
+      {field.isOpen && <Choices at={at} paper={paper} />}
+      {!field.isOpen && field.others.length > 0 && (
         <p className="text-[0.9rem]">
           or{' '}
           {field.others.map((other) => (
@@ -65,7 +92,7 @@ function Field({ at, onPoint }: { at: FieldKey; onPoint: Point }) {
           ))}
         </p>
       )}
-      {field.question && (
+      {field.question && !field.isOpen && (
         <label className="flex items-start gap-1.5 text-[0.9rem] leading-tight">
           <input type="checkbox" className="accent-ultra" {...register(`fields.${at}.isLooked`)} />
           <span>
@@ -149,10 +176,11 @@ function Rows({ onPoint }: { onPoint: Point }) {
 
 interface Materials {
   materials: readonly { id: string; name: string }[];
+  paper: OpenPaper;
   onPoint: Point;
 }
 
-function BelongsTo({ materials, onPoint }: Materials) {
+function BelongsTo({ materials, onPoint }: Omit<Materials, 'paper'>) {
   const { register, setValue } = useFormContext<Draft>();
   const [line, question] = useWatch<Draft, ['materialLine', 'materialQuestion']>({
     name: ['materialLine', 'materialQuestion'],
@@ -177,7 +205,7 @@ function BelongsTo({ materials, onPoint }: Materials) {
   );
 }
 
-function Certificate({ onPoint }: { onPoint: Point }) {
+function Certificate({ paper, onPoint }: { paper: OpenPaper; onPoint: Point }) {
   const { register } = useFormContext<Draft>();
   const isTaken = useWatch<Draft, 'takesCertificate'>({ name: 'takesCertificate' });
   const others = useWatch<Draft, 'otherCategories'>({ name: 'otherCategories' });
@@ -190,7 +218,7 @@ function Certificate({ onPoint }: { onPoint: Point }) {
       {isTaken && (
         <div className="grid grid-cols-2 gap-3">
           {CERTIFICATE_KEYS.map((key) => (
-            <Field key={key} at={key} onPoint={onPoint} />
+            <Field key={key} at={key} paper={paper} onPoint={onPoint} />
           ))}
         </div>
       )}
@@ -207,7 +235,12 @@ function Certificate({ onPoint }: { onPoint: Point }) {
 }
 
 /** What was read, to be corrected and ticked; nothing is filed that is not ticked. */
-export function ReadingForm({ questions, materials, onPoint }: Materials & { questions: readonly string[] }) {
+export function ReadingForm({
+  questions,
+  materials,
+  paper,
+  onPoint,
+}: Materials & { questions: readonly string[] }) {
   return (
     <div className="grid gap-2">
       {questions.length > 0 && (
@@ -220,10 +253,10 @@ export function ReadingForm({ questions, materials, onPoint }: Materials & { que
       <BelongsTo materials={materials} onPoint={onPoint} />
       <div className="grid grid-cols-[repeat(auto-fit,minmax(8rem,1fr))] gap-3">
         {COMMON_KEYS.map((key) => (
-          <Field key={key} at={key} onPoint={onPoint} />
+          <Field key={key} at={key} paper={paper} onPoint={onPoint} />
         ))}
       </div>
-      <Certificate onPoint={onPoint} />
+      <Certificate paper={paper} onPoint={onPoint} />
       <Rows onPoint={onPoint} />
     </div>
   );

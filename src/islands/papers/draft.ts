@@ -3,9 +3,17 @@ import type { Constituent } from '../../core/formula/types';
 import { readNumber } from '../../core/quantities/number';
 import type { Taken } from '../../core/paperwork/fields';
 import { LESSON_FIELDS, lessonFrom, type Lesson } from '../../core/paperwork/lessons';
+import { withDoubts } from '../../core/paperwork/doubts';
 import type { Paper } from '../../core/paperwork/page';
 import { BAR_SOAP_CATEGORY, type PaperReading } from '../../core/paperwork/read';
 import type { AcceptedPaper } from '../../core/records/papers';
+
+/** A material that a paper may belong to; `maxPct` is what its paper on file says for category 9, percent. */
+export interface KnownMaterial {
+  id: string;
+  name: string;
+  maxPct?: number | null;
+}
 
 /** One field: its text, where it was taken from, what is asked about it and whether the maker looked. */
 export interface DraftField {
@@ -16,6 +24,8 @@ export interface DraftField {
   isLooked: boolean;
   /** Other readings that fit as well. */
   others: string[];
+  /** None of the readings is taken before the maker chose one or typed another. */
+  isOpen?: boolean;
 }
 
 export const FIELD_WORDS = {
@@ -57,8 +67,11 @@ const FROM_PICTURE = 'Read from a picture: compare it with the page.';
 
 function field(taken: Taken<string | number> | null | undefined, isPicture: boolean): DraftField {
   if (!taken) return { text: '', line: null, question: null, isLooked: true, others: [] };
-  const { value, line, others = [] } = taken;
+  const { value, line, others = [], isOpen = false } = taken;
   const question = taken.question ?? (isPicture ? FROM_PICTURE : null);
+  // Where several readings fit, none stands in the field before it was chosen.
+  if (isOpen)
+    return { text: '', line, question, isLooked: false, others: [value, ...others].map(String), isOpen };
   return { text: String(value), line, question, isLooked: question === null, others: others.map(String) };
 }
 
@@ -88,17 +101,25 @@ function findMaterial(
   };
 }
 
-/** A draft of what might be filed, from a reading. */
+/**
+ * A draft of what might be filed, from a reading. Of a picture, `pictured` is its lines: levels whose point may have been
+ * lost are held against their pixels, each other and the paper on file.
+ */
 export function draftFrom(
-  reading: PaperReading,
-  materials: readonly { id: string; name: string }[],
+  read: PaperReading,
+  materials: readonly KnownMaterial[],
   wanted: string | null,
-  isPicture = false,
+  pictured: Paper | null = null,
 ): Draft {
+  const isPicture = pictured !== null;
+  const belongs = findMaterial(read, materials, wanted);
+  const known = materials.find(({ id }) => id === belongs.material)?.maxPct ?? null;
+  const categories = pictured ? withDoubts(read.categories, pictured, known) : read.categories;
+  const reading = { ...read, categories };
   const taken = (one: Taken<string | number> | null | undefined) => field(one, isPicture);
   const bar = reading.categories.find(({ value }) => value.category === BAR_SOAP_CATEGORY);
   return {
-    ...findMaterial(reading, materials, wanted),
+    ...belongs,
     fields: {
       number: taken(reading.number),
       issuer: taken(reading.issuer),
@@ -112,6 +133,8 @@ export function draftFrom(
     },
     takesCertificate: bar !== undefined,
     otherCategories: reading.categories
+      // Nobody is asked about the others one by one: what may be ten times too high is not taken.
+      .filter(({ isOpen }) => !isOpen)
       .map(({ value }) => value)
       .filter(({ category }) => category !== BAR_SOAP_CATEGORY),
     rows: reading.rows.map((row) => ({
@@ -128,8 +151,19 @@ export function draftFrom(
         (isPicture ? FROM_PICTURE : null) ??
         (row.constituent === null ? 'No rule here speaks of it; it need not be taken.' : null),
     })),
-    questions: reading.questions,
+    questions: [...reading.questions, ...leftOut(reading)],
   };
+}
+
+/** Categories whose level may have lost its point, told because they are left out. */
+function leftOut({ categories }: PaperReading): string[] {
+  const open = categories.filter(({ value, isOpen }) => isOpen && value.category !== BAR_SOAP_CATEGORY);
+  if (open.length === 0) return [];
+  const words = open.map(
+    ({ value, others = [] }) =>
+      `category ${value.category} (${[value, ...others].map(({ maxPct }) => maxPct).join(' or ')} %)`,
+  );
+  return [`Left out, as a point may have been lost: ${words.join(', ')}.`];
 }
 
 const constituentId = (row: DraftRow) =>
@@ -167,9 +201,11 @@ export function faultsOf(draft: Draft): string[] {
   if (!draft.material) faults.push('Choose the material the paper belongs to.');
   if (!draft.takesCertificate && !takesRows) faults.push('Nothing is taken yet. Tick what should be filed.');
   for (const [key, label] of Object.entries(FIELD_WORDS) as [FieldKey, string][]) {
-    const { question, isLooked, text } = draft.fields[key];
+    const { question, isLooked, text, isOpen } = draft.fields[key];
     const belongs = draft.takesCertificate || key === 'number' || key === 'issuer' || key === 'issuedOn';
-    if (belongs && question !== null && !isLooked) faults.push(`${label}: tick that you have looked at it.`);
+    if (belongs && isOpen && text.trim() === '') faults.push(`${label}: choose what the picture shows.`);
+    else if (belongs && question !== null && !isLooked)
+      faults.push(`${label}: tick that you have looked at it.`);
     const isNumber = key === 'maxPct' || key === 'flashPointC' || key === 'vanillinPct';
     if (belongs && isNumber && text.trim() !== '' && !Number.isFinite(readNumber(text)))
       faults.push(`${label}: give a number.`);

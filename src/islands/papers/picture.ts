@@ -1,8 +1,9 @@
 /** Reading the text of a picture: straightened and cleaned here, read by a worker that ships with the application. */
-import { createWorker, type Page, type Worker as Reader } from 'tesseract.js';
+import { createWorker, type Page, type Word, type Worker as Reader } from 'tesseract.js';
 import readerUrl from 'tesseract.js/dist/worker.min.js?url';
 import engineUrl from 'tesseract.js-core/tesseract-core-simd-lstm.wasm.js?url';
 import { linesFromItems, type PaperLine, type TextItem } from '../../core/paperwork/page';
+import { partOf, pointIn } from '../../core/paperwork/points';
 import { clean, skewOf, type GreyPicture } from '../../core/paperwork/straighten';
 import { PaperFault } from './fault';
 
@@ -43,7 +44,7 @@ function greyOf(context: CanvasRenderingContext2D, width: number, height: number
 }
 
 /** The picture at reading size, turned straight, paper white and ink black. */
-function straightened(source: CanvasImageSource, fromWidth: number, fromHeight: number): HTMLCanvasElement {
+function straightened(source: CanvasImageSource, fromWidth: number, fromHeight: number) {
   const scale = READ_WIDTH_PX / fromWidth;
   const [width, height] = [READ_WIDTH_PX, Math.round(fromHeight * scale)];
   const [, first] = canvasOf(width, height);
@@ -54,6 +55,8 @@ function straightened(source: CanvasImageSource, fromWidth: number, fromHeight: 
   context.rotate((-degrees * Math.PI) / 180);
   context.drawImage(source, -width / 2, -height / 2, width, height);
   const picture = greyOf(context, width, height);
+  /** As it was taken: cleaning wipes out small points. */
+  const plain: GreyPicture = { ...picture, grey: picture.grey.slice() };
   clean(picture);
   const shown = context.createImageData(width, height);
   for (let at = 0; at < picture.grey.length; at++) {
@@ -61,11 +64,35 @@ function straightened(source: CanvasImageSource, fromWidth: number, fromHeight: 
     shown.data[4 * at + 3] = 255;
   }
   context.putImageData(shown, 0, 0);
-  return canvas;
+  return { canvas, plain };
+}
+
+/** Digits without a point or comma, as they are read where it was lost. */
+const BARE = /^[<≤]?\d{2,5}%?$/;
+/** Paper around a figure that is looked at alone, in its heights. */
+const AROUND = 0.18;
+
+/** A figure with the point that its own pixels show; as it was read where they show none. */
+function withPoint(word: Word, plain: GreyPicture): Pick<TextItem, 'text' | 'other' | 'isClear'> {
+  const text = word.text.trim();
+  if (!BARE.test(text)) return { text: word.text };
+  const { x0, x1, y0, y1 } = word.bbox;
+  const around = AROUND * (y1 - y0);
+  const left = Math.max(0, Math.floor(x0 - around));
+  const point = pointIn(
+    partOf(plain, { left, right: x1 + around, top: y0 - around, bottom: y1 + 2 * around }),
+  );
+  if (!point) return { text: word.text };
+  const isBefore = ({ bbox }: { bbox: { x0: number; x1: number } }) =>
+    (bbox.x0 + bbox.x1) / 2 < left + point.x;
+  const after = word.symbols.filter(isBefore).length;
+  const isWithin = /\d$/.test(text.slice(0, after)) && /^\d/.test(text.slice(after));
+  if (!isWithin) return { text: word.text };
+  return { text: `${text.slice(0, after)}.${text.slice(after)}`, other: text, isClear: point.isClear };
 }
 
 /** The words of a page as runs of text, placed on a page of usual width. */
-function itemsOf(page: Page, scale: number): { items: TextItem[]; confidence: number } {
+function itemsOf(page: Page, scale: number, plain: GreyPicture): { items: TextItem[]; confidence: number } {
   const lines = (page.blocks ?? []).flatMap((block) =>
     block.paragraphs.flatMap((paragraph) => paragraph.lines),
   );
@@ -76,7 +103,7 @@ function itemsOf(page: Page, scale: number): { items: TextItem[]; confidence: nu
   );
   const total = words.reduce((sum, { word }) => sum + word.confidence, 0);
   const items = words.map(({ word, line }): TextItem => ({
-    text: word.text,
+    ...withPoint(word, plain),
     xPt: word.bbox.x0 * scale,
     yPt: line.baseline.y1 * scale,
     widthPt: (word.bbox.x1 - word.bbox.x0) * scale,
@@ -140,10 +167,10 @@ export async function readPictures(
 }
 
 async function readOne(reader: Reader, page: PictureOfPage, number: number): Promise<ReadPicture> {
-  const canvas = straightened(page.source, page.width, page.height);
+  const { canvas, plain } = straightened(page.source, page.width, page.height);
   const { data } = await reader.recognize(canvas, {}, { blocks: true });
   const scale = PAGE_WIDTH_PT / canvas.width;
-  const { items, confidence } = itemsOf(data, scale);
+  const { items, confidence } = itemsOf(data, scale, plain);
   const lines = linesFromItems(number, items);
   if (lines.length < LEAST_LINES || confidence < LEAST_MEAN_CONFIDENCE)
     throw new PaperFault(
