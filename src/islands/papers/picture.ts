@@ -1,5 +1,5 @@
 /** Reading the text of a picture: straightened and cleaned here, read by a worker that ships with the application. */
-import { createWorker, type Page, type Word, type Worker as Reader } from 'tesseract.js';
+import { createWorker, PSM, type Line, type Page, type Word, type Worker as Reader } from 'tesseract.js';
 import readerUrl from 'tesseract.js/dist/worker.min.js?url';
 import engineUrl from 'tesseract.js-core/tesseract-core-simd-lstm.wasm.js?url';
 import { linesFromItems, type PaperLine, type TextItem } from '../../core/paperwork/page';
@@ -67,49 +67,128 @@ function straightened(source: CanvasImageSource, fromWidth: number, fromHeight: 
   return { canvas, plain };
 }
 
-/** Digits without a point or comma, as they are read where it was lost. */
+/** A figure as levels and shares are written; without a point or comma where it was lost. */
+const FIGURE = /^[<≤]?\d{1,3}(?:[.,]\d{1,4})?%?$/;
 const BARE = /^[<≤]?\d{2,5}%?$/;
-/** Paper around a figure that is looked at alone, in its heights. */
-const AROUND = 0.18;
+const ALONE_FIGURES = '0123456789.,%<';
+/** Paper around a figure that is looked at alone, in its heights; and how high it is made for that, pixels. */
+const AROUND = 0.25;
+const ALONE_HIGH_PX = 72;
+/** Figures looked at once more on one page: more stand on no certificate. */
+const MOST_ALONE = 90;
 
-/** A figure with the point that its own pixels show; as it was read where they show none. */
-function withPoint(word: Word, plain: GreyPicture): Pick<TextItem, 'text' | 'other' | 'isClear'> {
-  const text = word.text.trim();
-  if (!BARE.test(text)) return { text: word.text };
-  const { x0, x1, y0, y1 } = word.bbox;
-  const around = AROUND * (y1 - y0);
-  const left = Math.max(0, Math.floor(x0 - around));
-  const point = pointIn(
-    partOf(plain, { left, right: x1 + around, top: y0 - around, bottom: y1 + 2 * around }),
-  );
-  if (!point) return { text: word.text };
-  const isBefore = ({ bbox }: { bbox: { x0: number; x1: number } }) =>
-    (bbox.x0 + bbox.x1) / 2 < left + point.x;
-  const after = word.symbols.filter(isBefore).length;
-  const isWithin = /\d$/.test(text.slice(0, after)) && /^\d/.test(text.slice(after));
-  if (!isWithin) return { text: word.text };
-  return { text: `${text.slice(0, after)}.${text.slice(after)}`, other: text, isClear: point.isClear };
+/** How a figure reads besides as it was read on the page. */
+interface Seen {
+  text: string;
+  other: string;
+  isClear: boolean;
 }
 
-/** The words of a page as runs of text, placed on a page of usual width. */
-function itemsOf(page: Page, scale: number, plain: GreyPicture): { items: TextItem[]; confidence: number } {
+function boxOf({ bbox: { x0, x1, y0, y1 } }: Word) {
+  const around = AROUND * (y1 - y0);
+  return {
+    left: Math.max(0, Math.floor(x0 - around)),
+    top: Math.max(0, Math.floor(y0 - around)),
+    right: x1 + around,
+    bottom: y1 + around,
+  };
+}
+
+/** A figure with the point that its own pixels show; null where they show none. */
+function withPoint(word: Word, plain: GreyPicture): Seen | null {
+  const text = word.text.trim();
+  if (!BARE.test(text)) return null;
+  const box = boxOf(word);
+  const point = pointIn(partOf(plain, box));
+  if (!point) return null;
+  const isBefore = ({ bbox }: { bbox: { x0: number; x1: number } }) =>
+    (bbox.x0 + bbox.x1) / 2 < box.left + point.x;
+  const after = word.symbols.filter(isBefore).length;
+  const isWithin = /\d$/.test(text.slice(0, after)) && /^\d/.test(text.slice(after));
+  if (!isWithin) return null;
+  return {
+    text: `${text.slice(0, after)}.${text.slice(after)}`,
+    other: text,
+    isClear: point.isClear,
+  };
+}
+
+/** The picture of one figure, large and alone on paper. */
+function alone(word: Word, from: HTMLCanvasElement): HTMLCanvasElement {
+  const { left, top, right, bottom } = boxOf(word);
+  const scale = ALONE_HIGH_PX / Math.max(1, bottom - top);
+  const [width, height] = [Math.ceil((right - left) * scale), Math.ceil((bottom - top) * scale)];
+  const [canvas, context] = canvasOf(width + ALONE_HIGH_PX, height + ALONE_HIGH_PX / 2);
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(
+    from,
+    left,
+    top,
+    right - left,
+    bottom - top,
+    ALONE_HIGH_PX / 2,
+    ALONE_HIGH_PX / 4,
+    width,
+    height,
+  );
+  return canvas;
+}
+
+const digitsOf = (text: string) => text.replace(/[^\d.,]/g, '').replace(',', '.');
+
+/** Every figure of a page looked at once more, large and alone; those that read otherwise there, by their word. */
+async function lookAgain(
+  reader: Reader,
+  words: readonly Word[],
+  { canvas, plain }: { canvas: HTMLCanvasElement; plain: GreyPicture },
+): Promise<ReadonlyMap<Word, Seen>> {
+  const seen = new Map<Word, Seen>();
+  const figures = words.filter(({ text }) => FIGURE.test(text.trim()) || BARE.test(text.trim()));
+  await reader.setParameters({
+    tessedit_char_whitelist: ALONE_FIGURES,
+    tessedit_pageseg_mode: PSM.SINGLE_WORD,
+  });
+  for (const word of figures.slice(0, MOST_ALONE)) {
+    const pointed = withPoint(word, plain);
+    const { data } = await reader.recognize(alone(word, canvas));
+    const again = digitsOf(data.text);
+    const known = pointed ?? { text: word.text.trim(), other: word.text.trim(), isClear: false };
+    const isSame = again === digitsOf(known.text);
+    // Read alike twice and by its pixels, the first look at the page was wrong; else both readings fit.
+    if (pointed) seen.set(word, { ...pointed, isClear: pointed.isClear && isSame });
+    else if (!isSame && /^\d+(?:\.\d+)?$/.test(again)) seen.set(word, { ...known, other: again });
+  }
+  await reader.setParameters({ tessedit_char_whitelist: '', tessedit_pageseg_mode: PSM.AUTO });
+  return seen;
+}
+
+interface LinedWord {
+  word: Word;
+  line: Line;
+}
+
+/** The words of a page that are read with some certainty, with their lines. */
+function wordsOf(page: Page): LinedWord[] {
   const lines = (page.blocks ?? []).flatMap((block) =>
     block.paragraphs.flatMap((paragraph) => paragraph.lines),
   );
-  const words = lines.flatMap((line) =>
+  return lines.flatMap((line) =>
     line.words
       .filter(({ confidence, text }) => confidence >= LEAST_CONFIDENCE && text.trim() !== '')
       .map((word) => ({ word, line })),
   );
-  const total = words.reduce((sum, { word }) => sum + word.confidence, 0);
-  const items = words.map(({ word, line }): TextItem => ({
-    ...withPoint(word, plain),
+}
+
+/** The words of a page as runs of text, placed on a page of usual width. */
+function itemsOf(words: readonly LinedWord[], scale: number, seen: ReadonlyMap<Word, Seen>): TextItem[] {
+  return words.map(({ word, line }) => ({
+    text: word.text,
+    ...seen.get(word),
     xPt: word.bbox.x0 * scale,
     yPt: line.baseline.y1 * scale,
     widthPt: (word.bbox.x1 - word.bbox.x0) * scale,
     heightPt: line.rowAttributes.rowHeight * scale * LETTER_SHARE,
   }));
-  return { items, confidence: words.length > 0 ? total / words.length : 0 };
 }
 
 function openReader(onProgress: (share: number) => void): Promise<Reader> {
@@ -167,11 +246,18 @@ export async function readPictures(
 }
 
 async function readOne(reader: Reader, page: PictureOfPage, number: number): Promise<ReadPicture> {
-  const { canvas, plain } = straightened(page.source, page.width, page.height);
+  const straight = straightened(page.source, page.width, page.height);
+  const { canvas } = straight;
   const { data } = await reader.recognize(canvas, {}, { blocks: true });
   const scale = PAGE_WIDTH_PT / canvas.width;
-  const { items, confidence } = itemsOf(data, scale, plain);
-  const lines = linesFromItems(number, items);
+  const words = wordsOf(data);
+  const confidence = words.reduce((sum, { word }) => sum + word.confidence, 0) / (words.length || 1);
+  const seen = await lookAgain(
+    reader,
+    words.map(({ word }) => word),
+    straight,
+  );
+  const lines = linesFromItems(number, itemsOf(words, scale, seen));
   if (lines.length < LEAST_LINES || confidence < LEAST_MEAN_CONFIDENCE)
     throw new PaperFault(
       'There is no page of text in this picture that could be read. Type in what it says.',

@@ -339,8 +339,11 @@ export function WeighPanel(props: Props) {
   const isOnMark =
     takeG + wanted.doneG >= wanted.massG - wanted.underG &&
     takeG + wanted.doneG <= wanted.massG + wanted.overG;
-  const isBlocked = following.question !== null || (against(takeG) !== null && !hasReason);
-  const [takesByItself, setTakesByItself] = useTakenByItself(canTake && isOnMark && !isBlocked, take);
+  const isBlocked = against(takeG) !== null && !hasReason;
+  const [takesByItself, setTakesByItself] = useTakenByItself(
+    canTake && isOnMark && !isBlocked && following.question === null,
+    take,
+  );
   const words = STATE_WORDS[state];
   const lostG = scale.isBegun ? lastingDoubtG(following) : null;
   return (

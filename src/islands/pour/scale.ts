@@ -67,10 +67,11 @@ function useKeeper(batch: string, line: string) {
       flush();
     };
   }, [flush]);
-  return useStable((value: Weighing) => {
+  const keep = useStable((value: Weighing) => {
     if (pending.current) pending.current.value = value;
     else pending.current = { timer: setTimeout(flush, KEEP_MS), value };
   });
+  return { keep, flush };
 }
 
 /** Follows the scale for one weighing; batch and line name it, so that a reload goes on at the same gram. */
@@ -83,7 +84,7 @@ export function useScale(batch: string, line: string, readabilityG: number): Ben
   const held = useRef(weighing);
   /** Readings since the page was opened, until it is known what an earlier visit kept; null after that. */
   const early = useRef<Reading[] | null>([]);
-  const keep = useKeeper(batch, line);
+  const { keep, flush } = useKeeper(batch, line);
   const [state, setState] = useState<ScaleState | 'away'>('away');
   const put = useStable((act: (was: Weighing) => Weighing) => {
     held.current = act(held.current);
@@ -120,6 +121,8 @@ export function useScale(batch: string, line: string, readabilityG: number): Ben
   const byHand = (act: (was: Weighing) => Weighing) => {
     early.current = null;
     put(act);
+    // Said once, it is not asked again after a reload.
+    flush();
   };
   return {
     following,
