@@ -1,7 +1,8 @@
 /** Twenty made-up batches over three months, in every state, written down by the same door as a maker's own. */
 import type { Knex } from 'knex';
 import type { Batch, BatchEvent, EventFields, EventType } from '../core/batch/types';
-import { lastWeights, materialsIn, usualChecks } from '../core/curing/batch-cure';
+import { cureInput, lightestG, materialsIn, settledBars, usualChecks } from '../core/curing/batch-cure';
+import { cure, USUAL_MIN_DAYS } from '../core/curing/cure';
 import type { Lot } from '../core/making/cost';
 import type { BatchDetail } from '../core/records/batch';
 import { allLots } from '../server/repositories/lots';
@@ -207,7 +208,9 @@ function leftOut(events: readonly BatchEvent[]): { leftoverG: number; trimmingsG
 /** Sold a few at a time on market days, or all of them. */
 function sell(hand: Hand, demo: DemoBatch, batch: Batch, pouredMin: number): void {
   const { good } = batch.bars;
-  const netMassG = Math.floor(Math.min(...lastWeights(batch).map(({ massG }) => massG)));
+  const { weighings, options } = cureInput(batch);
+  const bars = settledBars(batch, cure(weighings, options), USUAL_MIN_DAYS);
+  const netMassG = Math.floor(lightestG(bars)!);
   const from = pouredMin + RELEASED_AFTER_DAYS * 1440;
   for (const { id } of usualChecks(materialsIn(batch)))
     hand.write('checked', from, { check: id, outcome: 'good', ...(id === 'strip' ? { value: '9' } : {}) });

@@ -94,6 +94,8 @@ function correctBar({ barWeighings }: Batch, { event, massG, reason }: EventOf<'
   const weighing = barWeighings.find((one) => one.event === event);
   if (!weighing) return;
   weighing.leftOut = massG === 0 ? reason : null;
+  // Said once more as it was: it is right, whatever it looks like.
+  weighing.confirmed = massG === weighing.massG ? reason : null;
   if (massG > 0) weighing.massG = massG;
 }
 
@@ -170,7 +172,7 @@ const APPLY: Apply = {
   },
   sorted: (batch, { at, bars, reason }) => batch.sorted.push({ at, bars, reason }),
   barWeighed: (batch, { id, bar, massG, readabilityG, at }) => {
-    batch.barWeighings.push({ event: id, bar, massG, readabilityG, at, leftOut: null });
+    batch.barWeighings.push({ event: id, bar, massG, readabilityG, at, leftOut: null, confirmed: null });
     if (batch.state === 'cut') batch.state = 'curing';
   },
   checked: (batch, { check, outcome, value = null, note = null, at }) =>

@@ -158,6 +158,8 @@ export interface Batch {
     at: string;
     /** Why it was left out of the cure; null where it counts. */
     leftOut: string | null;
+    /** Why it is right although it fits no cure; null where nobody said so. */
+    confirmed: string | null;
   }[];
   checks: { check: string; outcome: string; value: string | null; note: string | null; at: string }[];
   quarantines: {

@@ -1,12 +1,13 @@
 /** What of a batch its label answers for, small enough to be kept beside it: as weighed, released and gone. */
 import type { Formula, Market } from '../formula/types';
+import { placedDays } from '../curing/batch-cure';
 import { batchFormula } from './request';
 import type { Batch } from './types';
 
 export interface WeighedBatch {
   formula: Formula;
   version: number;
-  /** The first day it was released for a market. */
+  /** The day it was last released for a market. */
   releasedOn: Partial<Record<Market, string>>;
   sold: number;
   /** Those that are known by name, each once. */
@@ -22,14 +23,11 @@ export interface WeighedBatch {
  */
 export function weighedOf(batch: Batch): WeighedBatch | null {
   if (!batch.poured) return null;
-  const releasedOn: WeighedBatch['releasedOn'] = {};
-  for (const { at, markets } of batch.released)
-    for (const market of markets) releasedOn[market] ??= at.slice(0, 10);
   const sales = batch.moved.filter(({ how }) => how === 'sale');
   return {
     formula: batchFormula(batch),
     version: batch.version,
-    releasedOn,
+    releasedOn: placedDays(batch),
     sold: sales.reduce((sum, { bars }) => sum + bars, 0),
     buyers: [...new Set(sales.flatMap(({ to }) => to ?? []))],
   };

@@ -3,7 +3,8 @@ import { batchFormula } from '../batch/request';
 import type { Batch } from '../batch/types';
 import type { TraitMaterial } from '../formula/traits';
 import { isScent } from '../making/roles';
-import type { CureOptions, CureWeighing } from './cure-types';
+import type { Market } from '../formula/types';
+import type { Cure, CureOptions, CureWeighing } from './cure-types';
 import { CUT_CHECK } from './window';
 
 export const MS_PER_HOUR = 3_600_000;
@@ -26,6 +27,20 @@ export function barsMassG(batch: Batch): number | null {
 const median = (values: readonly number[]) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? null;
 
+/** Steps of displays, grams, coarse ones first. */
+const STEPS_G = [5, 2, 1, 0.5, 0.2, 0.1, 0.05, 0.02, 0.01] as const;
+/** Fewer weighings that fall on coarse steps do so by chance. */
+const ENOUGH_FOR_STEP = 4;
+
+/** The step of the scale that bars were weighed on: as it was said, or coarser where every mass falls on coarser steps. */
+function stepOf(weighings: readonly { massG: number; readabilityG: number }[]): number {
+  const said = median(weighings.map(({ readabilityG }) => readabilityG).filter((step) => step > 0)) ?? 1;
+  if (weighings.length < ENOUGH_FOR_STEP) return said;
+  const falls = (step: number) =>
+    weighings.every(({ massG }) => Math.abs(massG / step - Math.round(massG / step)) < 1e-6);
+  return Math.max(said, STEPS_G.find(falls) ?? said);
+}
+
 /** The weighings of a batch's bars, those left out aside, and what else is known of them. */
 export function cureInput(
   batch: Batch,
@@ -36,7 +51,8 @@ export function cureInput(
   return {
     weighings: counted.map(({ bar, at, massG }) => ({ bar, day: daysSince(from, at), massG })),
     options: {
-      readabilityG: median(counted.map(({ readabilityG }) => readabilityG).filter((step) => step > 0)) ?? 1,
+      readabilityG: stepOf(counted),
+      confirmed: counted.flatMap(({ confirmed }, place) => (confirmed === null ? [] : [place])),
       pouredG: barsMassG(batch),
       bars: batch.cut?.bars ?? null,
       ...(minDays === undefined ? {} : { minDays }),
@@ -51,6 +67,47 @@ export function lastWeights({ barWeighings }: Batch): { bar: string; massG: numb
     if (leftOut === null && (last.get(bar)?.at ?? '') <= at) last.set(bar, { bar, massG, at });
   }
   return [...last.values()];
+}
+
+/** A bar by what it weighs once it is settled. */
+export interface SettledBar {
+  bar: string;
+  massG: number;
+  /** Weighed after it had settled, or the low end of where its curve leads. */
+  by: 'weight' | 'curve';
+}
+
+/**
+ * Every bar that was weighed, by its settled mass: its last weight where that is from after settling, else the low end of
+ * what its curve says. Without a curve a weight counts once the least days have gone by; one of its fresh days never does.
+ *
+ * @example
+ * settledBars(batch, cure); // [{ bar: '1', massG: 91.8, by: 'weight' }, …]
+ */
+export function settledBars(batch: Batch, cure: Cure | null, minDays: number): SettledBar[] {
+  const from = batch.poured?.at ?? batch.startedAt;
+  const settledFrom = cure?.readyOnDay ? Math.max(minDays, cure.readyOnDay.high) : minDays;
+  const isSettled = cure?.curve.length ? cure.settled : true;
+  return lastWeights(batch).flatMap(({ bar, massG, at }): SettledBar[] => {
+    const curve = cure?.bars.find((one) => one.bar === bar)?.settledG ?? null;
+    if (isSettled && daysSince(from, at) >= settledFrom) return [{ bar, massG, by: 'weight' }];
+    return curve ? [{ bar, massG: Math.min(curve.low, massG), by: 'curve' }] : [];
+  });
+}
+
+/** The lightest of settled bars, grams; null where none is known. */
+export const lightestG = (bars: readonly SettledBar[]): number | null =>
+  bars.length === 0 ? null : Math.min(...bars.map(({ massG }) => massG));
+
+/** The last day on which units were placed on each market; of several releases in one the later counts. */
+export function placedDays({ released }: Batch): Partial<Record<Market, string>> {
+  const days: Partial<Record<Market, string>> = {};
+  for (const { at, markets } of released)
+    for (const market of markets) {
+      const day = at.slice(0, 10);
+      if (!(market in days) || days[market]! < day) days[market] = day;
+    }
+  return days;
 }
 
 /** Hours after the pour at which a cut was tried and put off. */

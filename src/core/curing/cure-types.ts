@@ -18,6 +18,8 @@ export interface CureOptions {
   bars?: number | null;
   /** Places of weighings that the maker left out. */
   leaveOut?: readonly number[];
+  /** Places of weighings that the maker says are right. */
+  confirmed?: readonly number[];
 }
 
 /** Ends and middle of an 80 % interval. */

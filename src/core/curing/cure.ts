@@ -229,6 +229,10 @@ function needsOf(
   return needs;
 }
 
+/** What has to be decided before anything is settled. */
+const decide = (doubts: Cure['doubts']) =>
+  doubts.map(({ message }) => `Decide first: ${message} Leave it out, or say why it is right.`);
+
 /** Settled for all bars there are: from what was poured where that is known, else from the bars weighed. */
 function wholeOf(ratio: number, settled: readonly number[], { pouredG, bars }: CureOptions): number {
   if (pouredG && bars) return ratio * pouredG;
@@ -248,12 +252,14 @@ const isWeighing = ({ day, massG }: CureWeighing) =>
  * cure([{ bar: '1', day: 2, massG: 98 }, …], { readabilityG: 0.1 }).readyOnDay; // { low: 29, likely: 34, high: 41 }
  */
 export function cure(weighings: readonly CureWeighing[], options: CureOptions = {}): Cure {
-  const { minDays = USUAL_MIN_DAYS, leaveOut = [] } = options;
+  const { minDays = USUAL_MIN_DAYS, leaveOut = [], confirmed = [] } = options;
   const readabilityG = options.readabilityG && options.readabilityG > 0 ? options.readabilityG : 1;
   const isKept = (place: number) => !leaveOut.includes(place) && isWeighing(weighings[place]!);
   const kept = weighings.filter((_, place) => isKept(place));
   const bars = barRows(kept);
-  const doubts = cureDoubts(weighings, readabilityG, isKept);
+  const doubts = cureDoubts(weighings, readabilityG, isKept).filter(
+    ({ weighing }) => !confirmed.includes(weighing),
+  );
   const { times, overDays } = bestWeighed(kept);
   const isWide = times < ENOUGH_WEIGHINGS;
   const nothing = { loss: null, isWide, ready: null };
@@ -266,7 +272,7 @@ export function cure(weighings: readonly CureWeighing[], options: CureOptions = 
       readyOnDay: null,
       massRatio: null,
       isWide,
-      needs: needsOf(kept, minDays, nothing),
+      needs: [...decide(doubts), ...needsOf(kept, minDays, nothing)],
       doubts,
       curve: [],
     };
@@ -279,7 +285,9 @@ export function cure(weighings: readonly CureWeighing[], options: CureOptions = 
   const masses = pouredMasses(fitted);
   const settledBars = particles.map((one, p) => masses[p]!.map((massG) => massG * (1 - one.loss)));
   const ratio = interval(particles.map(({ loss: gone }) => 1 - gone));
-  const settled = overDays >= SETTLED_OVER_DAYS && now >= minDays && loss.high < SETTLED_PCT_PER_DAY;
+  const isCured = overDays >= SETTLED_OVER_DAYS && now >= minDays && loss.high < SETTLED_PCT_PER_DAY;
+  // A slip may be what makes a curve look flat: while one is in doubt nothing is settled.
+  const settled = isCured && doubts.length === 0;
   return {
     bars: bars.map((bar) => {
       const at = fitted.sightings.bars.indexOf(bar.bar);
@@ -291,7 +299,7 @@ export function cure(weighings: readonly CureWeighing[], options: CureOptions = 
     readyOnDay: ready,
     massRatio: { low: ratio.low, typical: ratio.likely, high: ratio.high },
     isWide,
-    needs: settled ? [] : needsOf(kept, minDays, { loss, isWide, ready }),
+    needs: [...decide(doubts), ...(isCured ? [] : needsOf(kept, minDays, { loss, isWide, ready }))],
     doubts,
     curve: curveOf(fitted, masses, ready.high),
   };

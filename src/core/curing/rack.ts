@@ -111,6 +111,7 @@ export function againstRelease(
   );
   return [
     ...(age < minDays ? [`It has cured ${Math.floor(age)} of at least ${minDays} days.`] : []),
+    ...(cure?.doubts.length ? ['A weighing is in doubt and not decided on.'] : []),
     ...(cure?.settled ? [] : ['Its weight is not settled.']),
     ...(open.length > 0
       ? [`Not checked yet: ${open.map(({ name }) => name.toLowerCase()).join(', ')}.`]

@@ -55,6 +55,11 @@ export interface CureData {
   checks: ReleaseCheck[];
   /** What stands in the way of a release. */
   against: string[];
+  /** The lightest settled bar, grams, and how it is known; null where none is. */
+  lightestG: number | null;
+  settledBy: 'weight' | 'curve' | null;
+  /** Smallest step of the scale at hand, grams. */
+  readabilityG: number;
   net: { market: Market; net: NetWeight }[];
   labels: { id: string; market: Market; issuedOn: string; netMassG: number; printed: number }[];
   photos: { id: string; at: string; note: string }[];

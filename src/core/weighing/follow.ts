@@ -3,15 +3,18 @@
  * page). Pure: times come with the readings, a state goes in and another comes out. States are plain values that
  * may be kept and taken up again.
  */
+import { seenWith, stepSeen } from './display';
 import { jumpAtRest, jumpBetween } from './jump';
 import { backAsBefore, carriedOver, stillAtZero, zeroPressedOff } from './lifted';
 import { half, lineThrough, mean, median, type Sample } from './samples';
 import {
-  GAP_MS,
+  everyMs,
+  gapMs,
   JUMP,
   NEAR_ZERO,
   OFF,
   SILENT_MS,
+  SLOW_MS,
   STEP,
   type Answer,
   type Following,
@@ -69,6 +72,8 @@ const REST_READINGS = 30;
 export function startFollowing({ readabilityG }: { readabilityG: number }): Following {
   return {
     readabilityG,
+    saidG: readabilityG,
+    seen: [],
     heldG: 0,
     settled: false,
     doubtG: MOST_DOUBT * readabilityG,
@@ -140,9 +145,10 @@ function awake(state: Following, sample: Sample): Following {
 const lastAtMs = ({ recent, jump }: Following) => jump?.after.at(-1)?.atMs ?? recent.at(-1)?.atMs ?? null;
 
 /** Whether the display fell to zero from one reading to the next. */
-function fell({ recent, readabilityG, offsetG, place, rest }: Following, sample: Sample): boolean {
+function fell(state: Following, sample: Sample): boolean {
+  const { recent, readabilityG, offsetG, place, rest } = state;
   const last = recent.at(-1);
-  if (!last || place === 'off' || sample.atMs - last.atMs > GAP_MS) return false;
+  if (!last || place === 'off' || sample.atMs - last.atMs > gapMs(state)) return false;
   const shown = (rest?.g ?? last.g) - offsetG;
   if (Math.abs(shown - sample.g) < JUMP * readabilityG) return false;
   const flowG = Math.abs(last.g - (recent.at(-2) ?? last).g);
@@ -231,9 +237,24 @@ function look({ recent, readabilityG }: Following, lengthMs: number): Sample[] |
   return seen.length - kept.length <= MOST_OUTLIERS ? kept : seen;
 }
 
+/** Readings of a slow display that have to lie together. */
+const SLOW_READINGS = 5;
+/** And how closely, in steps. */
+const SLOW_WITHIN = 2.2;
+
+/** The same where readings come slowly: too few for statistics, so that several in a row have to be alike. */
+function restingSlowly({ recent, readabilityG }: Following) {
+  const seen = recent.slice(-SLOW_READINGS);
+  const values = seen.map(({ g }) => g);
+  if (seen.length < SLOW_READINGS) return null;
+  if (Math.max(...values) - Math.min(...values) > SLOW_WITHIN * readabilityG) return null;
+  return { g: mean(seen), fromMs: seen[0]!.atMs, count: seen.length };
+}
+
 /** The mass on the pan where the hand rests; null while something moves. */
 function restingAt(state: Following): { g: number; fromMs: number; count: number } | null {
   const { readabilityG, recent } = state;
+  if (everyMs(state) > SLOW_MS) return restingSlowly(state);
   const from = recent.at(-1)!.atMs - REGIME_MS;
   // What moves slowly, or not at all, needs a longer look than what was poured and has come to rest.
   const lately = recent.filter(({ atMs }) => atMs >= from);
@@ -298,9 +319,11 @@ function undrifted(
 
 function kept(recent: readonly Sample[], sample: Sample): Sample[] {
   const last = recent.at(-1);
+  const gap = gapMs({ recent: [...recent] });
+  const keptMs = Math.max(KEPT_MS, SLOW_READINGS * 2 * everyMs({ recent: [...recent] }));
   // A clock that jumps back, or a long silence: what came before says nothing of now.
-  if (last && (sample.atMs <= last.atMs - GAP_MS || sample.atMs - last.atMs > GAP_MS)) return [sample];
-  return [...recent.filter(({ atMs }) => sample.atMs - atMs <= KEPT_MS), sample];
+  if (last && (sample.atMs <= last.atMs - gap || sample.atMs - last.atMs > gap)) return [sample];
+  return [...recent.filter(({ atMs }) => sample.atMs - atMs <= keptMs), sample];
 }
 
 /** The readings a jump is measured from: where the hand rests only those of the rest, not the pour before it. */
@@ -315,7 +338,7 @@ function off(state: Following, sample: Sample): Following {
   const low = [...recent.slice(-2), sample].every(({ g }) => g < -OFF * readabilityG);
   const next: Following = { ...moving(state), recent: kept(recent, sample), heldG: state.heldG };
   if (!low) return next;
-  const steady = recent.filter(({ atMs }) => atMs < sample.atMs - GAP_MS);
+  const steady = recent.filter(({ atMs }) => atMs < sample.atMs - gapMs(state));
   // Zero was pressed while the display still fell: it is the same vessel that is off.
   if (state.offZero && state.liftedG !== null) return { ...next, place: 'off', heldG: state.liftedG };
   const before = rest?.g ?? (steady.length > 0 ? median(steady.slice(-3)) : state.beforeG);
@@ -347,6 +370,15 @@ function asking(state: Following, { atMs, g }: Sample): Following {
   return (found && carriedOver(next, found.g)) ?? next;
 }
 
+/** The state with the step that the display is seen to have; another one than before is a movement. */
+function inSteps(state: Following, g: number): Following {
+  const seen = seenWith(state.seen, g, state.readabilityG);
+  if (seen === state.seen) return state;
+  const readabilityG = stepSeen(seen, state.saidG);
+  if (readabilityG === state.readabilityG) return { ...state, seen };
+  return { ...moving(state), seen, readabilityG, doubtG: MOST_DOUBT * readabilityG };
+}
+
 /**
  * Follows one reading, or takes the maker's answer to the question that is open.
  *
@@ -364,8 +396,9 @@ export function followScale(state: Following, input: Reading | Answer): Followin
   const sinceMs = atMs - (lastAtMs(state) ?? -Infinity);
   // The same reading again, or one that comes late, tells nothing new.
   if (sinceMs <= 0 && sinceMs >= -SILENT_MS) return state;
+  const stepped = inSteps(state, g);
   const isHeard = !Number.isFinite(sinceMs) || Math.abs(sinceMs) <= SILENT_MS;
-  const heard = isHeard ? state : blank(state);
+  const heard = isHeard ? stepped : blank(stepped);
   const current = heard.place === 'blank' ? awake(heard, shown) : heard;
   if (waits(current)) return asking(current, shown);
   if (current.jump) return madeOut(current, { ...current.jump, after: [...current.jump.after, shown] });

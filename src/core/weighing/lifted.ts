@@ -1,6 +1,6 @@
 /** A vessel that was lifted off the pan: zero pressed meanwhile, and the vessel back with what it held. */
 import { lineThrough, mean, type Sample } from './samples';
-import { GAP_MS, JUMP, NEAR_ZERO, OFF, STEP, type Following } from './scale';
+import { gapMs, JUMP, NEAR_ZERO, OFF, STEP, type Following } from './scale';
 
 /** Noise of a reading, and how many of its errors a doubt spans, in readabilities. */
 const NOISE = 0.58;
@@ -31,7 +31,7 @@ export function zeroPressedOff(state: Following, shown: Sample): Following['offZ
   const { recent, offsetG, readabilityG, place } = state;
   const levels = recent.map(({ atMs, g }) => ({ atMs, g: g - offsetG }));
   const last = levels.at(-1);
-  if (place !== 'off' || !last || shown.atMs - last.atMs > GAP_MS) return null;
+  if (place !== 'off' || !last || shown.atMs - last.atMs > gapMs(state)) return null;
   const rise = last.g - (levels.at(-2) ?? last).g;
   // What still fell falls on below zero.
   const low = -NEAR_ZERO * readabilityG + Math.min(0, rise);

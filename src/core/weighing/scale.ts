@@ -28,7 +28,11 @@ export interface Question {
 }
 
 export interface Following {
+  /** Step of the display as it is seen, grams; what was said of it until its values speak against that. */
   readabilityG: number;
+  saidG: number;
+  /** Different values shown lately. */
+  seen: readonly number[];
   /** What has gone into the vessel since the start, grams. */
   heldG: number;
   /** Whether the true mass lies within `heldG` ± `doubtG`. */
@@ -64,7 +68,25 @@ export const NEAR_ZERO = 2.6;
 export const JUMP = 3.7;
 /** A step from one reading to the next that noise does not make. */
 export const STEP = 3.4;
-/** A longer silence than this between two readings says nothing of what happened in it. */
-export const GAP_MS = 700;
+/** A longer silence than this between two readings says nothing of what happened in it, where they come quickly. */
+const GAP_MS = 700;
+const GAP_EVERY = 1.6;
+/** Readings that come further apart are of a slow display or bridge. */
+export const SLOW_MS = 350;
+
+/** Milliseconds from one reading to the next, usually; 100 before it is known. */
+export function everyMs({ recent }: Pick<Following, 'recent'>): number {
+  const last = recent.slice(-5);
+  if (last.length < 3) return last.length === 2 ? Math.min(SILENT_MS, last[1]!.atMs - last[0]!.atMs) : 100;
+  const gaps = last.slice(1).map(({ atMs }, at) => atMs - last[at]!.atMs);
+  return gaps.sort((a, b) => a - b)[gaps.length >> 1]!;
+}
+
+/** The longest silence after which what came before still says something. */
+export function gapMs(state: Pick<Following, 'recent'>): number {
+  // How fast they come is not known before there are two.
+  if (state.recent.length < 2) return SILENT_MS;
+  return Math.min(SILENT_MS, Math.max(GAP_MS, GAP_EVERY * everyMs(state)));
+}
 /** Nothing heard for longer than this is as if the display had slept: zero may have been pressed meanwhile. */
 export const SILENT_MS = 1500;

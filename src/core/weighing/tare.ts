@@ -6,8 +6,8 @@ import { median } from './samples';
 const LAST_READINGS = 8;
 
 /** Begins anew with what the display shows as zero: the next thing is weighed on top of what stands there. */
-export function tareFollowing({ readabilityG, recent, place, offsetG }: Following): Following {
-  const anew = startFollowing({ readabilityG });
+export function tareFollowing({ readabilityG, saidG, seen, recent, place, offsetG }: Following): Following {
+  const anew: Following = { ...startFollowing({ readabilityG }), saidG, seen };
   if (recent.length === 0) return { ...anew, place: place === 'blank' ? 'blank' : 'on' };
   return { ...anew, offsetG: offsetG - median(recent.slice(-LAST_READINGS)) };
 }

@@ -101,7 +101,7 @@ function Weigh({ data, writing }: { data: CureData; writing: Writing }) {
   return (
     <section id="weigh" aria-label="Weigh for the cure" className="sheet grid gap-2">
       <h2 className="text-lg">Weigh for the cure</h2>
-      <WeighBars batch={batch} readabilityG={0.1} write={write} />
+      <WeighBars batch={batch} readabilityG={data.readabilityG} write={write} />
       <p className="flex flex-wrap items-center gap-3">
         <a className="text-ultra underline" href={`/rack/${data.detail.id}/weigh`}>
           Large, for the bench

@@ -14,14 +14,19 @@ function Doubt({ doubt, writing: { batch, write } }: { doubt: CureDoubt; writing
   const counted = batch.barWeighings.filter(({ leftOut }) => leftOut === null);
   const event = counted[doubt.weighing]?.event;
   if (!event) return null;
+  const { massG } = counted[doubt.weighing]!;
   const leaveOut = () => write('corrected', { event, massG: 0, reason: reason.trim() });
+  const confirm = () => write('corrected', { event, massG, reason: reason.trim() });
   return (
     <li className="border-l-4 border-madder bg-wash px-3 py-1">
       {doubt.message}
       <div className="flex items-end gap-2">
-        <TextField label="Why it is left out" value={reason} onChange={setReason} />
+        <TextField label="Why it is left out, or right" value={reason} onChange={setReason} />
         <button type="button" className="action py-0" disabled={reason.trim() === ''} onClick={leaveOut}>
           Leave it out
+        </button>
+        <button type="button" className="action py-0" disabled={reason.trim() === ''} onClick={confirm}>
+          It is right
         </button>
       </div>
     </li>

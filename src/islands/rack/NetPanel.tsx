@@ -51,6 +51,16 @@ export function SortPanel({ writing: { batch, write } }: { writing: Writing }) {
 /** The lightest bar counts: what may be declared where, and what the unweighed bars are likely to be. */
 export function NetPanel({ data }: { data: CureData }) {
   const [first] = data.net;
+  if (!first && data.detail.batch.barWeighings.length > 0)
+    return (
+      <section aria-label="Net weight" className="sheet">
+        <h2 className="text-lg">Net weight</h2>
+        <p>
+          No bar is known by its settled weight yet: what a fresh bar weighs says nothing of what it will.
+          Weigh cured bars, or the same bar three times over a week.
+        </p>
+      </section>
+    );
   if (!first) return null;
   const { net } = first;
   return (
@@ -58,7 +68,8 @@ export function NetPanel({ data }: { data: CureData }) {
       <h2 className="text-lg">Net weight</h2>
       <p>
         Lightest {grams(net.lightestG)}, heaviest {grams(net.heaviestG)}
-        {net.spreadG !== null && `, spread ${grams(net.spreadG)}`}.
+        {net.spreadG !== null && `, spread ${grams(net.spreadG)}`}
+        {data.settledBy === 'curve' && ', as their curves settle (low ends)'}.
       </p>
       <ul>
         {data.net.map(({ market, net: { text } }) => (

@@ -4,7 +4,7 @@ import { OUTCOMES } from '../../core/batch/types';
 import type { ReleaseCheck } from '../../core/curing/batch-cure';
 import type { CureData } from '../../core/records/rack';
 import type { Market } from '../../core/formula/types';
-import { dayInWords, MARKET_WORDS } from '../../ui/words';
+import { dayInWords, grams, MARKET_WORDS } from '../../ui/words';
 import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
 
@@ -135,17 +135,24 @@ export function ReleasePanel({ data, writing: { batch, write } }: { data: CureDa
   const [despite, setDespite] = useState('');
   const most = batch.bars.good - batch.bars.released;
   const netMassG = readNumberOrNull(net);
+  const tooHigh = data.lightestG !== null && netMassG !== null && netMassG > data.lightestG;
+  const against = [
+    ...data.against,
+    ...(tooHigh
+      ? [`The lightest settled bar weighs ${grams(data.lightestG!)}; ${grams(netMassG)} is more than that.`]
+      : []),
+  ];
   if (!batch.cut || most <= 0 || batch.state === 'discarded') return null;
-  const isHeld = data.against.length > 0 && despite.trim() === '';
+  const isHeld = against.length > 0 && despite.trim() === '';
   const isFit = !batch.isQuarantined && netMassG !== null && netMassG > 0 && markets.length > 0 && !isHeld;
   return (
     <section id="release" aria-label="Release" className="sheet grid gap-2">
       <h2 className="text-lg">Release</h2>
       {batch.isQuarantined && <p>It is in quarantine; nothing of it is released before that is decided.</p>}
       <Labels data={data} />
-      {data.against.length > 0 && (
+      {against.length > 0 && (
         <div className="border-l-4 border-ink pl-3">
-          {data.against.map((words) => (
+          {against.map((words) => (
             <p key={words}>{words}</p>
           ))}
           <TextField label="Why it is released all the same" value={despite} onChange={setDespite} />
@@ -162,7 +169,7 @@ export function ReleasePanel({ data, writing: { batch, write } }: { data: CureDa
             bars: most,
             netMassG: netMassG!,
             markets,
-            ...(data.against.length > 0 ? { despite: despite.trim() } : {}),
+            ...(against.length > 0 ? { despite: despite.trim() } : {}),
           })
         }
       >

@@ -20,6 +20,9 @@ export function barsToWeigh(batch: Batch): string[] {
 
 const lastOf = ({ barWeighings }: Batch, bar: string) => barWeighings.filter((one) => one.bar === bar).at(-1);
 
+/** Decimals that a display of so fine a step shows. */
+const decimalsOf = (stepG: number) => Math.max(0, Math.ceil(-Math.log10(stepG) - 1e-9));
+
 interface Props {
   batch: Batch;
   readabilityG: number;
@@ -38,9 +41,9 @@ function useRound({ batch, readabilityG, write }: Props) {
   const [isClear, setClear] = useState(false);
   const pan = usePan(readabilityG, isOn);
   const bar = bars[at] ?? null;
-  const take = useStable((massG: number) => {
+  const take = useStable((massG: number, stepG: number) => {
     if (bar === null) return;
-    write('barWeighed', { bar, massG, readabilityG });
+    write('barWeighed', { bar, massG, readabilityG: stepG });
     setTaken((old) => ({ ...old, [bar]: massG }));
     setAt((now) => now + 1);
     setClear(false);
@@ -48,7 +51,8 @@ function useRound({ batch, readabilityG, write }: Props) {
   const { restsG } = pan;
   const settle = useStable((rests: number | null) => {
     if (rests === 0) setClear(true);
-    else if (rests !== null && rests > 0 && isClear && bar !== null) take(Number(rests.toFixed(1)));
+    else if (rests !== null && rests > 0 && isClear && bar !== null)
+      take(Number(rests.toFixed(decimalsOf(readabilityG))), readabilityG);
   });
   useEffect(() => {
     // What the scale says comes from outside; taking it is the answer to that, not a state of this screen alone.
@@ -57,7 +61,19 @@ function useRound({ batch, readabilityG, write }: Props) {
   return { bars, setBars, at, setAt, bar, isOn, setOn, taken, isClear, pan, take };
 }
 
-function Typed({ bar, onTake, isBench }: { bar: string; onTake: (massG: number) => void; isBench: boolean }) {
+/** A typed mass is as exact as it was typed: no scale shows more than its display does. */
+function typedStep(text: string): number {
+  const decimals = /[.,](\d+)/.exec(text)?.[1]?.length ?? 0;
+  return Number((10 ** -decimals).toFixed(decimals));
+}
+
+interface TypedProps {
+  bar: string;
+  onTake: (massG: number, readabilityG: number) => void;
+  isBench: boolean;
+}
+
+function Typed({ bar, onTake, isBench }: TypedProps) {
   const [text, setText] = useState('');
   const massG = readNumberOrNull(text);
   return (
@@ -66,7 +82,7 @@ function Typed({ bar, onTake, isBench }: { bar: string; onTake: (massG: number) 
       onSubmit={(event) => {
         event.preventDefault();
         if (massG === null || massG <= 0) return;
-        onTake(massG);
+        onTake(massG, typedStep(text));
         setText('');
       }}
     >

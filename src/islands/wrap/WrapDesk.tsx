@@ -7,6 +7,7 @@ import type { StoredWrap, Wrap, WrapData } from '../../core/records/wrap';
 import { address } from '../../ui/api';
 import { historyReducer, startHistory, useUndoKeys } from '../../ui/history';
 import { SaveLine } from '../../ui/SaveLine';
+import { grams } from '../../ui/words';
 import { UndoButtons } from '../../ui/UndoButtons';
 import { useSaving, type OnFile } from '../../ui/saving';
 import { DeskContext, marketView, useFindings, type Desk } from './context';
@@ -118,6 +119,12 @@ function ForBatch({ data: { product, batch, batches } }: { data: WrapData }) {
           ))}
         </select>
       </label>
+      {batch?.lightestG != null && batch.netMassG > batch.lightestG && (
+        <p role="alert" className="border-l-4 border-madder bg-wash px-3">
+          The lightest settled bar of this batch weighs {grams(batch.lightestG)}; its label says{' '}
+          {grams(batch.netMassG)}.
+        </p>
+      )}
       {batch && (
         <p role="status">
           {batch.differs.length === 0

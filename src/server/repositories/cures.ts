@@ -2,6 +2,13 @@
 import type { Knex } from 'knex';
 import type { Cure } from '../../core/curing/cure-types';
 
+/** A cure as it is kept: at which event, and with which least days, it was reckoned. */
+export interface KeptCure {
+  seq: number;
+  minDays: number;
+  cure: Cure;
+}
+
 interface CureRow {
   batch_id: string;
   seq: number;
@@ -12,9 +19,14 @@ interface CureRow {
 export async function keptCures(
   db: Knex,
   batches: readonly string[],
-): Promise<ReadonlyMap<string, { seq: number; cure: Cure }>> {
+): Promise<ReadonlyMap<string, KeptCure>> {
   const rows: CureRow[] = await db('batch_cures').whereIn('batch_id', [...batches]);
-  return new Map(rows.map(({ batch_id, seq, body }) => [batch_id, { seq, cure: JSON.parse(body) as Cure }]));
+  return new Map(
+    rows.map(({ batch_id, seq, body }) => [
+      batch_id,
+      { ...(JSON.parse(body) as Pick<KeptCure, 'minDays' | 'cure'>), seq },
+    ]),
+  );
 }
 
 /** Forgets all cures: they were reckoned with other days. */
@@ -23,9 +35,9 @@ export async function dropCures(trx: Knex): Promise<void> {
 }
 
 /** Keeps a cure. */
-export async function keepCure(db: Knex, batch: string, seq: number, cure: Cure): Promise<void> {
+export async function keepCure(db: Knex, batch: string, { seq, minDays, cure }: KeptCure): Promise<void> {
   await db('batch_cures')
-    .insert({ batch_id: batch, seq, body: JSON.stringify(cure) })
+    .insert({ batch_id: batch, seq, body: JSON.stringify({ minDays, cure }) })
     .onConflict('batch_id')
     .merge();
 }

@@ -1,21 +1,25 @@
 /** What a label of one batch is made from: what was weighed, under the papers of today, and its own bars. */
 import { assess } from '../../core/assess';
 import { batchRequest } from '../../core/batch/request';
-import { lastWeights } from '../../core/curing/batch-cure';
-import { MARKETS, type Market } from '../../core/formula/types';
+import { placedDays } from '../../core/curing/batch-cure';
+import { MARKETS } from '../../core/formula/types';
 import type { Wrap } from '../../core/records/wrap';
 import type { House } from '../house';
 import { fault, HttpFault } from '../http';
 import { snapshotOf } from '../store/snapshot';
 import { requireBatch } from './batches';
+import { settledNow } from './cures';
 import { materialsOf, requireProduct, type AssessedProduct } from './products';
 
 /** What a batch puts in the place of the wrap's own. */
 export interface OfBatch {
   id: string;
   code: string;
+  /** Bars by their settled mass; never by a weight of their fresh days. */
   weighedG: number[];
   netMassG: number | null;
+  /** The lightest settled bar, grams; null where none is known. */
+  lightestG: number | null;
 }
 
 /** A bar as one of its batches was weighed, in every market; 404 and 422 as faults. */
@@ -29,16 +33,14 @@ export async function assessBatchEverywhere(
   if (batch.product !== productId)
     throw fault(422, 'other-bar', `Batch ${batch.code} is not of ${product.name}.`, 'batch');
   const snapshot = await snapshotOf(house.db, house.today);
-  const placed = batch.released[0]?.at.slice(0, 10);
-  const days = (day: string) =>
-    Object.fromEntries(MARKETS.map((market) => [market, day])) as Record<Market, string>;
   const request = batchRequest(batch, snapshot, {
     markets: [...MARKETS],
     onDate: house.today,
     firstPlacedOn: product.firstPlacedOn,
-    placedOn: placed ? days(placed) : undefined,
+    placedOn: placedDays(batch),
     materials: 'stored',
   });
+  const { bars, lightestG } = await settledNow(house.db, batch);
   const result = assess(request, snapshot);
   if (!result.ok) throw new HttpFault(422, result.errors);
   return {
@@ -49,7 +51,8 @@ export async function assessBatchEverywhere(
     ofBatch: {
       id: batchId,
       code: batch.code,
-      weighedG: lastWeights(batch).map(({ massG }) => massG),
+      weighedG: bars.map(({ massG }) => massG),
+      lightestG,
       netMassG: batch.released.at(-1)?.netMassG ?? null,
     },
   };

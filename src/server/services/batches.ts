@@ -5,7 +5,8 @@ import { assess } from '../../core/assess';
 import { refusalOf } from '../../core/batch/admit';
 import { curesBy, extendBatch, foldBatch } from '../../core/batch/fold';
 import { batchRequest } from '../../core/batch/request';
-import type { Batch, BatchEvent, EventOf } from '../../core/batch/types';
+import type { Batch, BatchEvent, EventOf, Refusal } from '../../core/batch/types';
+import { placedDays } from '../../core/curing/batch-cure';
 import { weighedOf } from '../../core/batch/weighed';
 import type { AssessmentRequest, Market } from '../../core/formula/types';
 import { runSheet } from '../../core/making/run-sheet';
@@ -31,6 +32,7 @@ import {
 import { findSetting } from '../repositories/settings';
 import { snapshotOf, type StoreSnapshot } from '../store/snapshot';
 import { once, takenIds, writing } from '../store/writing';
+import { settledNow } from './cures';
 import { freeId } from './ids';
 import { materialsOf, requireProduct } from './products';
 
@@ -171,17 +173,11 @@ function requestOf(
   snapshot: StoreSnapshot,
   materials: 'frozen' | 'stored',
 ): AssessmentRequest {
-  const placed = batch.released[0]?.at.slice(0, 10);
-  const placedOn = placed
-    ? (Object.fromEntries(product.markets.map((market) => [market, placed])) as Partial<
-        Record<Market, string>
-      >)
-    : undefined;
   return batchRequest(batch, snapshot, {
     markets: product.markets,
     onDate: snapshot.onDate,
     firstPlacedOn: product.firstPlacedOn,
-    placedOn,
+    placedOn: placedDays(batch),
     materials,
   });
 }
@@ -278,6 +274,32 @@ async function sorted(trx: Knex, id: string, events: readonly BatchEvent[]) {
 }
 
 /**
+ * What the cure says against a release: a net weight above the lightest settled bar, or a weighing that is in doubt. Null
+ * where nothing does, or the event says why it is done all the same.
+ */
+async function releaseRefusal(trx: Knex, batch: Batch, event: BatchEvent): Promise<Refusal | null> {
+  if (event.type !== 'released' || event.despite) return null;
+  const { cure, lightestG } = await settledNow(trx, batch);
+  const way = 'or say why it is released all the same';
+  if (cure.doubts.length > 0)
+    return {
+      path: 'despite',
+      code: 'doubt-open',
+      message: `${cure.doubts[0]!.message} Decide on it, ${way}.`,
+    };
+  if (lightestG === null || event.netMassG <= lightestG + WEIGHED_ALIKE_G) return null;
+  const [net, lightest] = [event.netMassG, lightestG].map((massG) => `${Number(massG.toFixed(1))} g`);
+  return {
+    path: 'netMassG',
+    code: 'net-too-high',
+    message: `The lightest settled bar weighs ${lightest}; ${net} is more than that. Declare less, ${way}.`,
+  };
+}
+
+/** Masses that arithmetic alone parts, grams. */
+const WEIGHED_ALIKE_G = 1e-6;
+
+/**
  * Writes events of a batch down, all or none. One whose id is known changes nothing. Where `after` lies behind, what
  * came since is answered instead.
  */
@@ -294,7 +316,10 @@ export async function addEvents(house: House, id: string, { after, events }: Eve
     const all = stored.map(({ event }) => event);
     const batch = foldBatch(all, latest(all, house.now))!;
     for (const { at, event } of fresh) {
-      const refused = refusalOf(batch, event) ?? (await drawStock(trx, id, batch, event));
+      const refused =
+        refusalOf(batch, event) ??
+        (await releaseRefusal(trx, batch, event)) ??
+        (await drawStock(trx, id, batch, event));
       if (refused) refuse(at, refused);
       all.push(event);
       extendBatch(batch, event, latest(all, house.now));

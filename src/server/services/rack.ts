@@ -1,15 +1,14 @@
 /** The rack: what every batch waits for, how far it has dried, and one batch with its curve and its net weight. */
-import { noteFault } from '../log';
-import type { Knex } from 'knex';
 import { assess } from '../../core/assess';
 import { batchRequest } from '../../core/batch/request';
 import type { Batch } from '../../core/batch/types';
 import {
   cureInput,
   daysSince,
-  lastWeights,
+  lightestG,
   materialsIn,
   putOffHours,
+  settledBars,
   usualChecks,
 } from '../../core/curing/batch-cure';
 import type { Cure } from '../../core/curing/cure-types';
@@ -23,68 +22,24 @@ import { pourOf } from '../../core/heat/ways';
 import type { Mould } from '../../core/making/size';
 import type { BatchDetail, BatchSummary } from '../../core/records/batch';
 import type { CureData, CuringDays, Drying, RackBatch, RackData, StockRow } from '../../core/records/rack';
+import { benchScale } from '../devices/scale';
 import { labelPrinter } from '../devices/printer';
 import type { House } from '../house';
 import { JobEnded } from '../jobs/ended';
 import { onThread } from '../jobs/threads';
-import { told } from '../jobs/told';
 import { allBatches, findBatch } from '../repositories/batches';
-import { dropCures, keepCure, keptCures } from '../repositories/cures';
+import { dropCures } from '../repositories/cures';
 import { photosOf } from '../repositories/photos';
 import { findSetting, putSetting } from '../repositories/settings';
 import { issuedLabels } from '../repositories/wraps';
 import { listBatches, requireBatch } from './batches';
+import { curesOf } from './cures';
 import { writing } from '../store/writing';
 import { requireProduct } from './products';
 import { mouldWarmth } from './warmth';
 
-/** Cures reckoned in one job: about half a second of a thread's time. */
-const CHUNK = 4;
-const LIMIT_MS = 30_000;
 /** Past cuts of a bar that still tell something. */
 const MOST_PAST = 12;
-
-/** The cures of some batches: kept where nothing happened since, reckoned on threads where it did. */
-async function curesOf(
-  { db }: House,
-  details: readonly BatchDetail[],
-  minDays: number,
-): Promise<ReadonlyMap<string, Cure>> {
-  const kept = await keptCures(
-    db,
-    details.map(({ id }) => id),
-  );
-  const found = new Map<string, Cure>();
-  const open: BatchDetail[] = [];
-  for (const detail of details) {
-    const known = kept.get(detail.id);
-    if (known?.seq === detail.seq) found.set(detail.id, known.cure);
-    else open.push(detail);
-  }
-  const chunks = Array.from({ length: Math.ceil(open.length / CHUNK) }, (_, at) =>
-    open.slice(at * CHUNK, (at + 1) * CHUNK),
-  );
-  await Promise.all(
-    chunks.map(async (chunk) => {
-      const tasks = chunk.map(({ batch }) => cureInput(batch, minDays));
-      const cures = await told(onThread('cures', { tasks }, { limitMs: LIMIT_MS }), 'id');
-      for (const [at, { id, seq }] of chunk.entries()) {
-        found.set(id, cures[at]!);
-        await keep(db, id, seq, cures[at]!);
-      }
-    }),
-  );
-  return found;
-}
-
-/** Keeps a cure for the next look. A disk that is full costs that, and no page. */
-async function keep(db: Knex, id: string, seq: number, cure: Cure): Promise<void> {
-  try {
-    await keepCure(db, id, seq, cure);
-  } catch (error) {
-    noteFault('cure not kept', error);
-  }
-}
 
 /** Earlier cuts of a bar, newest first, besides those of one batch. */
 async function pastCuts(house: House, product: string, but: string): Promise<PastCut[]> {
@@ -208,7 +163,8 @@ export async function cureData(house: House, id: string): Promise<CureData> {
   const { value: days } = await findSetting(house.db, 'curingDays');
   const cure = (await curesOf(house, [detail], days.least)).get(id)!;
   const window = await windowOf(house, detail);
-  const weights = lastWeights(batch).map(({ massG }) => massG);
+  const settled = settledBars(batch, cure, days.least);
+  const weights = settled.map(({ massG }) => massG);
   const others = Math.max(0, batch.bars.good - weights.length);
   const planned = batch.released.at(-1)?.netMassG ?? product.netMassG;
   const printed = groupBy(labelPrinter().jobs(), ({ label }) => label);
@@ -229,6 +185,9 @@ export async function cureData(house: House, id: string): Promise<CureData> {
     tasks: rackTasks(batch, house.now, window, cure, days.least),
     checks: usualChecks(materialsIn(batch)),
     against: againstRelease(batch, house.now, cure, days.least),
+    lightestG: lightestG(settled),
+    settledBy: settled.some(({ by }) => by === 'curve') ? 'curve' : settled.length > 0 ? 'weight' : null,
+    readabilityG: benchScale().readabilityG,
     net: product.markets.flatMap((market) => {
       const net = declareNet(weights, market, others, planned);
       return net ? [{ market, net }] : [];

@@ -279,6 +279,8 @@ export async function wrapData(
     batch: gathered.ofBatch && {
       id: gathered.ofBatch.id,
       code: gathered.ofBatch.code,
+      netMassG: netOf(gathered, wrapOfBatch(stored.wrap, gathered.ofBatch)),
+      lightestG: gathered.ofBatch.lightestG,
       differs: await differsFromFormula(house, gathered, maker),
     },
     batches: batches.filter(({ pouredAt }) => pouredAt !== null).map(({ id, code }) => ({ id, code })),

@@ -1,0 +1,70 @@
+/** The cures of batches, as their weighings tell them. */
+import type { Knex } from 'knex';
+import type { Batch } from '../../core/batch/types';
+import { cureInput, lightestG, settledBars, type SettledBar } from '../../core/curing/batch-cure';
+import type { Cure } from '../../core/curing/cure-types';
+import type { BatchDetail } from '../../core/records/batch';
+import type { House } from '../house';
+import { onThread } from '../jobs/threads';
+import { told } from '../jobs/told';
+import { noteFault } from '../log';
+import { keepCure, keptCures, type KeptCure } from '../repositories/cures';
+import { findSetting } from '../repositories/settings';
+
+/** Cures reckoned in one job: about half a second of a thread's time. */
+const CHUNK = 4;
+const LIMIT_MS = 30_000;
+
+/** The cures of some batches: kept where nothing happened since, reckoned on threads where it did. */
+export async function curesOf(
+  { db }: House,
+  details: readonly BatchDetail[],
+  minDays: number,
+): Promise<ReadonlyMap<string, Cure>> {
+  const kept = await keptCures(
+    db,
+    details.map(({ id }) => id),
+  );
+  const found = new Map<string, Cure>();
+  const open: BatchDetail[] = [];
+  for (const detail of details) {
+    const known = kept.get(detail.id);
+    if (known?.seq === detail.seq && known.minDays === minDays) found.set(detail.id, known.cure);
+    else open.push(detail);
+  }
+  const chunks = Array.from({ length: Math.ceil(open.length / CHUNK) }, (_, at) =>
+    open.slice(at * CHUNK, (at + 1) * CHUNK),
+  );
+  await Promise.all(
+    chunks.map(async (chunk) => {
+      const tasks = chunk.map(({ batch }) => cureInput(batch, minDays));
+      const cures = await told(onThread('cures', { tasks }, { limitMs: LIMIT_MS }), 'id');
+      for (const [at, { id, seq }] of chunk.entries()) {
+        found.set(id, cures[at]!);
+        await keep(db, id, { seq, minDays, cure: cures[at]! });
+      }
+    }),
+  );
+  return found;
+}
+
+/** Keeps a cure for the next look. A disk that is full costs that, and no page. */
+async function keep(db: Knex, id: string, kept: KeptCure): Promise<void> {
+  try {
+    await keepCure(db, id, kept);
+  } catch (error) {
+    noteFault('cure not kept', error);
+  }
+}
+
+/** The settled bars of a batch as it stands, reckoned anew; within a transaction nothing is kept. */
+export async function settledNow(
+  db: Knex,
+  batch: Batch,
+): Promise<{ cure: Cure; bars: SettledBar[]; lightestG: number | null }> {
+  const { value: days } = await findSetting(db, 'curingDays');
+  const tasks = [cureInput(batch, days.least)];
+  const [cure] = await told(onThread('cures', { tasks }, { limitMs: LIMIT_MS }), 'id');
+  const bars = settledBars(batch, cure!, days.least);
+  return { cure: cure!, bars, lightestG: lightestG(bars) };
+}
