@@ -21,6 +21,9 @@ describe('a scale’s lines of text', () => {
     expect(read('0.5 lb')).to.be.closeTo(226.796, 1e-3);
     expect(read('ST,+00123,4 g')).to.equal(123.4);
     expect(read('OL')).to.equal(null);
+    const step = (text: string) => readScaleLine(text)?.stepG;
+    expect([step('4.6 g'), step('4.60 g'), step('5 g'), step('0.250 kg')]).to.deep.equal([0.1, 0.01, 1, 1]);
+    expect(step('0.05 oz')).to.be.closeTo(0.2835, 1e-4);
     for (const rubbish of [
       '',
       'hello',

@@ -49,3 +49,14 @@ export function seenWith(values: readonly number[], g: number, stepG: number): r
   if (!liesOn(g, stepG)) return [g];
   return [...values.filter((one) => one !== g), g].slice(-MOST_SEEN);
 }
+
+/**
+ * Decimals of grams that tell a display's steps apart: none for whole grams, one for tenths, and one for ounces.
+ *
+ * @example
+ * decimalsOf(0.05) // 2
+ */
+export function decimalsOf(stepG: number): number {
+  const isWhole = Number.isInteger(stepG);
+  return isWhole ? 0 : Math.max(1, Math.ceil(-Math.log10(stepG) - 1e-9));
+}

@@ -5,6 +5,7 @@ import { lotRefusal, stockShare } from '../../core/batch/draw';
 import type { Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
 import type { Following } from '../../core/weighing/follow';
+import { decimalsOf } from '../../core/weighing/display';
 import { NEAR_ZERO } from '../../core/weighing/scale';
 import { lastingDoubtG } from '../../core/weighing/tare';
 import { useStable } from '../../ui/latest';
@@ -29,7 +30,7 @@ interface Props {
 
 /** Grams with as many decimals as the scale shows. */
 function shown(g: number, readabilityG: number): string {
-  const digits = readabilityG < 1 ? 1 : 0;
+  const digits = decimalsOf(readabilityG);
   // Never "-0.0".
   return (Number(g.toFixed(digits)) || 0).toFixed(digits);
 }
@@ -312,15 +313,17 @@ function ByItself({ isOn, set }: { isOn: boolean; set: (isOn: boolean) => void }
 
 /** One thing to weigh: the reading, what is still to come, from which lot, and the ways without a scale. */
 export function WeighPanel(props: Props) {
-  const { batchId, batch, step, wanted, lots, readabilityG, write } = props;
-  const scale = useScale(batchId, `${wanted.line} ${wanted.portion ?? ''}`, readabilityG);
+  const { batchId, batch, step, wanted, lots, write } = props;
+  const scale = useScale(batchId, `${wanted.line} ${wanted.portion ?? ''}`, props.readabilityG);
   const { following, state } = scale;
   const today = batch.startedAt.slice(0, 10);
   const [lot, setLot] = useState<string | null>(() => firstFree(lots, today));
   const [despite, setDespite] = useState('');
   const [typedG, setTypedG] = useState(0);
   const chosen = lots.find(({ id }) => id === lot);
-  const takeG = Number(following.heldG.toFixed(readabilityG < 1 ? 1 : 0));
+  /** As the display is seen to move, whatever was said of it. */
+  const { readabilityG } = following;
+  const takeG = Number(following.heldG.toFixed(decimalsOf(readabilityG)));
   const { share } = stockShare(batch, wanted.material);
   const against = (massG: number) =>
     chosen === undefined ? null : (lotRefusal(chosen, massG * share, today)?.message ?? null);

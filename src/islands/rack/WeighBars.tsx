@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Batch } from '../../core/batch/types';
+import { decimalsOf } from '../../core/weighing/display';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { useStable } from '../../ui/latest';
 import type { Write } from '../../ui/writing';
@@ -19,9 +20,6 @@ export function barsToWeigh(batch: Batch): string[] {
 }
 
 const lastOf = ({ barWeighings }: Batch, bar: string) => barWeighings.filter((one) => one.bar === bar).at(-1);
-
-/** Decimals that a display of so fine a step shows. */
-const decimalsOf = (stepG: number) => Math.max(0, Math.ceil(-Math.log10(stepG) - 1e-9));
 
 interface Props {
   batch: Batch;

@@ -18,7 +18,10 @@ export interface Pan {
 /** Follows the scale while `isOn`. */
 export function usePan(readabilityG: number, isOn: boolean): Pan {
   const [readings, setReadings] = useState<Reading[]>([]);
-  const take = useStable((reading: Reading) => setReadings((old) => [...old.slice(-KEPT), reading]));
+  const take = useStable((reading: Reading) =>
+    // The same reading told again is none.
+    setReadings((old) => (old.at(-1)?.atMs === reading.atMs ? old : [...old.slice(-KEPT), reading])),
+  );
   useEffect(() => {
     if (!isOn) return;
     const source = new EventSource(address('scale', 'readings'));

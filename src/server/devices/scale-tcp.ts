@@ -2,6 +2,7 @@
 import { note } from '../log';
 import { connect, type Socket } from 'node:net';
 import type { Reading } from '../../core/weighing/follow';
+import { seenWith, stepSeen } from '../../core/weighing/display';
 import { readScaleLine } from '../../core/weighing/lines';
 import { Ticker } from './ticker';
 
@@ -10,7 +11,8 @@ const RECONNECT_MS = 1000;
 const SILENT_MS = 1500;
 /** A line longer than this is no line of a scale. */
 const LONGEST_LINE = 200;
-const READABILITY_G = 1;
+/** Before a line came. */
+const UNKNOWN_STEP_G = 1;
 
 /** Where a bridge listens, from `tcp://HOST:PORT`; null where it is no such address. */
 export function bridgeAddress(text: string): { host: string; port: number } | null {
@@ -20,7 +22,8 @@ export function bridgeAddress(text: string): { host: string; port: number } | nu
 }
 
 export class TcpScale {
-  readonly readabilityG = READABILITY_G;
+  private stepG = UNKNOWN_STEP_G;
+  private seen: readonly number[] = [];
   private readonly ticker = new Ticker<Reading>(() => this.read(Date.now()));
   private socket: Socket | null = null;
   private rest = '';
@@ -31,6 +34,11 @@ export class TcpScale {
   constructor(private readonly address: string) {
     if (!bridgeAddress(address))
       note('scale', `PROPORTIA_SCALE is "${address}"; write it as tcp://HOST:PORT. No scale is read.`);
+  }
+
+  /** As its lines show it: by their decimals, and coarser where they move in coarser steps. */
+  get readabilityG(): number {
+    return stepSeen(this.seen, this.stepG);
   }
 
   listen(hear: (reading: Reading) => void): () => void {
@@ -68,13 +76,22 @@ export class TcpScale {
     for (const line of lines) {
       if (line.length > LONGEST_LINE) continue;
       const read = readScaleLine(line);
-      if (read) this.last = { atMs: Date.now(), g: read.g };
+      if (!read) continue;
+      const nowMs = Date.now();
+      // Two lines of one moment are two all the same.
+      const atMs = this.last && this.last.atMs >= nowMs ? this.last.atMs + 1 : nowMs;
+      this.last = { atMs, g: read.g };
+      if (read.g === null || read.stepG === null) continue;
+      // Another unit, or other decimals: what was seen before was another display.
+      if (read.stepG !== this.stepG) [this.stepG, this.seen] = [read.stepG, []];
+      this.seen = seenWith(this.seen, read.g, this.stepG);
     }
   }
 
   private read(nowMs: number): Reading {
     if (!this.last || nowMs - this.last.atMs > SILENT_MS) return { atMs: nowMs, g: null, state: 'unplugged' };
-    const { g } = this.last;
-    return { atMs: nowMs, g, state: g === null ? 'overloaded' : 'ok' };
+    // Told again ten times a second, it stays the reading of its own moment.
+    const { g, atMs } = this.last;
+    return { atMs, g, state: g === null ? 'overloaded' : 'ok' };
   }
 }

@@ -1,0 +1,141 @@
+/**
+ * The last yard: figures that a person relies on, from where they are measured to where they are printed. Each goes the
+ * whole way through the doors, as a bench and a desk do.
+ */
+import { expect } from 'chai';
+import type { BatchEvent } from '../../src/core/batch/types';
+import type { RunSheet } from '../../src/core/making/run-sheet-types';
+import type { CureData } from '../../src/core/records/rack';
+import type { WrapData } from '../../src/core/records/wrap';
+import { wrapData } from '../../src/server/services/wrap';
+import { openHouse } from '../../src/server/house';
+import { caller } from './call';
+import { DAY, useDemo } from './database';
+
+const go = caller({
+  batches: () => import('../../src/pages/api/v1/batches'),
+  batch: () => import('../../src/pages/api/v1/batches/[id]'),
+  events: () => import('../../src/pages/api/v1/batches/[id]/events'),
+  cure: () => import('../../src/pages/api/v1/batches/[id]/cure'),
+  assessment: () => import('../../src/pages/api/v1/batches/[id]/assessment'),
+  label: () => import('../../src/pages/api/v1/products/[id]/label'),
+});
+const MS_PER_DAY = 24 * 3_600_000;
+let count = 0;
+const on = (day: number) => new Date(Date.parse(`${DAY}T09:00:00Z`) + day * MS_PER_DAY).toISOString();
+const event = (type: string, day: number, more: object): BatchEvent =>
+  ({ id: `joint-${++count}`, type, at: on(day), by: 'Oona', ...more }) as unknown as BatchEvent;
+
+describe('joints', () => {
+  const test = useDemo();
+  type Told = { errors: { path: string; code: string; message: string }[] };
+  const write = (id: string, ...events: BatchEvent[]) =>
+    go<Told>('events', 'POST', { params: { id }, body: { events } });
+  const cureOf = async (id: string) => (await go<CureData>('cure', 'GET', { params: { id } })).body;
+
+  /** A batch weighed as planned, poured and cut into bars of some 102 g. */
+  async function cutBatch(product = 'first-light') {
+    const { body } = await go<{ id: string; code: string; sheet: RunSheet }>('batches', 'POST', {
+      body: { product, size: { fatsMassG: 1000 }, by: 'Oona' },
+    });
+    const { id, code, sheet } = body;
+    const weighed = sheet.steps.flatMap(({ weigh }) =>
+      weigh.map(({ line, massG, portion }) =>
+        event('weighed', 0, { line, massG, portion: portion ?? undefined, readabilityG: 0.1, how: 'typed' }),
+      ),
+    );
+    await write(id, ...weighed, event('poured', 0, { moulds: [], leftoverG: 0 }));
+    const cut = await write(id, event('cut', 1, { bars: Math.round(sheet.pourG / 102), seconds: 0, trimmingsG: 0 }));
+    expect(cut.status, JSON.stringify(cut.body)).to.equal(200);
+    return { id, code };
+  }
+  /** What a bar of a mass weighs so many days after the pour: it loses an eighth, most of it in ten days. */
+  const dried = (massG: number, day: number) =>
+    Number((massG * (1 - 0.125 * (1 - Math.exp(-day / 10)))).toFixed(1));
+  const bars: Record<string, number> = { '1': 104, '2': 101.5, '3': 99.2 };
+  const weigh = (id: string, day: number, of: string[] = Object.keys(bars)) =>
+    write(
+      id,
+      ...of.map((bar) => event('barWeighed', day, { bar, massG: dried(bars[bar]!, day), readabilityG: 0.1 })),
+    );
+
+  it('net weight: from bars on the scale over the cure to the figure on the printed label', async () => {
+    expect(test.db).to.be.a('function');
+    const { id, code } = await cutBatch();
+    await weigh(id, 2);
+    // A fresh bar says nothing of what it will weigh.
+    expect([(await cureOf(id)).net, (await cureOf(id)).lightestG]).to.deep.equal([[], null]);
+    for (const day of [6, 12, 20, 27, 34, 41, 48])
+      await weigh(id, day, day === 6 ? ['1', '2', '3'] : ['1', '2']);
+    const data = await cureOf(id);
+    expect(data.cure!.settled, data.cure!.needs.join()).to.equal(true);
+    // Bar 3 was last weighed on day 6 at 93.6 g; it settles at 86.8 g, and that is what counts.
+    const lightest = bars['3']! * 0.875;
+    expect(dried(bars['3']!, 6)).to.be.above(lightest + 4);
+    expect(data.lightestG).to.be.within(lightest - 3, lightest + 0.3);
+    const { declareG } = data.net[0]!.net;
+    expect(declareG).to.equal(Math.floor(data.lightestG!));
+    const release = (netMassG: number, more = {}) =>
+      write(id, event('released', 50, { bars: 10, netMassG, markets: ['EU'], ...more }));
+    const refused = await release(declareG + 6);
+    expect([refused.status, refused.body.errors[0]]).to.deep.include(422);
+    expect(refused.body.errors[0]).to.include({ code: 'net-too-high', path: 'events.0.netMassG' });
+    expect((await release(declareG)).status).to.equal(200);
+    const label = await go<ArrayBuffer>('label', 'GET', {
+      params: { id: 'first-light' },
+      query: `?market=EU&as=text&batch=${id}`,
+    });
+    const text = Buffer.from(label.body).toString();
+    expect(text).to.contain(`${declareG} g`).and.to.contain(code);
+    const wrap: WrapData = await wrapData(await openHouse(), 'first-light', id);
+    expect(wrap.batch).to.include({ netMassG: declareG, lightestG: data.lightestG });
+  });
+
+  it('a net above the lightest bar, with a reason written, is told on the label’s screen', async () => {
+    const { id } = await cutBatch();
+    for (const day of [2, 8, 15, 22, 29, 36, 43, 50]) await weigh(id, day);
+    const high = Math.ceil((await cureOf(id)).lightestG!) + 4;
+    const released = event('released', 52, {
+      bars: 5,
+      netMassG: high,
+      markets: ['EU'],
+      despite: 'weighed again',
+    });
+    expect((await write(id, released)).status).to.equal(200);
+    const { batch } = await wrapData(await openHouse(), 'first-light', id);
+    expect(batch!.netMassG).to.equal(high).and.to.be.above(batch!.lightestG!);
+  });
+
+  it('a weighing in doubt holds what is settled and a release back, until it is left out or confirmed', async () => {
+    const { id } = await cutBatch();
+    for (const day of [2, 8, 15, 22, 29, 36]) await weigh(id, day);
+    const slip = event('barWeighed', 43, { bar: '1', massG: 97.4, readabilityG: 0.1 });
+    await write(id, slip);
+    await weigh(id, 50);
+    const held = await cureOf(id);
+    expect([held.cure!.settled, held.cure!.doubts.length]).to.deep.equal([false, 1]);
+    expect(held.cure!.needs[0]).to.match(/^Decide first/);
+    expect(held.against.join()).to.contain('in doubt');
+    const release = () => write(id, event('released', 51, { bars: 1, netMassG: 80, markets: ['EU'] }));
+    expect((await release()).body.errors[0]).to.include({ code: 'doubt-open' });
+    const corrected = (massG: number) =>
+      write(id, event('corrected', 51, { event: slip.id, massG, reason: 'looked again' }));
+    await corrected(97.4);
+    expect((await cureOf(id)).cure!.doubts).to.deep.equal([]);
+    await corrected(0);
+    expect((await cureOf(id)).cure).to.include({ settled: true });
+    expect((await release()).status).to.equal(200);
+  });
+
+  it('days of release count by market, and of two in one market the later', async () => {
+    const { id } = await cutBatch();
+    for (const day of [2, 8, 15, 22, 29, 36, 43]) await weigh(id, day);
+    const release = (day: number, markets: string[]) =>
+      write(id, event('released', day, { bars: 2, netMassG: 70, markets, despite: 'a test' }));
+    await release(44, ['EU']);
+    await release(60, ['UK']);
+    await release(90, ['EU']);
+    const { body } = await go<{ request: { placedOn: object } }>('assessment', 'GET', { params: { id } });
+    expect(body.request.placedOn).to.deep.equal({ EU: on(90).slice(0, 10), UK: on(60).slice(0, 10) });
+  });
+});
