@@ -45,7 +45,10 @@ describe('joints', () => {
       ),
     );
     await write(id, ...weighed, event('poured', 0, { moulds: [], leftoverG: 0 }));
-    const cut = await write(id, event('cut', 1, { bars: Math.round(sheet.pourG / 102), seconds: 0, trimmingsG: 0 }));
+    const cut = await write(
+      id,
+      event('cut', 1, { bars: Math.round(sheet.pourG / 102), seconds: 0, trimmingsG: 0 }),
+    );
     expect(cut.status, JSON.stringify(cut.body)).to.equal(200);
     return { id, code };
   }

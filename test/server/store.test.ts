@@ -75,6 +75,23 @@ describe('the store', () => {
       await test.db('documents').where('id', 'cert-new').delete();
     });
 
+    it('of two certificates of one day counts the one filed later, in the limits and in what is told', async () => {
+      const paper = (number: string, maxPct: number) => ({
+        ...{ id: `same-${number}`, materialId: 'coal-and-violets', type: 'certificate' as const },
+        ...{ number, edition: '51st', issuedOn: DAY, issuer: 'Brackwater Aromatics', maxPct },
+      });
+      await addDocument(test.db, paper('FIRST', 9));
+      await addDocument(test.db, paper('SECOND', 3));
+      const { stored, material } = await snapshotOf(test.db, DAY).then((snapshot) => ({
+        stored: snapshot.stored.find((one) => one.material.id === 'coal-and-violets')!,
+        material: snapshot.material('coal-and-violets')!,
+      }));
+      expect(stored.documents[0]!.number).to.equal('SECOND');
+      const inForce = material.limits!.filter(({ from, to }) => (from ?? '') <= DAY && (to ?? '9') >= DAY);
+      expect(inForce.map(({ maxPct }) => maxPct)).to.deep.equal([3]);
+      await test.db('documents').whereIn('id', ['same-FIRST', 'same-SECOND']).delete();
+    });
+
     it('keeps a maker’s own craft figure in place of the usual one until it is taken back', async () => {
       const figure = async () =>
         (await snapshotOf(test.db, DAY)).limits.find(({ id }) => id === 'craft-clay')!.maxPct;

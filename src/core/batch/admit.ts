@@ -71,8 +71,20 @@ function weighable(batch: Batch, event: BatchEvent): Refusal | null {
     );
   if (state === 'poured' && line.stage !== 'top')
     return notNow('It is poured. Only what goes on top can still be weighed; correct a weighing instead.');
-  if (event.type !== 'skipped' && event.portion != null) return portionFault(batch, event.portion);
+  if (event.type === 'skipped') return inThePot(line);
+  if (event.portion != null) return portionFault(batch, event.portion);
   return null;
+}
+
+/** What stands weighed or guessed of a line cannot be left out: it is in the pot, or it is corrected first. */
+function inThePot({ weighings }: Batch['lines'][number]): Refusal | null {
+  const massG = weighings.reduce((sum, one) => sum + one.massG, 0);
+  if (massG <= 0) return null;
+  return refusal(
+    'line',
+    'already-weighed',
+    `${Number(massG.toFixed(1))} g of it are written down. If they were taken out again, correct them to nothing first; if not, they are in the pot and count.`,
+  );
 }
 
 function portionFault({ formula }: Batch, portion: string): Refusal | null {

@@ -1,6 +1,14 @@
 /** Folding a batch from its events: everything that is shown of it comes from here. */
 import { ALKALI_LINE, LYE_STOCK_LINE } from '../making/run-sheet-types';
-import type { Batch, BatchEvent, BatchLine, EventOf, EventType, Weighing } from './types';
+import {
+  SCALED_CHECK,
+  type Batch,
+  type BatchEvent,
+  type BatchLine,
+  type EventOf,
+  type EventType,
+  type Weighing,
+} from './types';
 
 /** After the cut by so long, a batch cures even where no bar was weighed (batch page). */
 const CURES_AFTER_MS = 24 * 3600 * 1000;
@@ -46,6 +54,7 @@ function begun(event: EventOf<'started'>): Batch {
     state: 'pouring',
     isQuarantined: false,
     lines: plannedLines(event),
+    scale: 1,
     stepsDone: [],
     temperatures: [],
     portions: null,
@@ -175,8 +184,10 @@ const APPLY: Apply = {
     batch.barWeighings.push({ event: id, bar, massG, readabilityG, at, leftOut: null, confirmed: null });
     if (batch.state === 'cut') batch.state = 'curing';
   },
-  checked: (batch, { check, outcome, value = null, note = null, at }) =>
-    batch.checks.push({ check, outcome, value, note, at }),
+  checked: (batch, { check, outcome, value = null, note = null, at }) => {
+    batch.checks.push({ check, outcome, value, note, at });
+    if (check === SCALED_CHECK && Number(value) > 0) batch.scale = Number(value);
+  },
   quarantined: (batch, { at, reason }) => {
     batch.quarantines.push({ at, reason, decision: null, why: null, decidedAt: null });
     batch.isQuarantined = true;

@@ -50,12 +50,12 @@ function doubtOf(weighings: readonly Weighing[], massG: number): Doubt {
 }
 
 /** Water that the lye stock really brought, grams, shared out over the lines it stands for. */
-function stockWater({ lines, sheet, formula, materials, state }: Batch): ReadonlyMap<string, number> {
+function stockWater({ lines, sheet, formula, materials, state, scale }: Batch): ReadonlyMap<string, number> {
   const stock = lines.find(({ line }) => line === LYE_STOCK_LINE);
   if (!stock || !sheet.lyeStock) return new Map();
   const isPlanned = state === 'pouring' && stock.weighings.length === 0 && stock.skipped === null;
   const waterG =
-    (isPlanned ? (stock.plannedG ?? 0) : stock.massG) * (1 - sheet.lyeStock.concentrationPct / 100);
+    (isPlanned ? (stock.plannedG ?? 0) * scale : stock.massG) * (1 - sheet.lyeStock.concentrationPct / 100);
   if (waterG <= 0) return new Map();
   const isWater = (id: string) => {
     const material = materials.find((one) => one.id === id);
@@ -95,6 +95,12 @@ function weighedLines(line: BatchLine, plain: Line, extraG: number): Line[] {
   });
 }
 
+/** What a line that was begun is still to be topped up by since the day was scaled, grams: while it is poured, it will be. */
+function toCome(batch: Batch, { plannedG, weighings, skipped }: BatchLine): number {
+  if (batch.scale === 1 || !isPouring(batch) || plannedG === null || skipped !== null) return 0;
+  return Math.max(0, plannedG * batch.scale - sum(weighings));
+}
+
 function linesOf(batch: Batch): Line[] {
   const water = stockWater(batch);
   return batch.lines.flatMap((line): Line[] => {
@@ -108,15 +114,16 @@ function linesOf(batch: Batch): Line[] {
       ...(line.portion === null ? {} : { portion: line.portion }),
     };
     const extraG = water.get(line.line) ?? 0;
-    if (line.weighings.length > 0) return weighedLines(line, plain, extraG);
+    if (line.weighings.length > 0) return weighedLines(line, plain, extraG + toCome(batch, line));
     if (line.skipped !== null || !isPouring(batch))
       return extraG > 0 ? weighedLines(line, plain, extraG) : [];
-    if (line.plannedG === null || line.plannedG + extraG <= 0) return [];
+    const plannedG = (line.plannedG ?? 0) * batch.scale;
+    if (plannedG + extraG <= 0) return [];
     const stated: Doubt = {
       measuredBy: planned?.measuredBy ?? null,
       uncertaintyPct: planned?.uncertaintyPct ?? null,
     };
-    return [{ ...plain, ...stated, amount: { value: line.plannedG + extraG, unit: 'g' } }];
+    return [{ ...plain, ...stated, amount: { value: plannedG + extraG, unit: 'g' } }];
   });
 }
 
@@ -127,8 +134,10 @@ function alkaliG(batch: Batch): number {
   const massOf = (id: string) => lines.find(({ line }) => line === id);
   const [dry, stock] = [massOf(ALKALI_LINE), massOf(LYE_STOCK_LINE)];
   const touched = [dry, stock].some((line) => line && (line.weighings.length > 0 || line.skipped !== null));
-  if (!touched && isPouring(batch)) return sheet.alkaliG;
-  return (dry?.massG ?? 0) + (stock?.massG ?? 0) * share;
+  if (!touched && isPouring(batch)) return sheet.alkaliG * batch.scale;
+  const weighedG = (dry?.massG ?? 0) + (stock?.massG ?? 0) * share;
+  // Of a day that was scaled what is begun will be topped up.
+  return isPouring(batch) && batch.scale !== 1 ? Math.max(weighedG, sheet.alkaliG * batch.scale) : weighedG;
 }
 
 /** The batch's formula in grams as weighed. */

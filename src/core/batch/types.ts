@@ -57,7 +57,13 @@ export interface EventFields {
   stepUndone: { step: string };
   weighed: Drawn & ByScale & { line: string };
   guessed: Drawn & ByGuess & { line: string };
-  corrected: { event: string; massG: number; reason: string };
+  corrected: {
+    event: string;
+    massG: number;
+    reason: string;
+    /** Why more is taken than the lot holds, or although it speaks against it. */
+    despite?: string | null;
+  };
   added: Drawn & (ByScale | ByGuess) & { material: string; stage: Stage };
   skipped: { line: string; reason: string };
   temperature: { of: (typeof TEMPERATURES_OF)[number]; c: number };
@@ -141,6 +147,8 @@ export interface Batch {
   /** Stands on top of the state. */
   isQuarantined: boolean;
   lines: BatchLine[];
+  /** By how much the day was scaled; 1 where it was not. */
+  scale: number;
   stepsDone: { step: string; at: string; by: string | null }[];
   temperatures: { of: (typeof TEMPERATURES_OF)[number]; c: number; at: string }[];
   /** As really split; null while that is not known. */

@@ -45,13 +45,16 @@ export function governingPaper<T extends PaperOnFile>(
 ): Governing<T> | null {
   const ofType = papers.filter((paper) => paper.type === type);
   const issued = ofType.filter(({ issuedOn }) => issuedOn <= onDate);
-  const [paper, ...older] = [...issued].sort((a, b) => (a.issuedOn < b.issuedOn ? 1 : -1));
+  // Of one day the one filed later counts; they come newest first.
+  const [paper, ...older] = [...issued].sort((a, b) => b.issuedOn.localeCompare(a.issuedOn));
   if (!paper) return null;
   const waiting = ofType.filter(({ issuedOn }) => issuedOn > onDate);
   const reasons = [
-    older.length > 0
-      ? `the newest of ${older.length + 1}; ${older[0]!.number} of ${older[0]!.issuedOn} is kept but no longer counts`
-      : 'the only one on file',
+    older[0]?.issuedOn === paper.issuedOn
+      ? `of the same day as ${older[0].number}, and filed later; that one is kept but no longer counts`
+      : older.length > 0
+        ? `the newest of ${older.length + 1}; ${older[0]!.number} of ${older[0]!.issuedOn} is kept but no longer counts`
+        : 'the only one on file',
     ...waiting.map(({ number, issuedOn }) => `${number} counts from ${issuedOn}`),
   ];
   let ask: string | null = null;

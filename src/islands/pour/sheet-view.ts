@@ -1,5 +1,5 @@
 /** What a run sheet looks like while it is being followed: targets, what is left of them, and which step is next. */
-import { SCALED_CHECK, type Batch, type BatchLine, type Weighing } from '../../core/batch/types';
+import type { Batch, BatchLine, Weighing } from '../../core/batch/types';
 import { groupBy } from '../../core/group';
 import { ALKALI_LINE, LYE_STOCK_LINE, type RunStep, type Weigh } from '../../core/making/run-sheet-types';
 
@@ -15,11 +15,7 @@ export interface Wanted extends Weigh {
 }
 
 /** By how much the day was scaled; 1 where it was not. */
-export function scaledBy({ checks }: Batch): number {
-  const last = checks.findLast(({ check }) => check === SCALED_CHECK);
-  const factor = Number(last?.value);
-  return factor > 0 ? factor : 1;
-}
+export const scaledBy = ({ scale }: Batch): number => scale;
 
 /** Whether everything can still grow in proportion: not once the lye is in the fats. */
 export const canScale = ({ stepsDone }: Batch) => stepsDone.every(({ step }) => step !== JOIN);
@@ -93,8 +89,7 @@ export function isStepDone(batch: Batch, step: RunStep): boolean {
 
 /** What is weighed already and would have to be topped up were the day scaled by a factor. */
 export function topUps(batch: Batch, factor: number): { name: string; massG: number }[] {
-  const check = { check: SCALED_CHECK, outcome: 'good', value: String(factor) } as Batch['checks'][number];
-  const scaled = { ...batch, checks: [...batch.checks, check] };
+  const scaled = { ...batch, scale: factor };
   const short = batch.sheet.steps.flatMap((step) => wantedOf(scaled, step).filter(isShort));
   const byLine = groupBy(short, ({ line }) => line);
   return [...byLine.values()].map((parts) => ({

@@ -166,6 +166,7 @@ class CorrectedDoor extends EventDoor {
   @Id() event!: string;
   @Grams() massG!: number;
   @Reason() reason!: string;
+  @Optional() @Reason() despite?: string;
 }
 
 class AddedDoor extends DrawnDoor {

@@ -25,7 +25,12 @@ export async function drawStock(
     if (!line) return null;
     const weighing = line.weighings.find((one) => one.event === event.event)!;
     const massG = (event.massG - weighing.massG) * stockShare(batch, line.material).share;
-    if (weighing.lot !== null && massG !== 0) await move(trx, id, event, weighing.lot, massG);
+    if (weighing.lot === null || massG === 0) return null;
+    const lot = await findLot(trx, weighing.lot);
+    // More of it is drawn like a weighing; less goes back whatever speaks against the lot.
+    const fault = lot && massG > 0 && !event.despite ? lotRefusal(lot, massG, event.at.slice(0, 10)) : null;
+    if (fault) return { ...fault, path: 'massG' };
+    await move(trx, id, event, weighing.lot, massG);
     return null;
   }
   const draw = drawOf(batch, event);

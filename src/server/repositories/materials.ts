@@ -43,7 +43,11 @@ export async function allMaterials(db: Knex): Promise<StoredMaterial[]> {
   const rows: MaterialRow[] = await db('materials')
     .select(...COLUMNS)
     .orderBy('name');
-  const documentRows: DocumentRow[] = await db('documents').select('body').orderBy('issued_on', 'desc');
+  const documentRows: DocumentRow[] = await db('documents')
+    .select('body')
+    .orderBy('issued_on', 'desc')
+    // Of two of one day the one filed later counts.
+    .orderBy('rowid', 'desc');
   const byMaterial = new Map<string, MaterialDocument[]>();
   for (const { body } of documentRows) {
     const document = JSON.parse(body) as MaterialDocument;
