@@ -38,7 +38,7 @@ function One({ one, writing, lots }: OneProps) {
       ...event,
       ...(lot ? { lot } : {}),
       ...(takesReason && despite.trim() ? { despite: despite.trim() } : {}),
-    } as BatchEvent);
+    });
   const isFit = !isOfLot || lot !== '' || despite.trim() !== '';
   return (
     <li className="bench-caution grid gap-2">

@@ -252,9 +252,8 @@ describe('what is kept', () => {
     expect(await phrase('.. .. .. ..')).to.equal(422);
     expect(await phrase('a .. b .. c .. d .. e')).to.equal(422);
     expect(await phrase('a .. b .. c')).to.equal(409);
-    expect(await phrase('(a) (b) (c) (d) (e) f')).to.equal(422);
-    expect(await phrase('(a) (b)')).to.equal(422);
-    expect(await phrase('a|b|c|d|e|f|g|h|i|j|k|l|m')).to.equal(422);
+    for (const wrong of ['(a) (b) (c) (d) (e) f', '(a) (b)', 'a|b|c|d|e|f|g|h|i|j|k|l|m'])
+      expect(await phrase(wrong), wrong).to.equal(422);
     expect(await phrase('(very) glow|shine*')).to.equal(409);
     const say = `glow ${'.. '.repeat(12)}never`;
     const patterns = claimPatterns([{ say, class: 'cosmetic', language: 'en' }]);

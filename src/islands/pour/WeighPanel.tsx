@@ -1,7 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Mould } from '../../core/making/size';
 import type { Lot } from '../../core/making/cost';
-import { lotRefusal, stockShare } from '../../core/batch/draw';
 import type { Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
 import type { Following } from '../../core/weighing/follow';
@@ -11,6 +10,7 @@ import { lastingDoubtG } from '../../core/weighing/tare';
 import { useStable } from '../../ui/latest';
 import { Straightedge } from '../../ui/Straightedge';
 import { readNumber } from '../../core/quantities/number';
+import { FromLot, useFromLot } from './FromLot';
 import { Overshoot } from './Overshoot';
 import { useScale, type BenchScale } from './scale';
 import type { Wanted } from './sheet-view';
@@ -96,47 +96,6 @@ function Question({ scale }: { scale: BenchScale }) {
         </button>
       </div>
     </div>
-  );
-}
-
-/** The lot to begin with: one that holds some and that nothing speaks against. */
-function firstFree(lots: readonly Lot[], today: string): string | null {
-  const free = lots.find(
-    ({ leftG, quarantine, bestBefore }) => leftG > 0 && quarantine === null && (bestBefore ?? today) >= today,
-  );
-  return free?.id ?? null;
-}
-
-interface LotsProps {
-  lots: readonly Lot[];
-  lot: string | null;
-  onLot: (lot: string | null) => void;
-  today: string;
-}
-
-function lotWords({ code, leftG, bestBefore, quarantine }: Lot, today: string): string {
-  if (quarantine !== null) return `${code}, in quarantine`;
-  const past = bestBefore !== null && bestBefore < today ? ', past its day' : '';
-  return `${code}, ${leftG >= 1000 ? `${(leftG / 1000).toFixed(1)} kg` : `${Math.round(leftG)} g`} left${past}`;
-}
-
-function Lots({ lots, lot, onLot, today }: LotsProps) {
-  return (
-    <label className="block">
-      <span className="eyebrow block text-base">From which bottle or sack</span>
-      <select
-        className="bench-field"
-        value={lot ?? ''}
-        onChange={(event) => onLot(event.target.value || null)}
-      >
-        <option value="">not written down</option>
-        {lots.map((one) => (
-          <option key={one.id} value={one.id}>
-            {lotWords(one, today)}
-          </option>
-        ))}
-      </select>
-    </label>
   );
 }
 
@@ -316,24 +275,14 @@ export function WeighPanel(props: Props) {
   const { batchId, batch, step, wanted, lots, write } = props;
   const scale = useScale(batchId, `${wanted.line} ${wanted.portion ?? ''}`, props.readabilityG);
   const { following, state } = scale;
-  const today = batch.startedAt.slice(0, 10);
-  const [lot, setLot] = useState<string | null>(() => firstFree(lots, today));
-  const [despite, setDespite] = useState('');
   const [typedG, setTypedG] = useState(0);
-  const chosen = lots.find(({ id }) => id === lot);
   /** As the display is seen to move, whatever was said of it. */
   const { readabilityG } = following;
   const takeG = Number(following.heldG.toFixed(decimalsOf(readabilityG)));
-  const { share } = stockShare(batch, wanted.material);
-  const against = (massG: number) =>
-    chosen === undefined ? null : (lotRefusal(chosen, massG * share, today)?.message ?? null);
-  /** What speaks against the lot for all that is wanted, or more where more is in the vessel or was typed. */
-  const says = against(Math.max(wanted.massG - wanted.doneG, scale.isBegun ? takeG : 0, typedG, 0));
-  const hasReason = despite.trim() !== '';
-  const drawn = {
-    ...{ line: wanted.line, portion: wanted.portion, step },
-    ...{ lot, despite: (says !== null && despite.trim()) || null },
-  };
+  const most = Math.max(wanted.massG - wanted.doneG, scale.isBegun ? takeG : 0, typedG, 0);
+  const from = useFromLot(batch, wanted.material, lots, most);
+  const { against, hasReason } = from;
+  const drawn = { line: wanted.line, portion: wanted.portion, step, ...from.drawn };
   const take = () => {
     write('weighed', { ...drawn, massG: takeG, readabilityG, how: 'scale' });
     scale.tare();
@@ -378,18 +327,7 @@ export function WeighPanel(props: Props) {
         </button>
       </div>
       <ByItself isOn={takesByItself} set={setTakesByItself} />
-      {lots.length > 0 && <Lots lots={lots} lot={lot} onLot={setLot} today={today} />}
-      {says !== null && (
-        <label className="bench-note block">
-          {says}
-          <span className="eyebrow mt-1 block text-base">Why is it taken all the same?</span>
-          <input
-            className="bench-field"
-            value={despite}
-            onChange={(event) => setDespite(event.target.value)}
-          />
-        </label>
-      )}
+      <FromLot from={from} lots={lots} />
       <OtherWays
         name={wanted.name}
         onTyped={setTypedG}

@@ -1,5 +1,5 @@
 /** The lots of a batch's materials as they are now: read again and again, less what this device has drawn since. */
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { lotsNow } from '../../core/batch/draw';
 import type { Lot } from '../../core/making/cost';
 import type { BatchLots, BenchData } from '../../core/records/batch';
@@ -27,5 +27,5 @@ export function useLots({ detail, lots }: BenchData, { batch, queue }: Writing):
     };
   }, [detail.id, detail.seq, length]);
   const since = [...queue.known.slice(read.seq), ...queue.waiting];
-  return useMemo(() => lotsNow(read.lots, batch, since), [read, batch, since.length]);
+  return lotsNow(read.lots, batch, since);
 }

@@ -8,7 +8,7 @@ import { batchRequest } from '../../core/batch/request';
 import type { Batch, BatchEvent, EventOf, Refusal } from '../../core/batch/types';
 import { placedDays } from '../../core/curing/batch-cure';
 import { weighedOf } from '../../core/batch/weighed';
-import type { AssessmentRequest, Market } from '../../core/formula/types';
+import type { AssessmentRequest } from '../../core/formula/types';
 import { runSheet } from '../../core/making/run-sheet';
 import type { RunSheet } from '../../core/making/run-sheet-types';
 import type { BatchAssessment, BatchDetail, BatchSummary } from '../../core/records/batch';

@@ -3,7 +3,6 @@ import { assess } from '../../core/assess';
 import { batchRequest } from '../../core/batch/request';
 import type { Batch } from '../../core/batch/types';
 import {
-  cureInput,
   daysSince,
   lightestG,
   materialsIn,
