@@ -5,6 +5,7 @@ import { chmodSync, copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, s
 import { join } from 'node:path';
 import knex, { type Knex } from 'knex';
 import { backupFile, backupFolder, backupId, noteBackup } from './archive/backup-files';
+import { folded } from '../core/folded';
 import { hasTraces } from './archive/traces';
 import { dataFolder } from './config';
 import { MIGRATION_NAMES, migrationSource } from './migrations';
@@ -20,6 +21,7 @@ const BUSY_MS = 5000;
 
 interface Connection {
   pragma(text: string): void;
+  function(name: string, options: { deterministic: boolean }, does: (text: unknown) => string): void;
 }
 
 function connect(filename: string): Knex {
@@ -37,6 +39,8 @@ function connect(filename: string): Knex {
           // In WAL the usual setting, NORMAL, may lose the last commits when the power goes.
           connection.pragma('synchronous = FULL');
           connection.pragma('foreign_keys = ON');
+          // SQLite's own lower() knows A to Z alone.
+          connection.function('folded', { deterministic: true }, (text) => folded(String(text ?? '')));
           done(null, connection);
         } catch (error) {
           done(error as Error, connection);

@@ -1,5 +1,6 @@
 /** Folding, admitting and assessing batches without any server. */
 import { expect } from 'chai';
+import { batchLetters } from '../../src/core/batch/code';
 import fc from 'fast-check';
 import { assess } from '../../src/core/assess';
 import { refusalOf } from '../../src/core/batch/admit';
@@ -207,5 +208,11 @@ describe('the record of a batch', () => {
     expect(told[0]).to.match(/Coconut oil.*: 440 g instead of 400 g \(\+10\.0 %\)/);
     expect(told[1]).to.match(/3 g added that was not planned/);
     expect(told[2]).to.contain('soft spots');
+  });
+
+  it('names batches by letters of their bar, whatever accents it has', () => {
+    expect(
+      ['Crème brûlée', 'Öl und Salz', 'Signal Red', 'Oat', '石鹸', "L'été à la mer"].map(batchLetters),
+    ).to.deep.equal([...['CB', 'OUS', 'SR', 'OA', 'B', 'LEAL']]);
   });
 });

@@ -240,4 +240,28 @@ describe('a maker’s list of materials', () => {
     expect(taken([]).rows).to.deep.equal([]);
     expect(taken([['', '']]).rows).to.deep.equal([]);
   });
+
+  it('takes alkali and unit of a saponification value from its head, and asks where two fit or none does', () => {
+    const read = (head: string, cell: string) => {
+      const rows = [
+        ['Ingredient', 'Category', head],
+        ['Own fat', 'Oil', cell],
+      ];
+      const { items, faults } = readStock(rows, guessStock(rows));
+      return faults.length > 0 ? 'asks' : Number((items[0]!.naohPerGram ?? NaN).toFixed(3));
+    };
+    expect([read('SAP NaOH', '134'), read('SAP NaOH', '0.134')]).to.deep.equal([0.134, 0.134]);
+    expect([read('SAP (KOH)', '190'), read('SAP KOH', '0.19')]).to.deep.equal([0.135, 0.135]);
+    expect(read('Saponification value', '190')).to.equal(0.135);
+    for (const [head, cell] of [
+      ['SAP', '134'],
+      ['SAP', '0.134'],
+      ['SAP KOH/NaOH', '190'],
+      ['SAP NaOH', '1.34'],
+      ['SAP NaOH', '340'],
+      ['SAP KOH', '60'],
+      ['SAP mg', '190'],
+    ] as const)
+      expect(read(head, cell), `${head} ${cell}`).to.equal('asks');
+  });
 });

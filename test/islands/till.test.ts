@@ -4,7 +4,9 @@
  */
 import { expect } from 'chai';
 import Papa from 'papaparse';
-import { guessColumns, readSales, type Column } from '../../src/islands/rack/columns';
+import { isOrderOpen } from '../../src/core/sheets/days';
+import { dayCells, guessColumns, readSales, type Column } from '../../src/islands/rack/columns';
+import { textOfBytes } from '../../src/ui/file-text';
 
 interface Till {
   name: string;
@@ -135,5 +137,26 @@ describe('lists of tills made up by another hand', () => {
       [1, 'what'],
       [2, 'bars'],
     ]);
+  });
+
+  it('reads a column of days in one order, told by those that read one way only; else it is asked', () => {
+    const list = (days: string[]) => days.map((day) => [day, 'Night Mail', '1']);
+    const mapping = { day: 0, what: 1, bars: 2 };
+    const read = (days: string[], order?: 'dayFirst' | 'monthFirst') =>
+      readSales(list(days), mapping, { to: '', market: null, order }).rows.map(({ day }) => day);
+    expect(read(['11/03/2026', '11/25/2026'])).to.deep.equal(['2026-11-03', '2026-11-25']);
+    expect(read(['11/03/2026 10:12', '25/03/2026 11:00'])).to.deep.equal(['2026-03-11', '2026-03-25']);
+    const open = list(['11/03/2026', '05/04/2026']);
+    expect(isOrderOpen(dayCells(open, mapping))).to.equal(true);
+    expect(isOrderOpen(['11/03/2026', '11/25/2026'])).to.equal(false);
+    expect(isOrderOpen(['2026-11-03', '04/04/2026'])).to.equal(false);
+    expect(read(['11/03/2026'], 'monthFirst')).to.deep.equal(['2026-11-03']);
+    expect(read(['11/03/2026'], 'dayFirst')).to.deep.equal(['2026-03-11']);
+  });
+
+  it('is read as older systems save it, too', () => {
+    const bytes = new Uint8Array([0x4f, 0x6c, 0x69, 0x76, 0x65, 0x6e, 0xf6, 0x6c]);
+    expect(textOfBytes(bytes)).to.equal('Olivenöl');
+    expect(textOfBytes(new TextEncoder().encode('\uFEFFÖl'))).to.equal('Öl');
   });
 });

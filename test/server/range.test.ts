@@ -1,6 +1,8 @@
 /** The range over HTTP: what each row says, what is tried, what is kept, and that rows follow what changes. */
 import { expect } from 'chai';
 import type { RangeData, RangeRow, RangeViews, TriedBar } from '../../src/core/records/range';
+import { wrapOverview } from '../../src/server/services/overviews';
+import { createProduct } from '../../src/server/services/products';
 import { makeTask } from '../../src/server/services/tasks';
 import { caller } from './call';
 import { DAY, useDemo } from './database';
@@ -185,5 +187,13 @@ describe('the range over HTTP', () => {
       expect(day).to.match(/^\d{4}-\d{2}-\d{2}$/);
       expect(sold.get(id), id).to.be.above(0);
     }
+  });
+
+  it('finds a bar by any of its letters, whatever marks they carry', async () => {
+    await createProduct(test.house, 'Öl und Crème');
+    const found = async (find: string) =>
+      (await wrapOverview(test.house, { find, putAway: false, page: 1 })).rows.map(({ name }) => name);
+    for (const typed of ['öl', 'Öl', 'ol und', 'CREME', 'crème'])
+      expect(await found(typed), typed).to.deep.equal(['Öl und Crème']);
   });
 });

@@ -1,4 +1,5 @@
 /** What to pour next, as screens and server know it. */
+import type { Verdict } from '../formula/answer';
 import type { Need, NextPour, Pace } from '../stock/pace';
 import type { Needed } from './batch';
 
@@ -28,6 +29,8 @@ export interface NextBar {
   barsAPour: number | null;
   /** What is missing in the cupboard for one pour; empty where it can be poured today. */
   missing: Pick<Needed, 'material' | 'name' | 'neededG' | 'freeG'>[];
+  /** Against the limits as planned; null where it does not reckon. */
+  verdict: Verdict | null;
 }
 
 export interface NextData {

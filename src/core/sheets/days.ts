@@ -44,6 +44,25 @@ export function dayOrderOf(cells: readonly string[]): DayOrder | null {
   return null;
 }
 
+/** A time of day behind a day, as tills write it. */
+const TIME_BEHIND = /(?:T|\s+)\d{1,2}[:.]\d{2}(?:[:.]\d{2})?.*$/;
+
+/** A day without the time behind it. */
+export const withoutTime = (cell: string): string => cell.trim().replace(TIME_BEHIND, '');
+
+/**
+ * Whether a column's days can be read two ways, and nothing in it tells which: then it is asked.
+ *
+ * @example isOrderOpen(['11/03/2026', '12/05/2026']) // true
+ */
+export function isOrderOpen(cells: readonly string[]): boolean {
+  if (dayOrderOf(cells) !== null) return false;
+  return cells.some((cell) => {
+    const [, a, , b] = FIGURES.exec(cell.trim()) ?? [];
+    return a !== undefined && Number(a) !== Number(b);
+  });
+}
+
 /**
  * The day a cell says; null for an empty one or a dash, an error in words for what is no day.
  *

@@ -130,17 +130,35 @@ const PRICED_G: Record<Exclude<PriceOf, 'all'>, number> = {
 const KOH_PER_NAOH = 56.106 / 39.997;
 /** More sodium hydroxide than any fat takes up, grams a gram. */
 export const MOST_NAOH = 0.3;
+/** What fats take up, grams of sodium hydroxide a gram; a value outside is of another unit, or of a wax. */
+const USUAL_NAOH = { least: 0.08, most: 0.26 } as const;
+/** Values above this are milligrams. */
+const MOST_GRAMS = 1;
 
-/** Grams of sodium hydroxide a gram takes up, of a value in any of the usual ways; the head may name which. */
+/** Which alkali a head speaks of; by its definition the saponification value is of potassium hydroxide. */
+function alkaliIn(head: string): 'KOH' | 'NaOH' | null {
+  const isKoh = /koh|potas|kali/.test(head);
+  const isNaoh = /naoh|sodium|natri|natron/.test(head);
+  if (isKoh !== isNaoh) return isKoh ? 'KOH' : 'NaOH';
+  return !isKoh && /saponification|verseif|\bsv\b/.test(head) ? 'KOH' : null;
+}
+
+/** Grams of sodium hydroxide a gram takes up, of a value in any of the usual ways; alkali and unit are from the head. */
 function readSap(cell: string, head: string, mark: DecimalMark): number | null | { error: string } {
   if (cell === '' || /^[-–—?]$/.test(cell)) return null;
   const value = readNumber(cell, mark);
   const words = folded(head);
-  const isKoh = /koh|potas|mg/.test(words) || value > 1;
-  if (!isKoh && !/naoh|sodium/.test(words) && value > 0)
-    return { error: `“${cell}”: say in the head whether it is NaOH or KOH.` };
-  const naoh = (value > 1 ? value / 1000 : value) / (isKoh ? KOH_PER_NAOH : 1);
-  return naoh >= 0 && naoh <= MOST_NAOH ? naoh : { error: `“${cell}” is no saponification value.` };
+  if (value === 0) return 0;
+  const alkali = alkaliIn(words);
+  if (!alkali) return { error: `“${cell}”: say in the head whether it is NaOH or KOH.` };
+  const isMg = value > MOST_GRAMS;
+  const naoh = (isMg ? value / 1000 : value) / (alkali === 'KOH' ? KOH_PER_NAOH : 1);
+  if (naoh >= USUAL_NAOH.least && naoh <= USUAL_NAOH.most) return naoh;
+  if (!(naoh >= 0)) return { error: `“${cell}” is no saponification value.` };
+  const said = `${Number(naoh.toPrecision(3))} g of NaOH a gram`;
+  return {
+    error: `“${cell}” as ${isMg ? 'milligrams' : 'grams'} of ${alkali} is ${said}; fats take ${USUAL_NAOH.least} to ${USUAL_NAOH.most}. Is the unit or the alkali another? A wax is put in by hand.`,
+  };
 }
 
 interface Row {

@@ -5,18 +5,10 @@ import type { Layout, SheetFault } from '../../core/sheets/layout';
 import { readSheet } from '../../core/sheets/layout';
 import type { Match } from '../../core/sheets/match';
 import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';
+import { textOfBytes } from '../../ui/file-text';
 import { PaperFault } from '../papers/fault';
 
 const LARGEST = 5 * 1024 * 1024;
-
-/** UTF-8 where it is, else as spreadsheets on older systems save what is not English. */
-function textOf(bytes: Uint8Array): string {
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return new TextDecoder('windows-1252').decode(bytes);
-  }
-}
 
 type WorkbookReader = (bytes: Uint8Array) => Promise<string[][]>;
 
@@ -30,7 +22,7 @@ export async function openSheet(file: File, readWorkbook: WorkbookReader = inWor
   if (/\.xlsx$/i.test(file.name)) return readWorkbook(bytes);
   if (bytes.includes(0)) throw new PaperFault('This is neither CSV nor XLSX. Save it as one of them.');
   const { default: Papa } = await import('papaparse');
-  const text = textOf(bytes).replace(/^\uFEFF/, '');
+  const text = textOfBytes(bytes);
   return Papa.parse<string[]>(text, { skipEmptyLines: false }).data;
 }
 

@@ -12,7 +12,7 @@ import { dayAfter, daysBetween } from '../../core/stock/pace';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
-import { dayInWords, grams } from '../../ui/words';
+import { dayInWords, grams, VERDICT_WORDS } from '../../ui/words';
 import { WantedForm } from './WantedForm';
 
 /** Days that the line shows. */
@@ -241,7 +241,11 @@ function Days({ today }: { today: string }) {
 /** What to pour next: pace, stock and what is wanted, on a line of days on which pours are planned. */
 function NextDeskIsland({ first }: { first: NextData }) {
   const { data, faults, keep } = useNext(first);
-  const today = data.bars.filter(({ missing, barsAPour }) => missing.length === 0 && barsAPour !== null);
+  const there = data.bars.filter(({ missing, barsAPour }) => missing.length === 0 && barsAPour !== null);
+  // What is over a limit or without its certificate is told as such, not offered.
+  const isShut = ({ verdict }: NextBar) => verdict === null || verdict === 'over' || verdict === 'unproven';
+  const today = there.filter((bar) => !isShut(bar));
+  const shut = there.filter(isShut);
   if (data.bars.length === 0)
     return <p className="text-soft">There is no bar yet. Make one on the range first.</p>;
   return (
@@ -250,6 +254,8 @@ function NextDeskIsland({ first }: { first: NextData }) {
         {today.length > 0
           ? `Can be poured today from what is there: ${today.map(({ name }) => name).join(', ')}.`
           : 'Nothing can be poured today from what is there.'}{' '}
+        {shut.length > 0 &&
+          `All is there, but not to be sold as it stands: ${shut.map(({ name, verdict }) => `${name} (${verdict === null ? 'does not reckon' : VERDICT_WORDS[verdict].toLowerCase()})`).join(', ')}.`}{' '}
         <span className="text-soft">
           Solid mark: the stock ends at the likely pace, hatched from the fast end. Open mark: pour by then,{' '}
           {data.cureDays} days before.

@@ -1,7 +1,19 @@
 import { useState } from 'react';
 import type { Market } from '../../core/formula/types';
 import { address, send, type Fault } from '../../ui/api';
-import { COLUMN_WORDS, COLUMNS, guessColumns, NEEDED, readSales, type Column, type Mapping } from './columns';
+import { dayOrderOf, isOrderOpen, readDay, withoutTime, type DayOrder } from '../../core/sheets/days';
+import { textOfBytes } from '../../ui/file-text';
+import { dayInWords } from '../../ui/words';
+import {
+  COLUMN_WORDS,
+  COLUMNS,
+  dayCells,
+  guessColumns,
+  NEEDED,
+  readSales,
+  type Column,
+  type Mapping,
+} from './columns';
 import { TextField } from '../../ui/TextField';
 
 interface List {
@@ -18,7 +30,7 @@ interface Told {
 
 async function readFile(file: File): Promise<List | string> {
   const { default: Papa } = await import('papaparse');
-  const text = (await file.text()).replace(/^\uFEFF/, '');
+  const text = textOfBytes(new Uint8Array(await file.arrayBuffer()));
   const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
   const [heads, ...rows] = data;
   if (!heads || rows.length === 0) return 'There are no rows in this file. Export it with one line of heads.';
@@ -63,7 +75,41 @@ function Columns({
   );
 }
 
-function First({ list, mapping }: { list: List; mapping: Mapping }) {
+/** A day as it is read, in words; as it stands where it is none. */
+function dayAs(cell: string, order: DayOrder): string {
+  const read = readDay(withoutTime(cell), order, 'first');
+  return typeof read === 'string' ? dayInWords(read) : cell;
+}
+
+interface OrderProps {
+  cells: readonly string[];
+  order: DayOrder | null;
+  onChange: (order: DayOrder) => void;
+}
+
+/** Asked where nothing in the list tells whether the day or the month stands first. */
+function WhichFirst({ cells, order, onChange }: OrderProps) {
+  const example = cells.find((cell) => /^\d/.test(cell)) ?? '';
+  return (
+    <fieldset className="border-l-4 border-ink pl-3">
+      <legend className="font-medium">What is {example}?</legend>
+      {(['dayFirst', 'monthFirst'] as const).map((one) => (
+        <label key={one} className="mr-4 inline-flex items-center gap-1.5">
+          <input
+            type="radio"
+            name="day order"
+            className="accent-ultra"
+            checked={order === one}
+            onChange={() => onChange(one)}
+          />
+          {dayAs(example, one)}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function First({ list, mapping, order }: { list: List; mapping: Mapping; order: DayOrder }) {
   const shown = COLUMNS.filter((column) => mapping[column] !== undefined);
   return (
     <table className="plain-table" aria-label="The first rows">
@@ -81,7 +127,9 @@ function First({ list, mapping }: { list: List; mapping: Mapping }) {
           // Rows of a file have no name but their place.
           <tr key={at}>
             {shown.map((column) => (
-              <td key={column}>{row[mapping[column]!] ?? ''}</td>
+              <td key={column}>
+                {column === 'day' ? dayAs(row[mapping[column]!] ?? '', order) : (row[mapping[column]!] ?? '')}
+              </td>
             ))}
           </tr>
         ))}
@@ -100,7 +148,7 @@ const toldFaults = (faults: readonly Fault[]) =>
 interface Wanted {
   list: List;
   mapping: Mapping;
-  usual: { to: string; market: Market | null };
+  usual: { to: string; market: Market | null; order: DayOrder | null };
 }
 
 async function sendRows({ list, mapping, usual }: Wanted, isPreview: boolean): Promise<Told> {
@@ -179,6 +227,7 @@ export function TillList({ markets, names }: { markets: Market[]; names: readonl
   const [mapping, setMapping] = useState<Mapping>({});
   const [to, setTo] = useState('');
   const [market, setMarket] = useState<Market | ''>('');
+  const [order, setOrder] = useState<DayOrder | null>(null);
   const [told, setTold] = useState<Told | null>(null);
   const [isBusy, setBusy] = useState(false);
   const open = async (file: File | undefined) => {
@@ -186,14 +235,25 @@ export function TillList({ markets, names }: { markets: Market[]; names: readonl
     const read = await readFile(file);
     if (typeof read === 'string') return setTold({ kind: 'faults', words: read, faults: [] });
     setTold(null);
+    setOrder(null);
     setList(read);
     setMapping(guessColumns(read.heads, read.rows, isNamed(names)));
   };
-  const isFit = list !== null && NEEDED.every((column) => mapping[column] !== undefined);
+  const cells = list ? dayCells(list.rows, mapping) : [];
+  const asksOrder = isOrderOpen(cells);
+  const isFit =
+    list !== null &&
+    NEEDED.every((column) => mapping[column] !== undefined) &&
+    (!asksOrder || order !== null);
   const go = async (isPreview: boolean) => {
     if (!list) return;
     setBusy(true);
-    setTold(await sendRows({ list, mapping, usual: { to: to.trim(), market: market || null } }, isPreview));
+    setTold(
+      await sendRows(
+        { list, mapping, usual: { to: to.trim(), market: market || null, order: asksOrder ? order : null } },
+        isPreview,
+      ),
+    );
     setBusy(false);
   };
   return (
@@ -227,7 +287,12 @@ export function TillList({ markets, names }: { markets: Market[]; names: readonl
               </select>
             </label>
           </div>
-          <First list={list} mapping={mapping} />
+          {asksOrder && <WhichFirst cells={cells} order={order} onChange={setOrder} />}
+          <First
+            list={list}
+            mapping={mapping}
+            order={(asksOrder ? order : null) ?? dayOrderOf(cells) ?? 'dayFirst'}
+          />
           <div className="flex flex-wrap gap-2">
             <button
               type="button"

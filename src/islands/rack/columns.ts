@@ -1,5 +1,6 @@
 /** A till's or shop's list: which of its columns says what, by their heads and by what stands in them. */
 import { findDay } from '../../core/paperwork/dates';
+import { dayOrderOf, readDay, withoutTime, type DayOrder } from '../../core/sheets/days';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { MARKETS, type Market } from '../../core/formula/types';
 import { MOVED_HOW } from '../../core/batch/types';
@@ -150,18 +151,26 @@ export interface RowFault {
   message: string;
 }
 
+/** The days of a list as they stand, without times. */
+export const dayCells = (rows: readonly (readonly string[])[], mapping: Mapping): string[] =>
+  rows.map((row) => withoutTime(mapping.day === undefined ? '' : (row[mapping.day] ?? '')));
+
 /** The rows of a list as sales, with the faults of those that cannot be read. Places of rows count from 0. */
 export function readSales(
   rows: readonly (readonly string[])[],
   mapping: Mapping,
-  usual: { to: string; market: Market | null },
+  usual: { to: string; market: Market | null; order?: DayOrder | null },
 ): { rows: SaleRow[]; faults: RowFault[] } {
   const faults: RowFault[] = [];
+  const days = dayCells(rows, mapping);
+  // One order for the whole column, told by those that read one way only.
+  const order = usual.order ?? dayOrderOf(days) ?? 'dayFirst';
   const sales = rows.map((row, at): SaleRow => {
     const cell = (column: Column) =>
       mapping[column] === undefined ? '' : (row[mapping[column]] ?? '').trim();
     const wrong = (column: Column, message: string) => faults.push({ row: at, column, message });
-    const day = findDay(cell('day'))?.day ?? '';
+    const read = readDay(days[at]!, order, 'first');
+    const day = typeof read === 'string' ? read : '';
     if (!day) wrong('day', `“${cell('day')}” is no day. Write it as 2026-11-24.`);
     const count = readNumberOrNull(cell('bars'));
     if (count === null || !Number.isInteger(count) || count < 1)

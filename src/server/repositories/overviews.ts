@@ -1,4 +1,5 @@
 /** Verdicts kept beside the bars, and what they are made from. */
+import { folded } from '../../core/folded';
 import type { Knex } from 'knex';
 import type { Formula } from '../../core/formula/types';
 import type { Overview } from '../../core/overview';
@@ -44,7 +45,7 @@ export async function rangeRows(
   const matching = <Q extends Knex.QueryBuilder>(query: Q): Q => {
     if (putAway) query.whereNotNull('p.put_away_on');
     else query.whereNull('p.put_away_on');
-    if (find) query.whereRaw('instr(lower(p.name), ?) > 0', find.toLowerCase());
+    if (find) query.whereRaw('instr(folded(p.name), ?) > 0', folded(find));
     return query;
   };
   const [{ count }] = (await matching(db('products as p').count({ count: '*' }))) as [{ count: number }];

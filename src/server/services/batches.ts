@@ -4,6 +4,7 @@ import type { Knex } from 'knex';
 import { assess } from '../../core/assess';
 import { refusalOf } from '../../core/batch/admit';
 import { curesBy, extendBatch, foldBatch } from '../../core/batch/fold';
+import { batchLetters } from '../../core/batch/code';
 import { batchRequest } from '../../core/batch/request';
 import type { Batch, BatchEvent, EventOf, Refusal } from '../../core/batch/types';
 import { placedDays } from '../../core/curing/batch-cure';
@@ -38,23 +39,9 @@ import { materialsOf, requireProduct } from './products';
 
 const unknown = (id: string) => fault(404, 'unknown-batch', `There is no batch "${id}".`, 'id');
 
-/** Letters that stand for a bar in the codes of its batches. */
-function initials(name: string): string {
-  const words = name
-    .normalize('NFKD')
-    .toUpperCase()
-    .match(/[A-Z0-9]+/g) ?? ['B'];
-  return words.length > 1
-    ? words
-        .map((word) => word[0])
-        .join('')
-        .slice(0, 4)
-    : words[0].slice(0, 2);
-}
-
 /** A code that no batch has: the bar's letters and the day, and a letter where there are several. */
 async function freeCode(trx: Knex, name: string, today: string): Promise<string> {
-  const base = `${initials(name)}-${today.slice(2).replaceAll('-', '')}`;
+  const base = `${batchLetters(name)}-${today.slice(2).replaceAll('-', '')}`;
   const taken = await takenCodes(trx, base);
   for (let count = 0; ; count++) {
     const code = count === 0 ? base : `${base}-${count + 1}`;

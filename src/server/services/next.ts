@@ -1,4 +1,5 @@
 /** What to pour next: the pace of every bar, what is ready and curing, what is wanted by a day, and what is missing. */
+import { comingBars, readyBars } from '../../core/stock/supply';
 import { setImmediate as breath } from 'node:timers/promises';
 import type { Batch } from '../../core/batch/types';
 import { groupBy } from '../../core/group';
@@ -24,9 +25,9 @@ interface Made {
 
 function curingOf(made: readonly Made[], today: string, cureDays: number): NextBar['curing'] {
   return made
-    .filter(({ batch }) => ['poured', 'cut', 'curing'].includes(batch.state) && !batch.isQuarantined)
+    .filter(({ batch }) => comingBars(batch) > 0)
     .map(({ summary, batch }) => {
-      const bars = batch.cut ? batch.bars.good : (batch.sheet.bars ?? 0);
+      const bars = comingBars(batch);
       const ready = dayAfter((batch.poured?.at ?? batch.startedAt).slice(0, 10), cureDays);
       return { batch: summary.id, code: summary.code, bars, readyOn: ready < today ? today : ready };
     });
@@ -35,18 +36,18 @@ function curingOf(made: readonly Made[], today: string, cureDays: number): NextB
 /** What is missing for one pour of a bar as its formula stands; null where it does not reckon. */
 async function wantingOf(house: House, product: string) {
   try {
-    const { needed, sheet } = await planPour(house, { product });
+    const { needed, sheet, verdict } = await planPour(house, { product });
     const missing = needed
       .filter(({ neededG, freeG, material }) => freeG < neededG && material !== 'water')
       .map(({ material, name, neededG, freeG }) => ({ material, name, neededG, freeG }));
-    return { missing, bars: sheet.bars };
+    return { missing, bars: sheet.bars, verdict };
   } catch (error) {
     if (error instanceof HttpFault) return null;
     throw error;
   }
 }
 
-type Standing = Omit<NextBar, 'barsAPour' | 'missing'>;
+type Standing = Omit<NextBar, 'barsAPour' | 'missing' | 'verdict'>;
 
 /** How long a bar lasts, before it is asked what another pour would take. */
 function standingOf(
@@ -62,9 +63,7 @@ function standingOf(
     released[0] ?? today,
     today,
   );
-  const ready = made
-    .filter(({ batch }) => batch.state === 'released' && !batch.isQuarantined)
-    .reduce((sum, { batch }) => sum + batch.bars.left, 0);
+  const ready = made.reduce((sum, { batch }) => sum + readyBars(batch), 0);
   const curing = curingOf(made, today, cureDays);
   const planned = plans.planned
     .filter((one) => one.product === id && one.day >= today)
@@ -104,7 +103,12 @@ export async function nextData(house: House): Promise<NextData> {
   const bars: NextBar[] = [];
   for (const standing of all) {
     const found = await wantingOf(house, standing.id);
-    bars.push({ ...standing, barsAPour: found?.bars ?? null, missing: found?.missing ?? [] });
+    bars.push({
+      ...standing,
+      barsAPour: found?.bars ?? null,
+      missing: found?.missing ?? [],
+      verdict: found?.verdict ?? null,
+    });
     await breath();
   }
   const late = ({ next }: NextBar) => next.startBy ?? '9999';
