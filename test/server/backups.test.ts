@@ -23,7 +23,6 @@ import { backUp, faultOf } from '../../src/server/archive/backup-job';
 import { noteBackup } from '../../src/server/archive/backup-files';
 import { lastGoodBackup, restoreAtStart } from '../../src/server/archive/restore';
 import { DATABASE_FILE, openDatabase } from '../../src/server/database';
-import { openHouse } from '../../src/server/house';
 import { createProduct } from '../../src/server/services/products';
 import { caller } from './call';
 import { useDemo } from './database';
@@ -34,6 +33,7 @@ const go = caller({
   restore: () => import('../../src/pages/api/v1/backups/[id]/restore'),
   attention: () => import('../../src/pages/api/v1/attention'),
   range: () => import('../../src/pages/api/v1/range'),
+  products: () => import('../../src/pages/api/v1/products'),
 });
 const HOUR = 3_600_000;
 
@@ -222,7 +222,7 @@ describe('going back to a backup', () => {
 
   it('of a newer make, without a table, or with something that runs, is refused, and nothing is touched', async () => {
     // The house as it is now: an earlier going back put another file in its place.
-    await createProduct(await openHouse(), 'Still here');
+    await go('products', 'POST', { body: { name: 'Still here' } });
     const cases: [(db: Database.Database) => void, RegExp][] = [
       [
         (db) =>

@@ -8,7 +8,6 @@ import type { RunSheet } from '../../src/core/making/run-sheet-types';
 import type { CureData } from '../../src/core/records/rack';
 import type { WrapData } from '../../src/core/records/wrap';
 import { wrapData } from '../../src/server/services/wrap';
-import { openHouse } from '../../src/server/house';
 import { caller } from './call';
 import { DAY, useDemo } from './database';
 
@@ -90,7 +89,7 @@ describe('joints', () => {
     });
     const text = Buffer.from(label.body).toString();
     expect(text).to.contain(`${declareG} g`).and.to.contain(code);
-    const wrap: WrapData = await wrapData(await openHouse(), 'first-light', id);
+    const wrap: WrapData = await wrapData(test.house, 'first-light', id);
     expect(wrap.batch).to.include({ netMassG: declareG, lightestG: data.lightestG });
   });
 
@@ -105,7 +104,7 @@ describe('joints', () => {
       despite: 'weighed again',
     });
     expect((await write(id, released)).status).to.equal(200);
-    const { batch } = await wrapData(await openHouse(), 'first-light', id);
+    const { batch } = await wrapData(test.house, 'first-light', id);
     expect(batch!.netMassG).to.equal(high).and.to.be.above(batch!.lightestG!);
   });
 
