@@ -175,6 +175,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     },
     { method: 'GET', path: `batches/${batch}` },
     { method: 'GET', path: `batches/${batch}/assessment` },
+    { method: 'GET', path: `batches/${batch}/lots` },
     { method: 'GET', path: `batches/${batch}/record?as=json` },
     { method: 'GET', path: `batches/${batch}/record?as=pdf` },
     { method: 'GET', path: `batches/${batch}/trace` },

@@ -46,6 +46,8 @@ export function useDemo(): TestDatabase {
     Object.assign(held, await demoDatabase());
     process.env.PROPORTIA_DATA = held.folder;
     process.env.PROPORTIA_TODAY = DAY;
+    // What goes on by itself may have opened the folder from before once more meanwhile.
+    await closeServed();
   });
   after(async () => {
     await closeServed();

@@ -34,9 +34,10 @@ describe('joints', () => {
 
   /** A batch weighed as planned, poured and cut into bars of some 102 g. */
   async function cutBatch(product = 'first-light') {
-    const { body } = await go<{ id: string; code: string; sheet: RunSheet }>('batches', 'POST', {
+    const { status, body } = await go<{ id: string; code: string; sheet: RunSheet }>('batches', 'POST', {
       body: { product, size: { fatsMassG: 1000 }, by: 'Oona' },
     });
+    expect(status, JSON.stringify(body)).to.equal(201);
     const { id, code, sheet } = body;
     const weighed = sheet.steps.flatMap(({ weigh }) =>
       weigh.map(({ line, massG, portion }) =>
