@@ -40,8 +40,12 @@ async function aChange() {
   return `/watch/${id}`;
 }
 
+/** What a caption speaks of is opened first: a picture of a closed part shows nothing. */
 const sizeTab = async (page) => {
   await page.getByRole('tab', { name: 'Size' }).click();
+  const heat = page.getByText('How it heats after the pour');
+  await heat.click();
+  await heat.scrollIntoViewIfNeeded();
   await page.mouse.move(5, 5);
 };
 
