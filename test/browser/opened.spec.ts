@@ -1,0 +1,109 @@
+/**
+ * Everything that opens lies in the window and is really on top: lists under fields, dialogs and closed parts, on every
+ * screen, at a desk and on a phone. A list once lay half off the page, its names out of sight, while all tests passed.
+ */
+import { expect, test, type Locator, type Page } from '@playwright/test';
+import { startApplication, type Application } from './application';
+import { open } from './page';
+import { SCREENS } from './screens';
+
+let application: Application;
+test.beforeAll(async () => {
+  application = await startApplication();
+});
+test.afterAll(() => application.stop());
+
+/** What is wrong with how an open list or dialog lies, in words; null where nothing is. */
+function lieOf(of: Element): string | null {
+  // What is longer than its frame scrolls within it: the frame is what lies on the page.
+  const frame = of.parentElement;
+  const scrolls = frame !== null && /auto|scroll/.test(getComputedStyle(frame).overflowY);
+  const element = scrolls ? frame : of;
+  const { left, right, top, bottom, width, height } = element.getBoundingClientRect();
+  const [wide, high] = [document.documentElement.clientWidth, window.innerHeight];
+  if (width < 40 || height < 10) return `is ${Math.round(width)} by ${Math.round(height)} px`;
+  if (left < -1 || right > wide + 1 || top < -1 || bottom > high + 1)
+    return `lies at ${Math.round(left)} to ${Math.round(right)} by ${Math.round(top)} to ${Math.round(bottom)} in ${wide} by ${high}`;
+  const words = [...element.querySelectorAll('[role=option], button, a, p, h2, label')].slice(0, 12);
+  for (const one of words) {
+    const box = one.getBoundingClientRect();
+    const [x, y] = [box.left + Math.min(box.width / 2, 30), box.top + box.height / 2];
+    const isShown = box.width > 0 && y > top && y < bottom && x > left && x < right;
+    if (!isShown) continue;
+    const found = document.elementFromPoint(x, y);
+    if (!found || !(one.contains(found) || found.contains(one)))
+      return `has “${one.textContent?.slice(0, 40)}” under ${found?.tagName ?? 'nothing'}`;
+  }
+  return null;
+}
+
+/** A list may still be finding its place for a moment; what it says then is held. */
+const check = (found: Locator, where: string) =>
+  expect.poll(() => found.evaluate(lieOf), { message: where, timeout: 5000 }).toBe(null);
+
+/** Opens every list under a field of a screen. */
+async function lists(page: Page, where: string): Promise<number> {
+  const fields = page.locator('input[role=combobox]');
+  let opened = 0;
+  for (let at = 0; at < (await fields.count()); at++) {
+    const field = fields.nth(at);
+    if (!(await field.isVisible())) continue;
+    await field.scrollIntoViewIfNeeded();
+    await field.fill('la');
+    const list = page.locator('[role=listbox]').first();
+    await expect(list.getByRole('option').filter({ hasNotText: 'Looking' }).first()).toBeVisible();
+    await check(list, `${where}, list ${at + 1}`);
+    opened++;
+    await page.keyboard.press('Escape');
+    await field.fill('');
+    await page.keyboard.press('Escape');
+  }
+  return opened;
+}
+
+/** Opens every closed part; nothing of it runs off the side. */
+async function parts(page: Page, where: string): Promise<void> {
+  const closed = page.locator('main details:not([open]) > summary');
+  for (let left = await closed.count(); left > 0; left--) {
+    const first = closed.first();
+    if ((await closed.count()) === 0 || !(await first.isVisible())) break;
+    await first.click();
+  }
+  const wide = await page.evaluate(() => [
+    document.documentElement.scrollWidth,
+    document.documentElement.clientWidth,
+  ]);
+  expect(wide[0], `${where}, every part open`).toBeLessThanOrEqual(wide[1]!);
+}
+
+/** Opens the dialogs of the header. */
+async function dialogs(page: Page, where: string): Promise<void> {
+  const find = page.getByRole('button', { name: /^Find/ });
+  if ((await find.count()) === 0 || !(await find.first().isVisible())) return;
+  await find.first().click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toBeVisible();
+  await check(dialog, `${where}, the finder`);
+  await page.keyboard.press('Escape');
+  await expect(dialog).toBeHidden();
+}
+
+for (const [width, height] of [
+  [1280, 800],
+  [390, 844],
+] as const)
+  test(`whatever opens lies in the window and on top at ${width} px`, async ({ browser }) => {
+    test.setTimeout(400_000);
+    const context = await browser.newContext({ viewport: { width, height }, hasTouch: width < 800 });
+    const page = await context.newPage();
+    let count = 0;
+    for (const path of SCREENS) {
+      await open(page, application, path);
+      const where = `${path} at ${width}`;
+      await dialogs(page, where);
+      count += await lists(page, where);
+      await parts(page, where);
+    }
+    expect(count, 'lists opened').toBeGreaterThan(1);
+    await context.close();
+  });
