@@ -111,6 +111,13 @@ describe('changes before they are accepted', () => {
     return [stand(version.formula, before, demo.house.today), stand(version.formula, after, day)];
   };
 
+  it('counts a paper of the day of the one on file, as it will once it is filed', async () => {
+    const row = (await demo.db('documents').where('number', 'BA-1407').first()) as { issued_on: string };
+    const paper = certificate(0.5, { issuedOn: row.issued_on });
+    const { effects } = await preview({ kind: 'paper', material: 'coal-and-violets', paper });
+    expect(effects.some(({ worse }) => worse)).to.equal(true);
+  });
+
   it('equals two single assessments in every row, over random papers, limits and days', async () => {
     const random = seededRandom(Number(process.env.CHANGES_SEED ?? 41));
     const pick = <T>(list: readonly T[]) => list[Math.floor(list.length * random.uniform())]!;

@@ -38,7 +38,7 @@ async function withPaper(
     one.material.id === change.material
       ? {
           ...one,
-          documents: [...one.documents, added].sort((a, b) => b.issuedOn.localeCompare(a.issuedOn)),
+          documents: [added, ...one.documents].sort((a, b) => b.issuedOn.localeCompare(a.issuedOn)),
         }
       : one,
   );
