@@ -21,7 +21,7 @@ const BUSY_MS = 5000;
 
 interface Connection {
   pragma(text: string): void;
-  function(name: string, options: { deterministic: boolean }, does: (text: unknown) => string): void;
+  function(name: string, options: { deterministic: boolean }, does: (text: string | null) => string): void;
 }
 
 function connect(filename: string): Knex {
@@ -40,7 +40,7 @@ function connect(filename: string): Knex {
           connection.pragma('synchronous = FULL');
           connection.pragma('foreign_keys = ON');
           // SQLite's own lower() knows A to Z alone.
-          connection.function('folded', { deterministic: true }, (text) => folded(String(text ?? '')));
+          connection.function('folded', { deterministic: true }, (text) => folded(text ?? ''));
           done(null, connection);
         } catch (error) {
           done(error as Error, connection);

@@ -221,8 +221,8 @@ function isNamed(names: readonly string[]): (text: string) => boolean {
   return (text) => known.has(text.toLowerCase()) || known.has(text.split('/')[0]!.toLowerCase());
 }
 
-/** A list from a till or a shop as CSV: columns matched, looked over, then written down as a whole or not at all. */
-export function TillList({ markets, names }: { markets: Market[]; names: readonly string[] }) {
+/** A list that lies open, with what was said of it. */
+function useTill(names: readonly string[]) {
   const [list, setList] = useState<List | null>(null);
   const [mapping, setMapping] = useState<Mapping>({});
   const [to, setTo] = useState('');
@@ -248,14 +248,75 @@ export function TillList({ markets, names }: { markets: Market[]; names: readonl
   const go = async (isPreview: boolean) => {
     if (!list) return;
     setBusy(true);
-    setTold(
-      await sendRows(
-        { list, mapping, usual: { to: to.trim(), market: market || null, order: asksOrder ? order : null } },
-        isPreview,
-      ),
-    );
+    const usual = { to: to.trim(), market: market || null, order: asksOrder ? order : null };
+    setTold(await sendRows({ list, mapping, usual }, isPreview));
     setBusy(false);
   };
+  return {
+    ...{ list, mapping, setMapping, to, setTo, market, setMarket, order, setOrder },
+    ...{ told, isReady: isFit && !isBusy, open, cells, asksOrder, go },
+  };
+}
+
+/** What an open list is taken for, and the ways on. */
+function OpenList({
+  till,
+  list,
+  markets,
+}: {
+  till: ReturnType<typeof useTill>;
+  list: List;
+  markets: Market[];
+}) {
+  const { mapping, setMapping, to, setTo, market, setMarket, order, setOrder } = till;
+  const { isReady, cells, asksOrder, go } = till;
+  return (
+    <>
+      <p className="text-soft">{list.rows.length} rows.</p>
+      <Columns list={list} mapping={mapping} onChange={setMapping} />
+      <div className="grid grid-cols-2 gap-2">
+        <TextField label="Where, if no column says" value={to} onChange={setTo} />
+        <label>
+          <span className="eyebrow block">Market, if no column says</span>
+          <select
+            className="field w-full"
+            value={market}
+            onChange={(event) => setMarket(event.target.value as Market)}
+          >
+            <option value="">not said</option>
+            {markets.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </label>
+      </div>
+      {asksOrder && <WhichFirst cells={cells} order={order} onChange={setOrder} />}
+      <First
+        list={list}
+        mapping={mapping}
+        order={(asksOrder ? order : null) ?? dayOrderOf(cells) ?? 'dayFirst'}
+      />
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="action" disabled={!isReady} onClick={() => void go(true)}>
+          Look it over
+        </button>
+        <button
+          type="button"
+          className="action action-strong"
+          disabled={!isReady}
+          onClick={() => void go(false)}
+        >
+          Write it all down
+        </button>
+      </div>
+    </>
+  );
+}
+
+/** A list from a till or a shop as CSV: columns matched, looked over, then written down as a whole or not at all. */
+export function TillList({ markets, names }: { markets: Market[]; names: readonly string[] }) {
+  const till = useTill(names);
+  const { list, told, open } = till;
   return (
     <section aria-label="A till’s list" className="sheet grid content-start gap-2">
       <h2 className="text-lg">From a till or a shop</h2>
@@ -267,52 +328,7 @@ export function TillList({ markets, names }: { markets: Market[]; names: readonl
         </p>
       )}
       <ChooseFile name={list?.name ?? null} onFile={(file) => void open(file)} />
-      {list && (
-        <>
-          <p className="text-soft">{list.rows.length} rows.</p>
-          <Columns list={list} mapping={mapping} onChange={setMapping} />
-          <div className="grid grid-cols-2 gap-2">
-            <TextField label="Where, if no column says" value={to} onChange={setTo} />
-            <label>
-              <span className="eyebrow block">Market, if no column says</span>
-              <select
-                className="field w-full"
-                value={market}
-                onChange={(event) => setMarket(event.target.value as Market)}
-              >
-                <option value="">not said</option>
-                {markets.map((one) => (
-                  <option key={one}>{one}</option>
-                ))}
-              </select>
-            </label>
-          </div>
-          {asksOrder && <WhichFirst cells={cells} order={order} onChange={setOrder} />}
-          <First
-            list={list}
-            mapping={mapping}
-            order={(asksOrder ? order : null) ?? dayOrderOf(cells) ?? 'dayFirst'}
-          />
-          <div className="flex flex-wrap gap-2">
-            <button
-              type="button"
-              className="action"
-              disabled={!isFit || isBusy}
-              onClick={() => void go(true)}
-            >
-              Look it over
-            </button>
-            <button
-              type="button"
-              className="action action-strong"
-              disabled={!isFit || isBusy}
-              onClick={() => void go(false)}
-            >
-              Write it all down
-            </button>
-          </div>
-        </>
-      )}
+      {list && <OpenList till={till} list={list} markets={markets} />}
       {told && <Answer told={told} />}
     </section>
   );
