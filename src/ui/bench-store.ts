@@ -58,6 +58,15 @@ export async function keptEvents(batch: string): Promise<LeftEvents> {
   }
 }
 
+/** Batches of which something is kept here: not on file yet, or set aside. */
+export async function keptBatches(): Promise<string[]> {
+  try {
+    return [...new Set((await (await database()).getAllKeys('events')).map(([batch]) => batch))];
+  } catch {
+    return [];
+  }
+}
+
 /** Keeps events as waiting, or as set aside, and lets others go. */
 export async function keepEvents(
   batch: string,

@@ -81,27 +81,28 @@ function useNews(id: string, queue: EventQueue): void {
   }, [id, queue]);
 }
 
+/** The queue of a batch on this device, from what is known of it; `onChange` is called at each change. */
+export function queueOf(id: string, known: BatchEvent[], onChange: () => void): EventQueue {
+  return new EventQueue({
+    batch: id,
+    known,
+    send: (after, events) => sendEvents(id, after, events),
+    fetchAll: () => fetchEvents(id),
+    keep: ({ waiting, aside }, gone) => keepEvents(id, { waiting: [...waiting], aside: [...aside] }, gone),
+    after: (ms, call) => {
+      const timer = setTimeout(call, ms);
+      return () => clearTimeout(timer);
+    },
+    onChange,
+  });
+}
+
 /** The batch of a page with everything to write it down. */
 export function useWriting(detail: BatchDetail): Writing {
   const { id } = detail;
   const [, redraw] = useState(0);
   const [by, setName] = useState(() => localStorage.getItem(BY_KEY) ?? detail.batch.startedBy ?? '');
-  const [queue] = useState(
-    () =>
-      new EventQueue({
-        batch: id,
-        known: detail.events,
-        send: (after, events) => sendEvents(id, after, events),
-        fetchAll: () => fetchEvents(id),
-        keep: ({ waiting, aside }, gone) =>
-          keepEvents(id, { waiting: [...waiting], aside: [...aside] }, gone),
-        after: (ms, call) => {
-          const timer = setTimeout(call, ms);
-          return () => clearTimeout(timer);
-        },
-        onChange: () => redraw((count) => count + 1),
-      }),
-  );
+  const [queue] = useState(() => queueOf(id, detail.events, () => redraw((count) => count + 1)));
   useEffect(() => {
     void keptEvents(id).then((left) => queue.resume(left));
     return () => queue.close();

@@ -146,6 +146,24 @@ test('a batch goes from the rack to the market and back on a withdrawal list', a
   );
 });
 
+test('what was written down reaches its batch though the page is left at once, and stands in sight until then', async ({
+  page,
+}) => {
+  await open(page, application, '/rack/fl-261123');
+  await page.route('**/api/v1/batches/*/events', (route) => route.abort());
+  const notes = page.getByRole('region', { name: 'Notes' });
+  await notes.getByLabel('What was found out').fill('Left in a hurry.');
+  await notes.getByRole('button', { name: 'For next time' }).click();
+  await expect(notes).toContainText('Left in a hurry.');
+  await open(page, application, '/rack/out');
+  const waits = page.getByRole('region', { name: 'Not on file yet' });
+  await expect(waits).toContainText('1 entry of');
+  await page.unroute('**/api/v1/batches/*/events');
+  await expect(waits).toHaveCount(0, { timeout: 20_000 });
+  const { batch } = await api<BatchDetail>('batches/fl-261123');
+  expect(batch.notes.filter(({ text }) => text === 'Left in a hurry.')).toHaveLength(1);
+});
+
 test('a cut that is put off moves its window, and is cut with how it went', async ({ page }) => {
   await open(page, application, '/rack');
   const before = (await api<{ window: { fromHours: number } }>('batches/fl-261123/cure')).window.fromHours;

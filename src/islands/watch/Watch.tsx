@@ -39,10 +39,13 @@ function Reissue({ task, onDone }: { task: Task; onDone: (task: Task) => void })
 
 function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void }) {
   const [note, setNote] = useState('');
+  const { busy, faults, keep } = useKeeping();
   const href = hrefOfTask(task);
   const end = async () => {
-    const answer = await send<Task>('POST', address('tasks', task.id, 'done'), { note: note.trim() });
-    if (answer.ok && answer.status === 200) onDone(answer.body);
+    const done = await keep(() =>
+      send<Task>('POST', address('tasks', task.id, 'done'), { note: note.trim() }),
+    );
+    if (done) onDone(done);
   };
   return (
     <li className="grid gap-1 border-b border-hair py-1">
@@ -60,7 +63,7 @@ function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void })
         <Reissue task={task} onDone={onDone} />
       )}
       {task.doneAt === null ? (
-        <span className="flex gap-2">
+        <span className="flex flex-wrap gap-2">
           <input
             className="field min-w-0 flex-1"
             aria-label={`What was done: ${task.words}`}
@@ -71,11 +74,12 @@ function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void })
           <button
             type="button"
             className="action py-0"
-            disabled={note.trim() === ''}
+            disabled={busy || note.trim() === ''}
             onClick={() => void end()}
           >
             Done
           </button>
+          <Faults faults={faults} />
         </span>
       ) : (
         <span className="text-soft">
