@@ -6,7 +6,8 @@
 import { seenWith, stepSeen } from './display';
 import { jumpAtRest, jumpBetween } from './jump';
 import { backAsBefore, carriedOver, stillAtZero, zeroPressedOff } from './lifted';
-import { half, lineThrough, mean, median, type Sample } from './samples';
+import { restingAt, SLOW_READINGS, STEADY_SLOPE, trembles } from './rest';
+import { lineThrough, mean, median, type Sample } from './samples';
 import {
   everyMs,
   gapMs,
@@ -14,8 +15,6 @@ import {
   NEAR_ZERO,
   OFF,
   SILENT_MS,
-  SLOW_MS,
-  STEP,
   type Answer,
   type Following,
   type Question,
@@ -28,18 +27,6 @@ export type { Answer, Following, Reading, ScaleState } from './scale';
 const MOST_DOUBT = 1.5;
 /** A scale's zero drifts by a hundredth a second; more than this is movement. */
 const CREEP_PER_S = 0.02;
-/** Spread of readings at rest; a bottle leant on the pan trembles more. */
-const STILL = 1.05;
-const OUTLIER = 2.2;
-/** Steps beyond noise that turn about so often are a tremble. */
-const TREMBLES = 2;
-const MOST_OUTLIERS = 2;
-/** Slopes that noise alone may show, readabilities a second, over a short and a long look. */
-const SHORT_SLOPE = 0.85;
-const LONG_SLOPE = 0.45;
-/** A long look is taken where nothing moved by more than this. */
-const SLOW_RANGE = 12;
-const HALVES_APART = 0.8;
 /** Away from where it rested by more than this, it moves: one reading, the middle of three, the means of five and eight. */
 const FAR_OFF = 2.3;
 const MOVED_3 = 1.4;
@@ -50,9 +37,6 @@ const JUMP_SHARE = 0.25;
 /** Doubt in the size of a jump that still lets the mass settle. */
 export const MOST_CARRIED = 1.3;
 
-const SHORT_MS = 1150;
-const LONG_MS = 1950;
-const REGIME_MS = 2600;
 const KEPT_MS = 4000;
 const KNOCK_MS = 900;
 /** Readings after a jump before it is made out, and used for it. */
@@ -156,20 +140,6 @@ function fell(state: Following, sample: Sample): boolean {
   return Math.abs(sample.g) <= near && Math.abs(shown) > JUMP * readabilityG;
 }
 
-/** Whether something leans on the pan or shakes it: readings that go up and down by more than noise does. */
-function trembles(samples: readonly Sample[], readabilityG: number): boolean {
-  const steps = samples
-    .slice(1)
-    .map(
-      ({ g }, at) =>
-        Math.sign(g - samples[at]!.g) * Number(Math.abs(g - samples[at]!.g) > STEP * readabilityG),
-    );
-  const turns = steps.filter(
-    (step, at) => step !== 0 && steps.slice(0, at).findLast((one) => one !== 0) === -step,
-  );
-  return turns.length >= TREMBLES;
-}
-
 /** Whether the display came back, in one step after a glitch or to where it rested until just now, after a knock. */
 function cameBack(state: Following, { before, after }: NonNullable<Following['jump']>): boolean {
   const { readabilityG, offsetG, beforeG, restedAtMs } = state;
@@ -201,7 +171,7 @@ function madeOut(state: Following, jump: NonNullable<Following['jump']>): Follow
   const low = -OFF * readabilityG;
   const isLifted = latest.g < low && latest.g < jump.after[0]!.g + low;
   if (isBack || isLifted) return forgotten(state, jump);
-  const isStill = jump.isRest && Math.abs(lineThrough(jump.after).slopePerS) < LONG_SLOPE * readabilityG;
+  const isStill = jump.isRest && Math.abs(lineThrough(jump.after).slopePerS) < STEADY_SLOPE * readabilityG;
   const { sizeG, doubtG } = (isStill ? jumpAtRest : jumpBetween)(
     jump.before.map(({ atMs, g }) => ({ atMs, g: g - offsetG })),
     jump.after,
@@ -225,50 +195,6 @@ function madeOut(state: Following, jump: NonNullable<Following['jump']>): Follow
     recent: carried,
     carriedDoubt: Math.hypot(state.carriedDoubt, doubtG / readabilityG),
   };
-}
-
-/** The readings of the last so many milliseconds, single outliers left out. */
-function look({ recent, readabilityG }: Following, lengthMs: number): Sample[] | null {
-  const from = recent.at(-1)!.atMs - lengthMs;
-  if (recent[0]!.atMs > from) return null;
-  const seen = recent.filter(({ atMs }) => atMs >= from);
-  const middle = median(seen);
-  const kept = seen.filter(({ g }) => Math.abs(g - middle) <= OUTLIER * readabilityG);
-  return seen.length - kept.length <= MOST_OUTLIERS ? kept : seen;
-}
-
-/** Readings of a slow display that have to lie together. */
-const SLOW_READINGS = 5;
-/** And how closely, in steps. */
-const SLOW_WITHIN = 2.2;
-
-/** The same where readings come slowly: too few for statistics, so that several in a row have to be alike. */
-function restingSlowly({ recent, readabilityG }: Following) {
-  const seen = recent.slice(-SLOW_READINGS);
-  const values = seen.map(({ g }) => g);
-  if (seen.length < SLOW_READINGS) return null;
-  if (Math.max(...values) - Math.min(...values) > SLOW_WITHIN * readabilityG) return null;
-  return { g: mean(seen), fromMs: seen[0]!.atMs, count: seen.length };
-}
-
-/** The mass on the pan where the hand rests; null while something moves. */
-function restingAt(state: Following): { g: number; fromMs: number; count: number } | null {
-  const { readabilityG, recent } = state;
-  if (everyMs(state) > SLOW_MS) return restingSlowly(state);
-  const from = recent.at(-1)!.atMs - REGIME_MS;
-  // What moves slowly, or not at all, needs a longer look than what was poured and has come to rest.
-  const lately = recent.filter(({ atMs }) => atMs >= from);
-  const values = lately.map(({ g }) => g);
-  const isSlow =
-    Math.max(...values) - Math.min(...values) <= SLOW_RANGE * readabilityG || trembles(lately, readabilityG);
-  const seen = look(state, isSlow ? LONG_MS : SHORT_MS);
-  if (!seen || seen.length < 5) return null;
-  const { slopePerS, spreadG } = lineThrough(seen);
-  const most = isSlow ? LONG_SLOPE : SHORT_SLOPE;
-  if (spreadG > STILL * readabilityG || Math.abs(slopePerS) > most * readabilityG) return null;
-  const [first, second] = half(seen);
-  if (Math.abs(mean(first) - mean(second)) > HALVES_APART * readabilityG) return null;
-  return { g: mean(seen), fromMs: seen[0]!.atMs, count: seen.length };
 }
 
 function settle(state: Following): Following {
