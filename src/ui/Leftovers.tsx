@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { foldBatch } from '../core/batch/fold';
 import { keptBatches, keptEvents } from './bench-store';
 import type { EventQueue } from './event-queue';
-import { queueOf } from './writing';
+import { fetchEvents, queueOf } from './writing';
 
 /** The batch of this page sends its own. */
 const isHere = (batch: string): boolean => location.pathname.split('/').includes(encodeURIComponent(batch));
@@ -38,9 +38,9 @@ export function Leftovers() {
     const open: EventQueue[] = [];
     void keptBatches().then(async (batches) => {
       for (const id of batches.filter((batch) => !isHere(batch))) {
-        const kept = await keptEvents(id);
+        const [kept, known] = await Promise.all([keptEvents(id), fetchEvents(id)]);
         if (isGone) return;
-        const queue = queueOf(id, [], () => redraw((count) => count + 1));
+        const queue = queueOf(id, known ?? [], () => redraw((count) => count + 1));
         open.push(queue);
         setLeft((others) => [...others, { id, queue }]);
         queue.resume(kept);
@@ -51,10 +51,13 @@ export function Leftovers() {
       for (const queue of open) queue.close();
     };
   }, []);
-  const shown = left.filter(({ queue }) => queue.state === 'away' || queue.aside.length > 0);
+  const shown = left.filter(({ queue: { waiting, aside } }) => waiting.length + aside.length > 0);
   if (shown.length === 0) return null;
   return (
-    <section aria-label="Not on file yet" className="mx-6 mt-3 border-l-4 border-ink bg-sheet px-3 py-1">
+    <section
+      aria-label="Not on file yet"
+      className="mx-3 mt-3 sm:mx-6 border-l-4 border-ink bg-sheet px-3 py-1"
+    >
       <h2 className="text-lg">Not on file yet</h2>
       <ul>
         {shown.map(({ id, queue }) => (

@@ -33,7 +33,8 @@ async function sendEvents(id: string, after: number, events: readonly BatchEvent
   return outcomeOf(await send('POST', address('batches', id, 'events'), { after, events }));
 }
 
-async function fetchEvents(id: string): Promise<BatchEvent[] | null> {
+/** All events of a batch on file; null where there is no answer. */
+export async function fetchEvents(id: string): Promise<BatchEvent[] | null> {
   const answer = await send<BatchDetail>('GET', address('batches', id));
   return answer.ok ? answer.body.events : null;
 }

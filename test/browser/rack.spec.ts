@@ -157,7 +157,7 @@ test('what was written down reaches its batch though the page is left at once, a
   await expect(notes).toContainText('Left in a hurry.');
   await open(page, application, '/rack/out');
   const waits = page.getByRole('region', { name: 'Not on file yet' });
-  await expect(waits).toContainText('1 entry of');
+  await expect(waits).toContainText('1 entry of FL-261123');
   await page.unroute('**/api/v1/batches/*/events');
   await expect(waits).toHaveCount(0, { timeout: 20_000 });
   const { batch } = await api<BatchDetail>('batches/fl-261123');
