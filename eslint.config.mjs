@@ -53,6 +53,13 @@ const LAYERS = [
   },
 ];
 
+const CUT = "CallExpression[callee.property.name='slice']";
+/** The day of a moment is the house's: it is asked for, never cut off. */
+const NO_CUT_MOMENTS = [
+  `${CUT}[callee.object.property.name=/(^a|A)t$/]`,
+  `${CUT}[callee.object.name=/(^a|A)t$/]`,
+].map((selector) => ({ selector, message: 'Ask dayOf or clockOf of core/quantities/day.' }));
+
 export default tseslint.config(
   { ignores: ['dist/', '.astro/', 'node_modules/', 'data/', 'test-results/'] },
   js.configs.recommended,
@@ -84,6 +91,10 @@ export default tseslint.config(
     },
   },
   {
+    files: ['src/**/*.{ts,tsx,astro}'],
+    rules: { 'no-restricted-syntax': ['error', ...NO_CUT_MOMENTS] },
+  },
+  {
     files: ['src/core/**/*.ts', 'src/server/**/*.ts'],
     rules: { 'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }] },
   },
@@ -106,11 +117,20 @@ export default tseslint.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ regex: '^[^.]', message: 'The core imports nothing outside src/core.' }] },
+        {
+          patterns: [
+            {
+              // Days and zones are the one thing that is read by a package.
+              regex: '^(?!@internationalized/date$)[^.]',
+              message: 'The core imports nothing outside src/core.',
+            },
+          ],
+        },
       ],
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch'],
       'no-restricted-syntax': [
         'error',
+        ...NO_CUT_MOMENTS,
         {
           selector: "NewExpression[callee.name='Date'][arguments.length=0]",
           message: 'No clock in the core: dates come in.',

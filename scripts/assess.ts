@@ -5,17 +5,17 @@
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { dataFolder, today } from '../src/server/config';
+import { dataFolder, today, usualZone } from '../src/server/config';
 import { DATABASE_FILE, openDatabase } from '../src/server/database';
 import { hostilePlace } from '../src/server/doors/shape';
 import { assessValue } from '../src/server/services/assessment';
 import { shippedStore, snapshotOf, type StoreSnapshot } from '../src/server/store/snapshot';
 
 async function stored(): Promise<StoreSnapshot> {
-  if (!existsSync(join(dataFolder(), DATABASE_FILE))) return shippedStore(today());
+  if (!existsSync(join(dataFolder(), DATABASE_FILE))) return shippedStore(today(usualZone()));
   const db = await openDatabase(dataFolder());
   try {
-    return await snapshotOf(db, today());
+    return await snapshotOf(db, today(usualZone()));
   } finally {
     await db.destroy();
   }

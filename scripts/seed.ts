@@ -1,6 +1,6 @@
 /** Migrates the database and fills it with the demo where it is empty. */
 import { seedDemo } from '../src/demo/seed';
-import { dataFolder, today } from '../src/server/config';
+import { dataFolder, today, usualZone } from '../src/server/config';
 import { openDatabase } from '../src/server/database';
 import { lockFolder } from '../src/server/front/lock';
 import { storeFault } from '../src/server/store/faults';
@@ -8,7 +8,7 @@ import { storeFault } from '../src/server/store/faults';
 try {
   const release = lockFolder(dataFolder());
   const db = await openDatabase(dataFolder());
-  const seeded = await seedDemo(db, today());
+  const seeded = await seedDemo(db, today(usualZone()), usualZone());
   console.log(seeded ? 'Demo data seeded.' : 'There are products already; nothing seeded.');
   await db.destroy();
   release();

@@ -2,7 +2,7 @@
 import type { Formula, Line, Stage } from '../core/formula/types';
 import type { Unit } from '../core/quantities/units';
 import type { Product } from '../core/records/product';
-import { daysBefore } from './days';
+import { dayAfter } from '../core/quantities/day';
 
 interface DemoProduct {
   product: Product;
@@ -277,7 +277,7 @@ function texturedBars(since: (days: number) => Product['firstPlacedOn']): DemoPr
 
 /** The range, in the makers' order. */
 export function demoProducts(today: string): DemoProduct[] {
-  const ago = (days: number) => daysBefore(today, days);
+  const ago = (days: number) => dayAfter(today, -days);
   const since = (days: number) => ({ EU: ago(days), UK: ago(days) });
   return [...scentedBars(since), ...texturedBars(since)];
 }

@@ -1,13 +1,13 @@
 /** Twenty made-up batches over three months, in every state, written down by the same door as a maker's own. */
-import type { Knex } from 'knex';
 import type { Batch, BatchEvent, EventFields, EventType } from '../core/batch/types';
 import { cureInput, lightestG, materialsIn, settledBars, usualChecks } from '../core/curing/batch-cure';
 import { cure, USUAL_MIN_DAYS } from '../core/curing/cure';
 import type { Lot } from '../core/making/cost';
+import { dayAfter, momentOn } from '../core/quantities/day';
 import type { BatchDetail } from '../core/records/batch';
 import { allLots } from '../server/repositories/lots';
+import type { House } from '../server/house';
 import { addEvents, beginBatch } from '../server/services/batches';
-import { daysBefore } from './days';
 
 interface DemoBatch {
   product: string;
@@ -227,15 +227,14 @@ function sell(hand: Hand, demo: DemoBatch, batch: Batch, pouredMin: number): voi
 }
 
 async function makeBatch(
-  db: Knex,
   demo: DemoBatch,
   at: number,
-  today: string,
+  { db, today, zone }: Omit<House, 'now'>,
   lots: Map<string, Lot>,
 ): Promise<void> {
-  const day = daysBefore(today, demo.daysAgo);
-  const now = `${day}T08:${String(10 + at).padStart(2, '0')}:00.000Z`;
-  const house = { db, today: day, now };
+  const day = dayAfter(today, -demo.daysAgo);
+  const now = momentOn(day, zone, `08:${String(10 + at).padStart(2, '0')}`);
+  const house = { db, today: day, now, zone };
   const begun = await beginBatch(house, { product: demo.product, by: demo.by });
   const hand = new Hand(begun.id, Date.parse(now), demo.by, seeded(at + 1));
   const pouredMin = weighAll(hand, begun, demo, lots, day);
@@ -261,7 +260,7 @@ async function makeBatch(
 }
 
 /** Writes the batches down; lots are drawn as they would have been. */
-export async function seedBatches(db: Knex, today: string): Promise<void> {
-  const lots = new Map((await allLots(db)).map((lot) => [lot.id, lot]));
-  for (const [at, demo] of BATCHES.entries()) await makeBatch(db, demo, at, today, lots);
+export async function seedBatches(house: Omit<House, 'now'>): Promise<void> {
+  const lots = new Map((await allLots(house.db)).map((lot) => [lot.id, lot]));
+  for (const [at, demo] of BATCHES.entries()) await makeBatch(demo, at, house, lots);
 }

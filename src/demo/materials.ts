@@ -3,7 +3,7 @@
  * back from the day the demo starts.
  */
 import type { MaterialDocument } from '../core/records/papers';
-import { daysBefore } from './days';
+import { dayAfter } from '../core/quantities/day';
 import type { Material } from '../core/formula/types';
 
 export interface DemoMaterial {
@@ -65,7 +65,7 @@ export function demoMaterials(today: string, library: (id: string) => Material |
     if (!material) throw new Error(`The demo names ${id}, which the library does not hold.`);
     return { material, supplier, documents };
   };
-  const ago = (days: number) => daysBefore(today, days);
+  const ago = (days: number) => dayAfter(today, -days);
   return [
     {
       material: fragrance('coal-and-violets', 'Coal & Violets', [

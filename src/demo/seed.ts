@@ -1,7 +1,7 @@
 /** Fills an empty database with the made-up demo. */
 import type { DemoThings } from '../core/records/house';
 import type { Knex } from 'knex';
-import { addMonths, formatISO, parseISO } from 'date-fns';
+import { momentOn, monthsAfter } from '../core/quantities/day';
 import type { Lot } from '../core/making/cost';
 import { libraryMaterial } from '../library';
 import { addToInbox } from '../server/repositories/inbox';
@@ -23,15 +23,15 @@ const KEEPS_MONTHS = 24;
 
 /** The durability the makers state: two years from the day, to the month. */
 function keepsFrom(today: string): Wrap['durability'] {
-  return { months: KEEPS_MONTHS, endsOn: formatISO(addMonths(parseISO(today), KEEPS_MONTHS)).slice(0, 7) };
+  return { months: KEEPS_MONTHS, endsOn: monthsAfter(today, KEEPS_MONTHS).slice(0, 7) };
 }
 
 /** What is left of a lot on the shelf: the batches took some, the rest went before they were kept here. */
-async function countDown(trx: Knex, { id, leftG, receivedOn }: Lot): Promise<void> {
+async function countDown(trx: Knex, { id, leftG, receivedOn }: Lot, zone: string): Promise<void> {
   const massG = (await findLot(trx, id))!.leftG - leftG;
   if (massG <= 0) return;
   const reason = 'Poured before batches were kept here';
-  const at = `${receivedOn}T12:00:00.000Z`;
+  const at = momentOn(receivedOn, zone);
   await addMovement(trx, { lot: id, massG, at, batch: null, event: null, reason });
 }
 
@@ -47,7 +47,7 @@ async function everythingHere(trx: Knex): Promise<DemoThings> {
   };
 }
 
-export async function seedDemo(db: Knex, today: string): Promise<boolean> {
+export async function seedDemo(db: Knex, today: string, zone: string): Promise<boolean> {
   const [{ count }] = (await db('products').count({ count: '*' })) as [{ count: number }];
   if (count > 0) return false;
   // Taken out again by its maker: it does not come back by itself.
@@ -67,18 +67,18 @@ export async function seedDemo(db: Knex, today: string): Promise<boolean> {
     for (const { id, fileName, mime, receivedOn, bytes } of papers) {
       await addToInbox(trx, { id, fileName, mime, receivedOn, filedOn: null }, bytes);
     }
-    const savedAt = `${today}T08:00:00.000Z`;
+    const savedAt = momentOn(today, zone, '08:00');
     for (const { product, formula } of demoProducts(today)) {
       await addProduct(trx, product, formula, savedAt);
-      const { wrap } = (await wrapData({ db: trx, today, now: savedAt }, product.id)).stored;
+      const { wrap } = (await wrapData({ db: trx, today, now: savedAt, zone }, product.id)).stored;
       await putWrap(trx, product.id, {
         revision: 1,
         savedAt,
         wrap: { ...wrap, durability: keepsFrom(today) },
       });
     }
-    await seedBatches(trx, today);
-    for (const lot of demoLots(today)) await countDown(trx, lot);
+    await seedBatches({ db: trx, today, zone });
+    for (const lot of demoLots(today)) await countDown(trx, lot, zone);
     await putSetting(trx, 'demo', await everythingHere(trx));
   });
   return true;

@@ -2,7 +2,7 @@
 import type { Mix } from '../core/formula/mix';
 import type { Lot } from '../core/making/cost';
 import type { Mould } from '../core/making/size';
-import { daysBefore } from './days';
+import { dayAfter } from '../core/quantities/day';
 
 /** Moulds at the signal box. */
 export const DEMO_MOULDS: readonly Mould[] = [
@@ -105,9 +105,9 @@ export function demoLots(today: string): Lot[] {
     material,
     supplier,
     code: `${material.slice(0, 2).toUpperCase()}${String(2600 + index)}`,
-    receivedOn: daysBefore(today, days),
-    openedOn: left < 1 ? daysBefore(today, Math.max(0, days - OPENED_AFTER_DAYS)) : null,
-    bestBefore: daysBefore(today, days - months * DAYS_PER_MONTH),
+    receivedOn: dayAfter(today, -days),
+    openedOn: left < 1 ? dayAfter(today, -Math.max(0, days - OPENED_AFTER_DAYS)) : null,
+    bestBefore: dayAfter(today, months * DAYS_PER_MONTH - days),
     quantityG,
     leftG: Math.round(quantityG * left),
     price,

@@ -1,7 +1,8 @@
 /** What services work with: the store, and the day and moment they take for now. The clock is read here alone. */
 import type { Knex } from 'knex';
-import { moment, today } from './config';
+import { moment, today, usualZone } from './config';
 import { database, onceOpened } from './database';
+import { findSetting } from './repositories/settings';
 import { keepBackingUp } from './services/backups';
 
 onceOpened(keepBackingUp);
@@ -10,11 +11,15 @@ export interface House {
   db: Knex;
   /** YYYY-MM-DD. */
   today: string;
-  /** ISO 8601. */
+  /** ISO 8601, in UTC. */
   now: string;
+  /** The zone whose days these are: as it was set, else the machine's. */
+  zone: string;
 }
 
 /** The application's house at this moment. */
 export async function openHouse(): Promise<House> {
-  return { db: await database(), today: today(), now: moment() };
+  const db = await database();
+  const { zone = usualZone() } = (await findSetting(db, 'house')).value;
+  return { db, today: today(zone), now: moment(zone), zone };
 }

@@ -1,22 +1,31 @@
 /** What this house is used to, as every page says it on its root: degrees and ounces, for whatever is drawn in the browser. */
-import { useSyncExternalStore } from 'react';
+import { clockOf, dayOf, machineZone } from '../core/quantities/day';
 import { USUAL_HABITS, type Habits } from '../core/records/house';
 import { unitRule } from '../core/quantities/units';
 
+/** What is drawn on the server before any page is known: one process serves one house. */
 let known: Habits | null = null;
+
+/** Tells what pages say on their root, for what of them is drawn on the server. */
+export const tellHabits = (said: Habits): void => void (known = said);
 
 /** The habits of the page, which says them once; the usual ones where there is none. */
 export function habits(): Habits {
-  if (typeof document === 'undefined') return USUAL_HABITS;
-  const { degrees, weights } = document.documentElement.dataset;
-  known ??= { degrees: degrees === 'F' ? 'F' : 'C', weights: weights === 'oz' ? 'oz' : 'g' };
+  if (typeof document === 'undefined') return known ?? { ...USUAL_HABITS, zone: machineZone() };
+  const { degrees, weights, zone } = document.documentElement.dataset;
+  known ??= {
+    degrees: degrees === 'F' ? 'F' : 'C',
+    weights: weights === 'oz' ? 'oz' : 'g',
+    zone: zone ?? machineZone(),
+  };
   return known;
 }
 
-const never = () => () => undefined;
+/** The house's day of a moment, YYYY-MM-DD. */
+export const dayHere = (at: string): string => dayOf(at, habits().zone);
 
-/** The same for what is drawn on the server first, where no page is known yet. */
-export const useHabits = (): Habits => useSyncExternalStore(never, habits, () => USUAL_HABITS);
+/** The house's clock at a moment, "07:05". */
+export const clockHere = (at: string): string => clockOf(at, habits().zone);
 
 /** °C as the house says it, a bare number. */
 export const inDegrees = (c: number, { degrees }: Pick<Habits, 'degrees'> = habits()): number =>

@@ -1,6 +1,7 @@
 /** The product's own words for what the core answers. */
 import type { Verdict } from '../core/formula/answer';
 import type { Force, Kind, LimitBasis, Market, Measure, Stage, UsedOn } from '../core/formula/types';
+import { clockHere, dayHere } from './habits';
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
   over: 'Over',
@@ -198,11 +199,8 @@ export function dayInWords(day: string): string {
   return `${date} ${MONTH_WORDS[month - 1]} ${year}`;
 }
 
-/** A moment as its day and time here. */
-export function momentInWords(at: string): string {
-  const moment = new Date(at);
-  return `${moment.getDate()} ${MONTH_WORDS[moment.getMonth()]} ${moment.getFullYear()}, ${moment.toTimeString().slice(0, 5)}`;
-}
+/** A moment as its day and clock in the house's zone. */
+export const momentInWords = (at: string): string => `${dayInWords(dayHere(at))}, ${clockHere(at)}`;
 
 /** How far a figure can be leant on. */
 export const STANDING_WORDS = {

@@ -49,7 +49,7 @@ export async function houseOf(bars: number, folder: string): Promise<House> {
       await addProduct(trx, product, formula, `${DAY}T08:00:00.000Z`);
     }
   });
-  return { db, today: DAY, now: `${DAY}T09:00:00.000Z` };
+  return { db, today: DAY, now: `${DAY}T09:00:00.000Z`, zone: 'UTC' };
 }
 
 async function statementsOf(db: Knex, work: () => Promise<unknown>): Promise<number> {

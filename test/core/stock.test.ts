@@ -106,7 +106,7 @@ describe('a row of what went out', () => {
   const sources = [source('nm-1', 3, '2026-10-10'), source('nm-2', 5, '2026-11-01', ['EU', 'UK'])];
   const row = { day: '2026-11-10', what: 'Night Mail', bars: 4, how: 'sale' as const, market: 'EU' as const };
   const partsOf = (more: object) => {
-    const found = allocateSale({ ...row, ...more }, sources);
+    const found = allocateSale({ ...row, ...more }, sources, 'UTC');
     return found.ok ? found.parts.map(({ batch, bars }) => `${batch} ${bars}`) : found.code;
   };
   it('takes from the oldest first, across batches, from those released for the market by the day', () => {

@@ -20,10 +20,10 @@ export interface TestDatabase {
 export async function demoDatabase(): Promise<TestDatabase> {
   const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
   const db = await openDatabase(folder);
-  await seedDemo(db, DAY);
+  await seedDemo(db, DAY, 'UTC');
   return {
     db,
-    house: { db, today: DAY, now: `${DAY}T09:00:00.000Z` },
+    house: { db, today: DAY, now: `${DAY}T09:00:00.000Z`, zone: 'UTC' },
     folder,
     close: async () => {
       await db.destroy();

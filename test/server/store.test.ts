@@ -15,7 +15,7 @@ import {
   worktableData,
 } from '../../src/server/services/products';
 import { snapshotOf } from '../../src/server/store/snapshot';
-import { daysBefore } from '../../src/demo/days';
+import { dayAfter } from '../../src/core/quantities/day';
 import type { HttpFault } from '../../src/server/http';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
@@ -70,7 +70,7 @@ describe('the store', () => {
       const { limits } = (await snapshotOf(test.db, DAY)).material('coal-and-violets')!;
       expect(limits!.map(({ maxPct, from, to }) => [maxPct, from, to])).to.deep.equal([
         [3.9, DAY, null],
-        [4.5, daysBefore(DAY, 214), daysBefore(DAY, 1)],
+        [4.5, dayAfter(DAY, -214), dayAfter(DAY, -1)],
       ]);
       await test.db('documents').where('id', 'cert-new').delete();
     });

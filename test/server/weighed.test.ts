@@ -25,7 +25,7 @@ describe('what was weighed, kept beside a batch', () => {
     for (const { id, weighed } of rows) {
       const events: { body: string }[] = await demo.db('batch_events').where('batch_id', id).orderBy('seq');
       const batch = foldBatch(events.map(({ body }) => JSON.parse(body) as BatchEvent))!;
-      const wanted = weighedOf(batch);
+      const wanted = weighedOf(batch, 'UTC');
       expect(weighed === null ? null : JSON.parse(weighed), id).to.deep.equal(
         wanted === null ? null : JSON.parse(JSON.stringify(wanted)),
       );

@@ -15,19 +15,19 @@ export interface WeighedBatch {
 }
 
 /**
- * Null before it is poured: nothing is known to be left out yet.
+ * Null before it is poured: nothing is known to be left out yet. Days are those of the house's zone.
  *
  * @example
- * const weighed = weighedOf(foldBatch(plan, events));
+ * const weighed = weighedOf(foldBatch(events), 'Europe/Berlin');
  * if (weighed) assess({ ...request, formula: weighed.formula }, snapshot); // the verdict on what was weighed
  */
-export function weighedOf(batch: Batch): WeighedBatch | null {
+export function weighedOf(batch: Batch, zone: string): WeighedBatch | null {
   if (!batch.poured) return null;
   const sales = batch.moved.filter(({ how }) => how === 'sale');
   return {
     formula: batchFormula(batch),
     version: batch.version,
-    releasedOn: placedDays(batch),
+    releasedOn: placedDays(batch, zone),
     sold: sales.reduce((sum, { bars }) => sum + bars, 0),
     buyers: [...new Set(sales.flatMap(({ to }) => to ?? []))],
   };

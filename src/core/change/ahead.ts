@@ -1,6 +1,7 @@
 /** What falls due by itself within a span of days, if nothing is done; each with the day and what it touches. */
 import { membersOf } from '../formula/subject';
 import type { Declarable, Limit, Market } from '../formula/types';
+import { monthsAfter } from '../quantities/day';
 import type { AheadRow } from '../records/watch';
 import { spoken } from '../spoken';
 
@@ -51,13 +52,6 @@ export interface AheadInput {
   lots: readonly AheadLot[];
   bars: readonly AheadBar[];
   batches: readonly AheadBatch[];
-}
-
-/** The day so many months later; the last of the month where there is no such day. */
-function monthsAfter(day: string, months: number): string {
-  const [year, month, date] = day.split('-').map(Number) as [number, number, number];
-  const last = new Date(Date.UTC(year, month + months, 0)).getUTCDate();
-  return new Date(Date.UTC(year, month - 1 + months, Math.min(date, last))).toISOString().slice(0, 10);
 }
 
 const unique = <T>(values: readonly T[]) => [...new Set(values)];

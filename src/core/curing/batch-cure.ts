@@ -4,11 +4,9 @@ import type { Batch } from '../batch/types';
 import type { TraitMaterial } from '../formula/traits';
 import { isScent } from '../making/roles';
 import type { Market } from '../formula/types';
+import { dayOf, isBefore, MS_PER_DAY, MS_PER_HOUR } from '../quantities/day';
 import type { Cure, CureOptions, CureWeighing } from './cure-types';
 import { CUT_CHECK } from './window';
-
-export const MS_PER_HOUR = 3_600_000;
-export const MS_PER_DAY = 24 * MS_PER_HOUR;
 
 /** Days from the pour to a moment. */
 export const daysSince = (from: string, at: string): number =>
@@ -64,7 +62,8 @@ export function cureInput(
 export function lastWeights({ barWeighings }: Batch): { bar: string; massG: number; at: string }[] {
   const last = new Map<string, { bar: string; massG: number; at: string }>();
   for (const { bar, massG, at, leftOut } of barWeighings) {
-    if (leftOut === null && (last.get(bar)?.at ?? '') <= at) last.set(bar, { bar, massG, at });
+    const before = last.get(bar);
+    if (leftOut === null && !(before && isBefore(at, before.at))) last.set(bar, { bar, massG, at });
   }
   return [...last.values()];
 }
@@ -99,12 +98,12 @@ export function settledBars(batch: Batch, cure: Cure | null, minDays: number): S
 export const lightestG = (bars: readonly SettledBar[]): number | null =>
   bars.length === 0 ? null : Math.min(...bars.map(({ massG }) => massG));
 
-/** The last day on which units were placed on each market; of several releases in one the later counts. */
-export function placedDays({ released }: Batch): Partial<Record<Market, string>> {
+/** The last day, in the house's zone, on which units were placed on each market; of several releases in one the later counts. */
+export function placedDays({ released }: Batch, zone: string): Partial<Record<Market, string>> {
   const days: Partial<Record<Market, string>> = {};
   for (const { at, markets } of released)
     for (const market of markets) {
-      const day = at.slice(0, 10);
+      const day = dayOf(at, zone);
       if (!(market in days) || days[market]! < day) days[market] = day;
     }
   return days;
@@ -115,7 +114,8 @@ export function putOffHours({ poured, checks, cut }: Batch): number[] {
   if (!poured) return [];
   return checks
     .filter(
-      ({ check, at, outcome }) => check === CUT_CHECK && outcome !== 'good' && (cut === null || at < cut.at),
+      ({ check, at, outcome }) =>
+        check === CUT_CHECK && outcome !== 'good' && (cut === null || isBefore(at, cut.at)),
     )
     .map(({ at }) => (Date.parse(at) - Date.parse(poured.at)) / MS_PER_HOUR);
 }

@@ -1,6 +1,7 @@
 /** What a batch on the rack waits for: cutting in its window, turning, weighing, checking, release (cure page; craft). */
 import type { Batch } from '../batch/types';
-import { daysSince, materialsIn, MS_PER_DAY, MS_PER_HOUR, usualChecks } from './batch-cure';
+import { byMoment, isBefore, MS_PER_DAY, MS_PER_HOUR } from '../quantities/day';
+import { daysSince, materialsIn, usualChecks } from './batch-cure';
 import { USUAL_MIN_DAYS } from './cure';
 import type { Cure } from './cure-types';
 import type { CutWindow, PortionWindow } from './window';
@@ -72,7 +73,7 @@ function turnTask({ cut, checks, poured }: Batch, at: string): RackTask[] {
   if (!cut || daysSince(poured?.at ?? cut.at, at) > TURN_UNTIL_DAYS) return [];
   const last = checks.filter(({ check }) => check === TURNED).at(-1)?.at ?? cut.at;
   const from = after(last, TURN_EVERY_DAYS * MS_PER_DAY);
-  const isDue = from <= at;
+  const isDue = !isBefore(at, from);
   const words = isDue
     ? `Turn the bars: last ${span(Date.parse(at) - Date.parse(last))} ago.`
     : 'Turn the bars.';
@@ -83,12 +84,12 @@ function weighTask({ cut, barWeighings }: Batch, at: string, cure: Cure | null):
   if (!cut || cure?.settled) return [];
   const last = barWeighings
     .map((one) => one.at)
-    .sort()
+    .sort(byMoment)
     .at(-1);
   const from = last
     ? after(last, WEIGH_EVERY_DAYS * MS_PER_DAY)
     : after(cut.at, FIRST_WEIGHING_DAYS * MS_PER_DAY);
-  const isDue = from <= at;
+  const isDue = !isBefore(at, from);
   const words = last
     ? `Weigh the same bars again: last ${span(Date.parse(at) - Date.parse(last))} ago.`
     : 'Weigh three bars for the first time.';
@@ -128,12 +129,12 @@ function releaseTasks(batch: Batch, at: string, cure: Cure | null, minDays: numb
   const task = (kind: 'check' | 'release', words: string): RackTask => ({
     kind,
     portion: null,
-    urgency: from <= at ? 'open' : 'later',
+    urgency: isBefore(at, from) ? 'later' : 'open',
     from,
     until: null,
     words,
   });
-  const isRipe = from <= at && cure?.settled === true;
+  const isRipe = !isBefore(at, from) && cure?.settled === true;
   const isChecked = usualChecks(materialsIn(batch)).every(({ id }) =>
     checks.some(({ check }) => check === id),
   );
@@ -174,5 +175,5 @@ export function rackTasks(
 
 /** Missed first, what has time last; among equals what was due first. */
 export function byUrgency(a: RackTask, b: RackTask): number {
-  return URGENCIES.indexOf(a.urgency) - URGENCIES.indexOf(b.urgency) || a.from.localeCompare(b.from);
+  return URGENCIES.indexOf(a.urgency) - URGENCIES.indexOf(b.urgency) || byMoment(a.from, b.from);
 }

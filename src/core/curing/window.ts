@@ -7,6 +7,7 @@ import type { TraitMaterial } from '../formula/traits';
 import type { Formula } from '../formula/types';
 import type { Pace } from '../heat/pace';
 import { loadsOf } from '../making/loads';
+import { isBefore } from '../quantities/day';
 import { isFatty, isLauric, isSolid, sugarShare, type Load } from '../making/roles';
 import type { REST_WAYS } from '../batch/types';
 
@@ -145,7 +146,9 @@ const hoursOf = ({ poured, cut }: PastCut) =>
 
 /** How a past cut was judged: the last check of it, or by its seconds where nobody said. */
 function judged({ cut, checks }: PastCut): 'good' | 'soft' | 'crumbled' | null {
-  const check = checks.filter((one) => one.check === CUT_CHECK && cut !== null && one.at >= cut.at).at(-1);
+  const check = checks
+    .filter((one) => one.check === CUT_CHECK && cut !== null && !isBefore(one.at, cut.at))
+    .at(-1);
   if (!check) return cut && cut.bars > 0 && cut.seconds / cut.bars <= 0.1 ? 'good' : null;
   if (check.outcome === 'good') return 'good';
   if (check.value === TOO_SOFT) return 'soft';

@@ -1,4 +1,5 @@
 /** Days as papers write them, in six languages. */
+import { realDay } from '../quantities/day';
 import { plainText } from './lexicon';
 
 export interface DayFound {
@@ -39,9 +40,7 @@ function fullYear(text: string): number {
 }
 
 function iso(year: number, month: number, date: number): string | null {
-  const made = new Date(Date.UTC(year, month - 1, date));
-  const isReal = made.getUTCMonth() === month - 1 && made.getUTCDate() === date;
-  return isReal && year >= EARLIEST_YEAR && year <= LATEST_YEAR ? made.toISOString().slice(0, 10) : null;
+  return year >= EARLIEST_YEAR && year <= LATEST_YEAR ? realDay(year, month, date) : null;
 }
 
 type Reader = (match: RegExpExecArray) => { day: string | null; question?: string };

@@ -58,9 +58,11 @@ export const WEIGHTS = ['g', 'oz'] as const;
 export interface Habits {
   degrees: (typeof DEGREES)[number];
   weights: (typeof WEIGHTS)[number];
+  /** The zone whose days and clock the house goes by, by its IANA name. */
+  zone: string;
 }
 
-export const USUAL_HABITS: Habits = { degrees: 'C', weights: 'g' };
+export const USUAL_HABITS: Omit<Habits, 'zone'> = { degrees: 'C', weights: 'g' };
 
 /** Habits may be missing from settings of an earlier make: then the usual ones. */
 export interface HouseSettings extends Partial<Habits> {
@@ -95,6 +97,8 @@ export const CURRENCIES = [
 ] as const;
 
 export interface SettingsData extends HouseSettings {
+  /** As it was set, else the machine's. */
+  zone: string;
   currency: string;
   revision: number;
   /** How much of the demo is still here. */

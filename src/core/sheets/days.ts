@@ -1,5 +1,6 @@
 /** Days as they stand in makers' spreadsheets. Pure. */
 import { findDay } from '../paperwork/dates';
+import { dayAfter, monthsAfter, realDay } from '../quantities/day';
 
 /** Which stands first where a day is written in figures alone. */
 export type DayOrder = 'dayFirst' | 'monthFirst';
@@ -14,19 +15,10 @@ const CENTURY = 2000;
 
 const wholeYear = (digits: string) => (digits.length === 2 ? CENTURY + Number(digits) : Number(digits));
 
-/** A real day as YYYY-MM-DD, or null. */
-function real(year: number, month: number, date: number): string | null {
-  const made = new Date(Date.UTC(year, month - 1, date));
-  return made.getUTCMonth() === month - 1 && made.getUTCDate() === date
-    ? made.toISOString().slice(0, 10)
-    : null;
-}
-
 function inMonth(year: number, month: number, end: MonthEnd): string | null {
   if (month < 1 || month > MONTHS) return null;
-  return end === 'first'
-    ? real(year, month, 1)
-    : real(year, month, new Date(Date.UTC(year, month, 0)).getUTCDate());
+  const first = realDay(year, month, 1);
+  return end === 'first' ? first : first && dayAfter(monthsAfter(first, 1), -1);
 }
 
 /**
@@ -78,7 +70,7 @@ export function readDay(cell: string, order: DayOrder, end: MonthEnd): string | 
     const [a, b] = [Number(figures[1]), Number(figures[3])];
     const year = wholeYear(figures[4]!);
     const isMonthFirst = figures[2] !== '.' && (b > MONTHS || (a <= MONTHS && order === 'monthFirst'));
-    return (isMonthFirst ? real(year, a, b) : real(year, b, a)) ?? error;
+    return (isMonthFirst ? realDay(year, a, b) : realDay(year, b, a)) ?? error;
   }
   const month = MONTH.exec(text);
   if (month) return inMonth(wholeYear(month[2] ?? month[3]!), Number(month[1] ?? month[4]), end) ?? error;

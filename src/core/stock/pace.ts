@@ -2,6 +2,7 @@
  * How fast a bar goes, and when to pour it again. Sales come by the day and unevenly: markets, orders. The pace is a
  * rate with its uncertainty (a gamma posterior of a rate of events, spread by how unlike the events are).
  */
+import { dayAfter, daysBetween } from '../quantities/day';
 import { quantile, seededRandom, type Random } from '../numerics/random';
 import type { Interval } from '../curing/cure-types';
 
@@ -22,19 +23,10 @@ export interface Pace {
   sold: number;
 }
 
-const MS_PER_DAY = 86_400_000;
 /** Weeks looked back at most: what sold before that says little of now. */
 const MOST_WEEKS = 26;
 const DRAWS = 2000;
 const DAYS_A_WEEK = 7;
-
-/** Whole days from one day to another. */
-export const daysBetween = (from: string, to: string): number =>
-  Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / MS_PER_DAY);
-
-/** A day so many days on. */
-export const dayAfter = (day: string, days: number): string =>
-  new Date(Date.parse(`${day}T00:00:00Z`) + days * MS_PER_DAY).toISOString().slice(0, 10);
 
 /** A gamma number of shape one half or more, by Marsaglia and Tsang. */
 function gamma(shape: number, { uniform, normal }: Random): number {

@@ -1,6 +1,7 @@
 /** Bars that leave, as told from a stall's evening or a till's list: which batch each row takes them from. */
 import type { Batch, MOVED_HOW } from '../batch/types';
 import type { Market } from '../formula/types';
+import { dayOf } from '../quantities/day';
 
 export interface SaleRow {
   /** The day it went, YYYY-MM-DD. */
@@ -59,20 +60,20 @@ function freeOf({ batch }: SaleSource, how: SaleRow['how']): number {
   return how === 'sale' ? Math.max(0, Math.min(left, released - soldOf(batch))) : Math.max(0, left);
 }
 
-function fits({ batch }: SaleSource, { how, day, market, despite }: SaleRow): boolean {
+function fits({ batch }: SaleSource, { how, day, market, despite }: SaleRow, zone: string): boolean {
   if (!batch.cut || batch.state === 'discarded') return false;
   if (how !== 'sale') return true;
   if (batch.isQuarantined) return false;
-  const released = batch.released.filter(({ at }) => at.slice(0, 10) <= day);
+  const released = batch.released.filter(({ at }) => dayOf(at, zone) <= day);
   if (released.length === 0) return false;
   return !market || Boolean(despite) || released.some(({ markets }) => markets.includes(market));
 }
 
 /**
  * The batches a row takes its bars from: the batch it names, else the oldest of the bar first. `sources` are oldest
- * first and stand as left by the rows before.
+ * first and stand as left by the rows before; days are those of the house's zone.
  */
-export function allocateSale(row: SaleRow, sources: readonly SaleSource[]): Allocated {
+export function allocateSale(row: SaleRow, sources: readonly SaleSource[], zone: string): Allocated {
   const { sources: found } = named(row, sources);
   const fault = (path: string, code: string, message: string): Allocated => ({
     ok: false,
@@ -86,7 +87,7 @@ export function allocateSale(row: SaleRow, sources: readonly SaleSource[]): Allo
       'unknown-bar',
       `“${row.what}” is no bar and no batch here. Write its name or its code.`,
     );
-  const able = found.filter((source) => fits(source, row));
+  const able = found.filter((source) => fits(source, row, zone));
   if (able.length === 0)
     return fault(
       row.market ? 'market' : 'what',

@@ -1,6 +1,6 @@
 /** Papers of Brackwater Aromatics: a certificate down the page, one across it, and tables of names and numbers. */
 import { format, parseISO } from 'date-fns';
-import { daysBefore } from '../days';
+import { dayAfter } from '../../core/quantities/day';
 import { drawPairs, drawPaper, drawTable } from './draw';
 import type { DemoPaper } from './types';
 
@@ -26,12 +26,12 @@ const FALLING = [
 const ADDRESS = 'Quay Sheds, Brackwater';
 
 function coalAndViolets(today: string): DemoPaper {
-  const issued = daysBefore(today, 6);
+  const issued = dayAfter(today, -6);
   return {
     id: 'ba-1407-r2',
     fileName: 'BA-1407-R2 Coal & Violets certificate.pdf',
     mime: 'application/pdf',
-    receivedOn: daysBefore(today, 3),
+    receivedOn: dayAfter(today, -3),
     make: () =>
       drawPaper('Certificate', (document) => {
         document.font('Helvetica-Bold').fontSize(16).text('Brackwater Aromatics');
@@ -83,13 +83,13 @@ function wetSlate(today: string): DemoPaper {
     id: 'ba-1502',
     fileName: 'BA-1502 Wet Slate certificate.pdf',
     mime: 'application/pdf',
-    receivedOn: daysBefore(today, 1),
+    receivedOn: dayAfter(today, -1),
     make: () =>
       drawPaper('Certificate', (document) => {
         document.font('Times-Bold').fontSize(15).text('CERTIFICATE OF CONFORMITY', { align: 'center' });
         document.font('Times-Roman').fontSize(10).moveDown();
         document.text('Supplier: Brackwater Aromatics').text('Fragrance: Wet Slate');
-        document.text('Ref: BA-1502').text(`Dated ${format(parseISO(daysBefore(today, 2)), 'dd.MM.yyyy')}`);
+        document.text('Ref: BA-1502').text(`Dated ${format(parseISO(dayAfter(today, -2)), 'dd.MM.yyyy')}`);
         document.text('Assessed against Edition 51 of the standard. Flash point > 93 °C.').moveDown();
         document.text('Highest use level (%) for each category of finished product:').moveDown(0.5);
         const columns = FALLING.slice(0, 13).map((_, index) => 50 + index * 38);
@@ -106,13 +106,13 @@ function wetSlateAllergens(today: string): DemoPaper {
     id: 'ba-1502-a',
     fileName: 'BA-1502-A Wet Slate allergens.pdf',
     mime: 'application/pdf',
-    receivedOn: daysBefore(today, 1),
+    receivedOn: dayAfter(today, -1),
     make: () =>
       drawPaper('Allergens', (document) => {
         document.font('Helvetica').fontSize(10).text('Brackwater Aromatics');
         document.fontSize(14).text('Allergen declaration').fontSize(10).moveDown();
         document.text('Product: Wet Slate').text('Document no: BA-1502-A');
-        document.text(`Issued on ${daysBefore(today, 2)}`).moveDown();
+        document.text(`Issued on ${dayAfter(today, -2)}`).moveDown();
         drawTable(
           document,
           [50, 260, 400],
@@ -134,7 +134,7 @@ function verbenaLane(today: string): DemoPaper {
     id: 'ba-1391-a',
     fileName: 'BA-1391-A Verbena Lane allergens.pdf',
     mime: 'application/pdf',
-    receivedOn: daysBefore(today, 9),
+    receivedOn: dayAfter(today, -9),
     make: () =>
       drawPaper('Allergens', (document) => {
         document.font('Helvetica').fontSize(10).text('Brackwater Aromatics');
@@ -142,7 +142,7 @@ function verbenaLane(today: string): DemoPaper {
         drawPairs(document, [
           ['Product', 'Verbena Lane'],
           ['Declaration no.', 'BA-1391-A'],
-          ['Date of issue', format(parseISO(daysBefore(today, 12)), 'MMMM d, yyyy')],
+          ['Date of issue', format(parseISO(dayAfter(today, -12)), 'MMMM d, yyyy')],
         ]);
         document.text('Shares in the fragrance as supplied. The list goes on over the page.');
         document.y = 700;

@@ -1,5 +1,5 @@
 /** The papers that wait in the demo's inbox, each laid out in another way. */
-import { daysBefore } from '../days';
+import { dayAfter } from '../../core/quantities/day';
 import { brackwaterPapers } from './brackwater';
 import { ninefoldPapers } from './ninefold';
 import type { DemoPaper } from './types';
@@ -11,7 +11,7 @@ Subject: Verbena Lane, new limit
 Good morning,
 
 as you asked: Verbena Lane (our ref BA-1391-R1) was looked at again under
-the 51st edition, dated ${daysBefore(today, 5)}. For bar soap, Category 9, the
+the 51st edition, dated ${dayAfter(today, -5)}. For bar soap, Category 9, the
 maximum in the finished product is now 2,9 %. Flash point 71 °C, vanillin n.d.
 
 Product: Verbena Lane
@@ -22,7 +22,7 @@ Kind regards
     id: 'ba-1391-r1',
     fileName: 'Mail about Verbena Lane.txt',
     mime: 'text/plain',
-    receivedOn: daysBefore(today, 5),
+    receivedOn: dayAfter(today, -5),
     make: () => Promise.resolve(new TextEncoder().encode(text)),
   };
 }
@@ -32,7 +32,7 @@ function signalLamp(today: string): DemoPaper {
   const text = `Hesper & Dunn Oils
 Certificate no. HD-77
 Fragrance: Signal Lamp
-Date: ${daysBefore(today, 70)}
+Date: ${dayAfter(today, -70)}
 Amendment 49
 
 Category 4    Fine fragrance      12.0 %
@@ -43,7 +43,7 @@ Category 11A  Left on              0.9 %
     id: 'hd-77',
     fileName: 'HD-77 Signal Lamp.txt',
     mime: 'text/plain',
-    receivedOn: daysBefore(today, 66),
+    receivedOn: dayAfter(today, -66),
     make: () => Promise.resolve(new TextEncoder().encode(text)),
   };
 }

@@ -1,6 +1,6 @@
 /** Papers of Ninefold Botanicals: decimal commas, wrapped names, parts per million, table files. */
 import { format, parseISO } from 'date-fns';
-import { daysBefore } from '../days';
+import { dayAfter } from '../../core/quantities/day';
 import { drawPairs, drawPaper, drawTable } from './draw';
 import type { DemoPaper } from './types';
 
@@ -11,7 +11,7 @@ function sweetOrange(today: string): DemoPaper {
     id: 'nb-252',
     fileName: 'NB-252 Sweet orange.pdf',
     mime: 'application/pdf',
-    receivedOn: daysBefore(today, 20),
+    receivedOn: dayAfter(today, -20),
     make: () =>
       drawPaper('Sweet orange', (document) => {
         document.font('Helvetica').fontSize(10);
@@ -21,7 +21,7 @@ function sweetOrange(today: string): DemoPaper {
           ['Issued by', 'Ninefold Botanicals'],
           ['Product', 'Sweet orange oil'],
           ['Statement no.', 'NB-252'],
-          ['Date', format(parseISO(daysBefore(today, 24)), 'dd.MM.yyyy')],
+          ['Date', format(parseISO(dayAfter(today, -24)), 'dd.MM.yyyy')],
           ['Edition', '51'],
           ['Flash-point', '46 °C'],
         ]);
@@ -46,13 +46,13 @@ function petitgrain(today: string): DemoPaper {
     id: 'nb-240-a',
     fileName: 'NB-240-A Petitgrain allergens.pdf',
     mime: 'application/pdf',
-    receivedOn: daysBefore(today, 31),
+    receivedOn: dayAfter(today, -31),
     make: () =>
       drawPaper('Petitgrain', (document) => {
         document.font('Times-Roman').fontSize(11);
         document.text('Ninefold Botanicals').moveDown();
         document.text('ALLERGEN DECLARATION NB-240-A').text('Oil: Petitgrain oil');
-        document.text(`Date of issue: ${format(parseISO(daysBefore(today, 33)), 'd MMM yyyy')}`).moveDown();
+        document.text(`Date of issue: ${format(parseISO(dayAfter(today, -33)), 'd MMM yyyy')}`).moveDown();
         drawTable(
           document,
           [50, 190, 330],
@@ -75,7 +75,7 @@ function palmarosa(today: string): DemoPaper {
     'Ninefold Botanicals;;',
     'Declaration no.;NB-226-A;',
     'Product;Palmarosa oil;',
-    `Issued on;${daysBefore(today, 40)};`,
+    `Issued on;${dayAfter(today, -40)};`,
     ';;',
     'Name;CAS;Share %',
     'Geraniol;106-24-1;78,5',
@@ -88,7 +88,7 @@ function palmarosa(today: string): DemoPaper {
     id: 'nb-226-a',
     fileName: 'NB-226-A Palmarosa.csv',
     mime: 'text/csv',
-    receivedOn: daysBefore(today, 38),
+    receivedOn: dayAfter(today, -38),
     make: () => written(rows.join('\r\n')),
   };
 }
@@ -98,13 +98,13 @@ function cloveBud(today: string): DemoPaper {
     id: 'nb-198-a',
     fileName: 'NB-198-A Clove bud, ppm.pdf',
     mime: 'application/pdf',
-    receivedOn: daysBefore(today, 44),
+    receivedOn: dayAfter(today, -44),
     make: () =>
       drawPaper('Clove bud', (document) => {
         document.font('Courier').fontSize(9);
         document.text('NINEFOLD BOTANICALS   LABORATORY').moveDown();
         document.text('Material: Clove bud oil').text('Report no: NB-198-A');
-        document.text(`Issued on ${daysBefore(today, 45)}`).moveDown();
+        document.text(`Issued on ${dayAfter(today, -45)}`).moveDown();
         drawTable(
           document,
           [50, 150, 330],
@@ -126,7 +126,7 @@ function litsea(today: string): DemoPaper {
     id: 'nb-228-b',
     fileName: 'NB-228-B Litsea cubeba.pdf',
     mime: 'application/pdf',
-    receivedOn: daysBefore(today, 50),
+    receivedOn: dayAfter(today, -50),
     make: () =>
       drawPaper('Litsea', (document) => {
         document.font('Helvetica').fontSize(10);
@@ -169,7 +169,7 @@ function peppermint(today: string): DemoPaper {
     'Supplier,Ninefold Botanicals',
     'Material,Peppermint oil',
     'Certificate number,NB-261',
-    `Date,${format(parseISO(daysBefore(today, 14)), 'd MMMM yyyy')}`,
+    `Date,${format(parseISO(dayAfter(today, -14)), 'd MMMM yyyy')}`,
     'Edition,51st edition',
     'Category,Maximum %',
     '1,Not permitted',
@@ -185,7 +185,7 @@ function peppermint(today: string): DemoPaper {
     id: 'nb-261',
     fileName: 'NB-261 Peppermint certificate.csv',
     mime: 'text/csv',
-    receivedOn: daysBefore(today, 12),
+    receivedOn: dayAfter(today, -12),
     make: () => written(rows.join('\n')),
   };
 }
@@ -195,14 +195,14 @@ function scotsPine(today: string): DemoPaper {
     id: 'nb-215-a',
     fileName: 'NB-215-A Scots pine.pdf',
     mime: 'application/pdf',
-    receivedOn: daysBefore(today, 61),
+    receivedOn: dayAfter(today, -61),
     make: () =>
       drawPaper('Scots pine', (document) => {
         document.font('Helvetica').fontSize(10);
         document.text('From: Ninefold Botanicals').text('Article: Scots pine oil');
         document
           .text('Declaration NB-215-A')
-          .text(`Revision date ${daysBefore(today, 62)}`)
+          .text(`Revision date ${dayAfter(today, -62)}`)
           .moveDown();
         drawTable(
           document,

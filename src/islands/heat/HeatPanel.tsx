@@ -11,7 +11,7 @@ import { NumberField } from '../../ui/ReadField';
 import { Select } from '../../ui/Select';
 import { useHeat, useWarmth } from './heat';
 import { HeatView } from './HeatView';
-import { fromDegrees, inDegrees, useHabits } from '../../ui/habits';
+import { fromDegrees, habits, inDegrees } from '../../ui/habits';
 import { WALL_WORDS, WAY_WORDS } from './words';
 
 const ignore = () => undefined;
@@ -27,7 +27,7 @@ interface Props {
 
 function Asked({ formula, material, moulds, mould }: Props) {
   const [roomC, setRoomC] = useState(USUAL_ROOM_C);
-  const house = useHabits();
+  const house = habits();
   const [startC, setStartC] = useState(USUAL_POUR_C);
   const [way, setWay] = useState<(typeof REST_WAYS)[number]>('leave');
   const question = useMemo<Question>(() => {

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { LANGUAGES, LANGUAGE_NAMES } from '../../core/claims/types';
 import { MARKETS } from '../../core/formula/types';
 import { CURRENCIES, DEGREES, type HouseSettings, type SettingsData } from '../../core/records/house';
@@ -49,10 +49,28 @@ function DemoOut({
 
 type Put = (change: { currency?: string } & Partial<HouseSettings>) => void;
 
+let zones: readonly string[] | null = null;
+const NONE: readonly string[] = [];
+const never = () => () => undefined;
+const allZones = () => (zones ??= ['UTC', ...Intl.supportedValuesOf('timeZone')]);
+
+/** Zones by their IANA names, with the one that is set; that one alone where it is drawn on the server. */
+function useZones(zone: string): string[] {
+  const known = useSyncExternalStore(never, allZones, () => NONE);
+  return [...new Set([zone, ...known])].sort();
+}
+
 /** What things are said in. */
 function Habits({ data, put }: { data: SettingsData; put: Put }) {
+  const zones = useZones(data.zone);
   return (
     <>
+      <Select
+        label="Days and clock of"
+        value={data.zone}
+        options={zones.map((zone) => [zone, zone.replaceAll('_', ' ')] as const)}
+        onChange={(zone) => put({ zone })}
+      />
       <Select
         label="Prices are in"
         value={data.currency}
@@ -123,8 +141,8 @@ export function Settings({ first }: { first: SettingsData }) {
   const [faults, setFaults] = useState<Fault[]>([]);
   const [said, setSaid] = useState('');
   const put = async (change: Parameters<Put>[0]) => {
-    const { revision, currency, markets, degrees, weights, labelLanguages } = data;
-    const body = { revision, currency, markets, degrees, weights, labelLanguages, ...change };
+    const { demo: _, ...before } = data;
+    const body = { ...before, ...change };
     const answer = await send<SettingsData>('PUT', address('settings'), body);
     setFaults(answer.ok ? [] : answer.faults);
     if (!answer.ok) return;

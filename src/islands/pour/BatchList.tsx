@@ -1,6 +1,7 @@
 import type { BatchSummary } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
 import { RecordTable, type Column } from '../../ui/RecordTable';
+import { dayHere } from '../../ui/habits';
 import { dayInWords } from '../../ui/words';
 import { stateWords } from '../../ui/batch-words';
 
@@ -32,7 +33,7 @@ const columns = (place: (row: BatchSummary) => string): readonly Column<BatchSum
   {
     id: 'day',
     header: 'Begun',
-    cell: ({ startedAt }) => dayInWords(startedAt.slice(0, 10)),
+    cell: ({ startedAt }) => dayInWords(dayHere(startedAt)),
     sort: ({ startedAt }) => startedAt,
   },
   { id: 'state', header: 'Stands', cell: stateWords, sort: stateWords },

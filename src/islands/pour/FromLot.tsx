@@ -2,6 +2,8 @@ import { useState } from 'react';
 import { lotRefusal, stockShare } from '../../core/batch/draw';
 import type { Batch } from '../../core/batch/types';
 import type { Lot } from '../../core/making/cost';
+import { dayHere } from '../../ui/habits';
+import { momentHere } from '../../ui/writing';
 
 /** The lot to begin with: one that holds some and that nothing speaks against. */
 function firstFree(lots: readonly Lot[], today: string): string | null {
@@ -29,7 +31,8 @@ export interface From {
 
 /** `mostG`: what is wanted, or more where more is in the vessel or was typed. */
 export function useFromLot(batch: Batch, material: string, lots: readonly Lot[], mostG: number): From {
-  const today = batch.startedAt.slice(0, 10);
+  // The day that what is drawn now will be told of.
+  const today = dayHere(momentHere());
   const [lot, setLot] = useState<string | null>(() => firstFree(lots, today));
   const [despite, setDespite] = useState('');
   const chosen = lots.find(({ id }) => id === lot);

@@ -6,6 +6,7 @@ import type { Assessment } from '../../core/formula/answer';
 import { ALKALI_LINE, LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
 import { batterVolume, heldBy, type Mould } from '../../core/making/size';
 import { address, send } from '../../ui/api';
+import { dayHere } from '../../ui/habits';
 import { percent, VERDICT_WORDS } from '../../ui/words';
 import { canScale, scaledBy, topUps, type Wanted } from './sheet-view';
 import type { Write } from '../../ui/writing';
@@ -25,7 +26,7 @@ function useStanding(batch: Batch, markets: Market[], asks: boolean): Standing |
     const request = batchRequest(
       batch,
       { material: () => undefined },
-      { markets, onDate: batch.startedAt.slice(0, 10) },
+      { markets, onDate: dayHere(batch.startedAt) },
     );
     const material = (id: string) => request.materials?.find((one) => one.id === id);
     void send<Assessment>('POST', address('assess'), request).then((answer) => {

@@ -8,7 +8,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import type { NextBar, NextData, PlannedPour } from '../../core/records/next';
-import { dayAfter, daysBetween } from '../../core/stock/pace';
+import { dayAfter, daysBetween } from '../../core/quantities/day';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { CureData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
+import { dayHere } from '../../ui/habits';
 import { dayInWords } from '../../ui/words';
 import type { Writing } from '../../ui/writing';
 
@@ -66,9 +67,9 @@ function Photos({ data }: { data: CureData }) {
             <img
               className="h-28 w-auto"
               src={address('batches', id, 'photos', photo.id)}
-              alt={`${code}, ${dayInWords(photo.at.slice(0, 10))}${photo.note && `: ${photo.note}`}`}
+              alt={`${code}, ${dayInWords(dayHere(photo.at))}${photo.note && `: ${photo.note}`}`}
             />
-            <span className="font-narrow text-soft">{dayInWords(photo.at.slice(0, 10))}</span>{' '}
+            <span className="font-narrow text-soft">{dayInWords(dayHere(photo.at))}</span>{' '}
             <button type="button" className="text-ultra underline" onClick={() => void drop(photo.id)}>
               Take away
             </button>
@@ -105,7 +106,7 @@ export function NotesPanel({ data, writing: { batch, write } }: { data: CureData
       <ul>
         {batch.notes.map((note) => (
           <li key={`${note.at} ${note.text}`}>
-            {dayInWords(note.at.slice(0, 10))}
+            {dayInWords(dayHere(note.at))}
             {note.by && `, ${note.by}`}: {note.text}
             {note.for === 'nextTime' && <span className="text-soft"> (for next time)</span>}
           </li>

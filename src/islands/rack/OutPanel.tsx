@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { MOVED_HOW, type Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
+import { dayHere } from '../../ui/habits';
 import { dayInWords } from '../../ui/words';
 import { MOVED_WORDS } from '../../ui/batch-words';
 import type { Writing } from '../../ui/writing';
@@ -16,7 +17,7 @@ function Gone({ batch }: { batch: Batch }) {
     <ul>
       {batch.moved.slice(-8).map((one) => (
         <li key={`${one.at} ${one.bars} ${one.to}`}>
-          {dayInWords(one.at.slice(0, 10))}: {one.bars} {MOVED_WORDS[one.how]}
+          {dayInWords(dayHere(one.at))}: {one.bars} {MOVED_WORDS[one.how]}
           {one.to && `, ${one.to}`}
           {one.market && ` (${one.market})`}
         </li>

@@ -9,6 +9,7 @@ import { download } from '../../ui/download';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
 import { VerdictMark } from '../../ui/VerdictMark';
+import { dayHere } from '../../ui/habits';
 import { dayInWords } from '../../ui/words';
 import { effectsCsv, handsWords, hrefOf, labelWords, standWords, WHAT_WORDS, worstWords } from './words';
 
@@ -180,7 +181,7 @@ function Decided({ view: { decision } }: { view: ChangeView }) {
   return (
     <p>
       <strong>{decision.decision === 'accepted' ? 'Accepted' : 'Declined'}</strong> on{' '}
-      {dayInWords(decision.at.slice(0, 10))}
+      {dayInWords(dayHere(decision.at))}
       {decision.note && `: ${decision.note}`}
     </p>
   );

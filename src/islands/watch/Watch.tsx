@@ -1,9 +1,11 @@
 import { useState } from 'react';
+import { monthsAfter } from '../../core/quantities/day';
 import type { AheadRow, ChangeEntry, Task, WatchData } from '../../core/records/watch';
 import { address, send } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { useKeeping } from '../../ui/keeping';
 import { guarded } from '../../ui/Guarded';
+import { dayHere } from '../../ui/habits';
 import { dayInWords } from '../../ui/words';
 import { AskChange } from './AskChange';
 
@@ -83,7 +85,7 @@ function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void })
         </span>
       ) : (
         <span className="text-soft">
-          Done {dayInWords(task.doneAt.slice(0, 10))}: {task.doneNote}
+          Done {dayInWords(dayHere(task.doneAt))}: {task.doneNote}
         </span>
       )}
     </li>
@@ -123,7 +125,7 @@ function Tasks({ tasks, onDone }: { tasks: readonly Task[]; onDone: (task: Task)
 function decided({ state, decision, touched, worse }: ChangeEntry): string {
   const rows = touched === null ? '' : `; ${touched} rows, ${worse} worse`;
   if (!decision) return `${STATE_WORDS[state]}${rows}`;
-  return `${decision.decision} ${dayInWords(decision.at.slice(0, 10))}${decision.note ? `: ${decision.note}` : ''}${rows}`;
+  return `${decision.decision} ${dayInWords(dayHere(decision.at))}${decision.note ? `: ${decision.note}` : ''}${rows}`;
 }
 
 function Journal({ changes }: { changes: readonly ChangeEntry[] }) {
@@ -140,7 +142,7 @@ function Journal({ changes }: { changes: readonly ChangeEntry[] }) {
               {one.words}
             </a>
             <span className="block text-soft">
-              {dayInWords(one.at.slice(0, 10))}, {decided(one)}
+              {dayInWords(dayHere(one.at))}, {decided(one)}
             </span>
           </li>
         ))}
@@ -200,11 +202,7 @@ function Due({ row, today, onTask }: { row: AheadRow; today: string; onTask: (ta
 function Line({ rows, today, until }: { rows: readonly AheadRow[]; today: string; until: string }) {
   const [from, to] = [Date.parse(today), Date.parse(until)];
   const at = (day: string) => Math.max(0, Math.min(100, (100 * (Date.parse(day) - from)) / (to - from)));
-  const years = [0, 6, 12, 18, 24].map((months) => {
-    const day = new Date(from);
-    day.setUTCMonth(day.getUTCMonth() + months);
-    return day.toISOString().slice(0, 10);
-  });
+  const years = [0, 6, 12, 18, 24].map((months) => monthsAfter(today, months));
   return (
     <svg
       viewBox="0 0 1000 64"

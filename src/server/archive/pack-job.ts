@@ -15,6 +15,7 @@ import { pipeline } from 'node:stream/promises';
 import Database from 'better-sqlite3';
 import Papa from 'papaparse';
 import { ZipFile } from 'yazl';
+import { dayOf } from '../../core/quantities/day';
 import { OWN_SETTINGS } from '../doors/archive';
 import { ARCHIVE_FORMAT, BAR_TABLES, TABLES, type Manifest } from './tables';
 
@@ -191,16 +192,17 @@ const LISTS: Record<string, string> = {
          l.received_on as received, json_extract(l.body, '$.bestBefore') as "best before",
          json_extract(l.body, '$.quantityG') as grams, json_extract(l.body, '$.price') as price
          from lots as l join materials as m on m.id = l.material_id order by m.name, l.received_on`,
-  batches: `select b.code, p.name as bar, substr(b.started_at, 1, 10) as begun, b.state from batches as b
+  batches: `select b.code, p.name as bar, house_day(b.started_at) as begun, b.state from batches as b
             join products as p on p.id = b.product_id order by b.started_at`,
-  sold: `select b.code as batch, p.name as bar, substr(json_extract(e.body, '$.at'), 1, 10) as day,
+  sold: `select b.code as batch, p.name as bar, house_day(json_extract(e.body, '$.at')) as day,
          json_extract(e.body, '$.bars') as bars, json_extract(e.body, '$.how') as how, json_extract(e.body, '$.to') as "where",
          json_extract(e.body, '$.market') as market, json_extract(e.body, '$.note') as note
          from batch_events as e join batches as b on b.id = e.batch_id join products as p on p.id = b.product_id
          where json_extract(e.body, '$.type') = 'moved' order by day`,
 };
 
-function lists(db: Database.Database): Packed[] {
+function lists(db: Database.Database, zone: string): Packed[] {
+  db.function('house_day', { deterministic: true }, (at) => dayOf(String(at), zone));
   return Object.entries(LISTS).map(([name, query]) => {
     const statement = db.prepare(query);
     const fields = statement.columns().map((column) => column.name);
@@ -216,10 +218,18 @@ export interface PackJob {
   madeAt: string;
   /** The bar that is handed over alone; null for everything. */
   bar: string | null;
+  /** The zone whose days the lists are in. */
+  zone: string;
 }
 
 /** Writes an archive as a stream. Answers null where there is no such bar. */
-export async function packArchive({ file, into, madeAt, bar }: PackJob): Promise<{ bytes: number } | null> {
+export async function packArchive({
+  file,
+  into,
+  madeAt,
+  bar,
+  zone,
+}: PackJob): Promise<{ bytes: number } | null> {
   const db = new Database(file);
   try {
     const drop = db.prepare('delete from settings where key = ?');
@@ -233,7 +243,7 @@ export async function packArchive({ file, into, madeAt, bar }: PackJob): Promise
     const tables = TABLES.filter(({ name }) => bar === null || BAR_TABLES.includes(name));
     const packed: Packed[] = [];
     for (const table of tables) packed.push(...(await packTable(db, table, bar, dirname(into))));
-    if (bar === null) packed.push(...lists(db), await packedFile('proportia.sqlite', file));
+    if (bar === null) packed.push(...lists(db, zone), await packedFile('proportia.sqlite', file));
     const migrations = db.prepare('select name from knex_migrations order by id').pluck().all() as string[];
     const manifest: Manifest = {
       format: ARCHIVE_FORMAT,

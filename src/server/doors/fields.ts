@@ -10,6 +10,7 @@ import {
   type ValidationOptions,
 } from 'class-validator';
 import { MARKETS } from '../../core/formula/types';
+import { realDay } from '../../core/quantities/day';
 import { Built, Missing, type Cleaned, type Door } from './structure';
 
 /** Largest amount taken in any unit: far beyond any pot, small enough that no sum overflows. */
@@ -158,9 +159,8 @@ export function Clearable(): PropertyDecorator {
 
 /** Whether a text is a day that exists, YYYY-MM-DD. */
 export function isDay(value: unknown): value is string {
-  if (typeof value !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(value)) return false;
-  const date = new Date(`${value}T00:00:00Z`);
-  return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(value);
+  const [, year, month, date] = (typeof value === 'string' && /^(\d{4})-(\d{2})-(\d{2})$/.exec(value)) || [];
+  return year !== undefined && realDay(Number(year), Number(month), Number(date)) !== null;
 }
 
 /** A day that exists, YYYY-MM-DD. */

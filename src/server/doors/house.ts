@@ -1,4 +1,5 @@
 /** The doors of the house: backups and what can be set. */
+import { isZone } from '../../core/quantities/day';
 import { CURRENCIES, DEGREES, WEIGHTS } from '../../core/records/house';
 import { LANGUAGES } from '../../core/claims/types';
 import { LONGEST, Markets, NotEmpty, NumberBetween, OneOf, Optional, Rule, Text, Values } from './fields';
@@ -25,6 +26,9 @@ export class SettingsDoor {
   @Markets() @NotEmpty('Choose at least one market.') markets!: string[];
   @Optional() @OneOf(DEGREES) degrees?: string;
   @Optional() @OneOf(WEIGHTS) weights?: string;
+  @Optional()
+  @Rule('unknown-zone', 'Give a zone by its IANA name, such as Europe/Berlin.', isZone)
+  zone?: string;
   @Optional()
   @Values(LANGUAGES.length, 'unknown-language', 'Give languages of labels, each once.', isLanguage)
   @Rule('twice', 'Give each language once.', areDifferent)

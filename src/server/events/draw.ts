@@ -2,6 +2,7 @@
 import type { Knex } from 'knex';
 import { drawOf, lotRefusal, stockShare } from '../../core/batch/draw';
 import type { Batch, BatchEvent, Refusal } from '../../core/batch/types';
+import { dayOf } from '../../core/quantities/day';
 import { addMovement, findLot, touchLot } from '../repositories/lots';
 
 const refusal = (path: string, code: string, message: string): Refusal => ({ path, code, message });
@@ -12,12 +13,13 @@ async function move(trx: Knex, id: string, event: BatchEvent, lot: string, massG
   await touchLot(trx, lot);
 }
 
-/** Draws what an event takes, or evens out what it corrects. Answers why not, and then has changed nothing. */
+/** Draws what an event takes, or evens out what it corrects, on its day in the house's zone. Answers why not, and then has changed nothing. */
 export async function drawStock(
   trx: Knex,
   id: string,
   batch: Batch,
   event: BatchEvent,
+  zone: string,
 ): Promise<Refusal | null> {
   if (event.type === 'corrected') {
     const line = batch.lines.find(({ weighings }) => weighings.some((one) => one.event === event.event));
@@ -28,7 +30,7 @@ export async function drawStock(
     if (weighing.lot === null || massG === 0) return null;
     const lot = await findLot(trx, weighing.lot);
     // More of it is drawn like a weighing; less goes back whatever speaks against the lot.
-    const fault = lot && massG > 0 && !event.despite ? lotRefusal(lot, massG, event.at.slice(0, 10)) : null;
+    const fault = lot && massG > 0 && !event.despite ? lotRefusal(lot, massG, dayOf(event.at, zone)) : null;
     if (fault) return { ...fault, path: 'massG' };
     await move(trx, id, event, weighing.lot, massG);
     return null;
@@ -39,7 +41,7 @@ export async function drawStock(
   if (lot?.material !== draw.material)
     return refusal('lot', 'unknown-lot', `There is no lot "${draw.lot}" of ${draw.material}.`);
   const despite = 'despite' in event ? event.despite : null;
-  const fault = despite ? null : lotRefusal(lot, draw.massG, event.at.slice(0, 10));
+  const fault = despite ? null : lotRefusal(lot, draw.massG, dayOf(event.at, zone));
   if (fault) return fault;
   await move(trx, id, event, draw.lot, draw.massG);
   return null;

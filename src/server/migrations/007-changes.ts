@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { foldBatch } from '../../core/batch/fold';
 import type { BatchEvent } from '../../core/batch/types';
 import { weighedOf } from '../../core/batch/weighed';
+import { usualZone } from '../config';
 
 /** What was weighed of every batch on file. */
 async function fillWeighed(knex: Knex): Promise<void> {
@@ -12,7 +13,7 @@ async function fillWeighed(knex: Knex): Promise<void> {
       .orderBy('seq')
       .select('body');
     const batch = foldBatch(rows.map(({ body }) => JSON.parse(body) as BatchEvent));
-    const weighed = batch && weighedOf(batch);
+    const weighed = batch && weighedOf(batch, usualZone());
     if (weighed)
       await knex('batches')
         .where('id', id)

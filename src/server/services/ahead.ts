@@ -1,6 +1,6 @@
 /** Looks ahead by two years under the rules on file. */
-import { addYears, formatISO, parseISO } from 'date-fns';
 import { aheadRows, type AheadBar, type AheadBatch, type AheadMaterial } from '../../core/change/ahead';
+import { dayOf, monthsAfter } from '../../core/quantities/day';
 import type { Market, Material } from '../../core/formula/types';
 import { groupBy } from '../../core/group';
 import type { AheadRow } from '../../core/records/watch';
@@ -45,20 +45,21 @@ async function barsOf({ db }: House): Promise<AheadBar[]> {
   }));
 }
 
-async function batchesOf({ db }: House): Promise<AheadBatch[]> {
-  return db.raw<AheadBatch[]>(
+async function batchesOf({ db, zone }: House): Promise<AheadBatch[]> {
+  const rows: (Omit<AheadBatch, 'pouredOn'> & { pouredAt: string })[] = await db.raw(
     `select b.id, b.code, p.name, json_extract(b.summary, '$.bars.left') as left,
-            substr(json_extract(b.summary, '$.pouredAt'), 1, 10) as pouredOn,
+            json_extract(b.summary, '$.pouredAt') as pouredAt,
             json_extract(w.body, '$.durability.months') as months
      from batches as b join products as p on p.id = b.product_id left join wraps as w on w.product_id = b.product_id
      where b.weighed is not null and b.state not in ('stopped', 'discarded', 'soldOut')`,
   );
+  return rows.map(({ pouredAt, ...row }) => ({ ...row, pouredOn: dayOf(pouredAt, zone) }));
 }
 
 /** What falls due in the next two years if nothing is done. */
 export async function lookAhead(house: House): Promise<{ today: string; until: string; rows: AheadRow[] }> {
   const { db, today } = house;
-  const until = formatISO(addYears(parseISO(today), YEARS), { representation: 'date' });
+  const until = monthsAfter(today, 12 * YEARS);
   const snapshot = await snapshotOf(db, today);
   const bars = await barsOf(house);
   const lots = await allLots(db);

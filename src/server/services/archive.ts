@@ -19,10 +19,11 @@ import { pipeline } from 'node:stream/promises';
 import type { ReadableStream } from 'node:stream/web';
 import type { Knex } from 'knex';
 import type { ArchivePreview } from '../../core/records/house';
+import type { House } from '../house';
 import { takeThings } from '../archive/take';
 import type { ArchiveThing } from '../archive/unpack-job';
 import type { Manifest } from '../archive/tables';
-import { dataFolder, moment } from '../config';
+import { dataFolder } from '../config';
 import { DATABASE_FILE } from '../database';
 import { fault } from '../http';
 import { JobEnded } from '../jobs/ended';
@@ -55,6 +56,7 @@ const limitFor = (file: string) => LIMIT_MS + Math.ceil((MS_PER_MB * statSync(fi
 
 /** Packs everything, or one bar; 404 where there is no such bar. Answers the ZIP as a stream, and its bytes. */
 export async function packedArchive(
+  { now, zone }: House,
   bar: string | null,
 ): Promise<{ body: ReadableStream<Uint8Array>; bytes: number }> {
   if (isPacking) throw fault(429, 'busy', 'An archive is being packed just now. Ask again in a moment.');
@@ -64,7 +66,7 @@ export async function packedArchive(
   try {
     mkdirSync(folder);
     await onThread('backUp', { file: join(dataFolder(), DATABASE_FILE), into: copy }, { limitMs: LIMIT_MS });
-    const job = { file: copy, into, madeAt: moment(), bar };
+    const job = { file: copy, into, madeAt: now, bar, zone };
     const packed = await onThread('packArchive', job, { limitMs: limitFor(copy) });
     if (!packed) throw fault(404, 'unknown-product', `There is no product "${bar}".`, 'id');
     // Open, it is read to its end though its name is taken away already.

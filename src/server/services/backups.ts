@@ -6,6 +6,7 @@ import { isAbsolute, join } from 'node:path';
 import type { Knex } from 'knex';
 import { isBackupOld, keptByAge } from '../../core/archive/keep';
 import { BACKUP_REASONS, type Backup, type BackupReason, type BackupsData } from '../../core/records/house';
+import { dayOf } from '../../core/quantities/day';
 import { dropAside, putInPlace } from '../archive/restore';
 import {
   backupFile,
@@ -15,7 +16,7 @@ import {
   listBackups,
   noteBackup,
 } from '../archive/backup-files';
-import { dataFolder, moment } from '../config';
+import { dataFolder, moment, usualZone } from '../config';
 import { DATABASE_FILE, replaceDatabase } from '../database';
 import { fault } from '../http';
 import { onThread } from '../jobs/threads';
@@ -149,7 +150,7 @@ export async function backupTrouble(db: Knex): Promise<string | null> {
   if (copyFault !== null) return copyFault;
   if (backups[0]?.fault) return 'The last backup does not hold together.';
   if (lastGood === null) return process.uptime() > FIRST_WITHIN_S ? 'No backup was made yet.' : null;
-  return isOld ? `The last good backup is of ${lastGood.slice(0, 10)}.` : null;
+  return isOld ? `The last good backup is of ${dayOf(lastGood, usualZone())}.` : null;
 }
 
 /** What there is of backups. */

@@ -37,7 +37,7 @@ export async function assessBatchEverywhere(
     markets: [...MARKETS],
     onDate: house.today,
     firstPlacedOn: product.firstPlacedOn,
-    placedOn: placedDays(batch),
+    placedOn: placedDays(batch, house.zone),
     materials: 'stored',
   });
   const { bars, lightestG } = await settledNow(house.db, batch);

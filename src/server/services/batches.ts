@@ -8,6 +8,7 @@ import { batchLetters } from '../../core/batch/code';
 import { batchRequest } from '../../core/batch/request';
 import type { Batch, BatchEvent, EventOf, Refusal } from '../../core/batch/types';
 import { placedDays } from '../../core/curing/batch-cure';
+import { dayOf, laterOf } from '../../core/quantities/day';
 import { weighedOf } from '../../core/batch/weighed';
 import type { AssessmentRequest } from '../../core/formula/types';
 import { runSheet } from '../../core/making/run-sheet';
@@ -148,44 +149,41 @@ export async function requireBatch({ db, now }: House, id: string): Promise<Batc
 }
 
 /** The later of now and the last event: a tablet's clock may run ahead. */
-function latest(events: readonly BatchEvent[], now: string): string {
-  const last = events.at(-1)!.at;
-  return Date.parse(last) > Date.parse(now) ? last : now;
-}
+const latest = (events: readonly BatchEvent[], now: string): string => laterOf(now, events.at(-1)!.at);
 
 /** What was weighed as a request, in the markets of its bar. */
 function requestOf(
   batch: Batch,
   product: Product,
   snapshot: StoreSnapshot,
-  materials: 'frozen' | 'stored',
+  { zone, materials }: { zone: string; materials: 'frozen' | 'stored' },
 ): AssessmentRequest {
   return batchRequest(batch, snapshot, {
     markets: product.markets,
     onDate: snapshot.onDate,
     firstPlacedOn: product.firstPlacedOn,
-    placedOn: placedDays(batch),
+    placedOn: placedDays(batch, zone),
     materials,
   });
 }
 
 /** The day whose rules a batch answers for. */
-const dayOf = ({ poured, startedAt }: Batch) => (poured?.at ?? startedAt).slice(0, 10);
+const madeOn = ({ poured, startedAt }: Batch, zone: string) => dayOf(poured?.at ?? startedAt, zone);
 
-async function frozenRequest(db: Knex, batch: Batch) {
+async function frozenRequest({ db, zone }: Pick<House, 'db' | 'zone'>, batch: Batch) {
   const { product } = await requireProduct(db, batch.product);
-  const snapshot = await snapshotOf(db, dayOf(batch));
-  return { product, snapshot, request: requestOf(batch, product, snapshot, 'frozen') };
+  const snapshot = await snapshotOf(db, madeOn(batch, zone));
+  return { product, snapshot, request: requestOf(batch, product, snapshot, { zone, materials: 'frozen' }) };
 }
 
 /** What was weighed, assessed; 422 where it does not reckon (yet). */
 export async function assessBatch(house: House, id: string): Promise<BatchAssessment> {
   const { batch } = await requireBatch(house, id);
-  const { product, snapshot, request } = await frozenRequest(house.db, batch);
+  const { product, snapshot, request } = await frozenRequest(house, batch);
   const result = assess(request, snapshot);
   if (!result.ok) throw new HttpFault(422, result.errors);
   const now = await snapshotOf(house.db, house.today);
-  const again = requestOf(batch, product, now, 'stored');
+  const again = requestOf(batch, product, now, { zone: house.zone, materials: 'stored' });
   const todays = assess(again, now);
   if (!todays.ok) throw new HttpFault(422, todays.errors);
   return {
@@ -201,14 +199,13 @@ const WEIGHS: readonly BatchEvent['type'][] = ['poured', 'corrected', 'weighed',
 
 /** A batch over a binding limit is quarantined by the application itself; null where it is not. */
 async function ownQuarantine(
-  trx: Knex,
+  house: House,
   batch: Batch,
   fresh: readonly BatchEvent[],
-  now: string,
 ): Promise<EventOf<'quarantined'> | null> {
   const asks = batch.poured !== null && fresh.some(({ type }) => WEIGHS.includes(type));
   if (!asks || batch.isQuarantined || batch.state === 'discarded' || batch.state === 'stopped') return null;
-  const { snapshot, request } = await frozenRequest(trx, batch);
+  const { snapshot, request } = await frozenRequest(house, batch);
   const result = assess(request, snapshot);
   if (!result.ok || result.assessment.verdict !== 'over') return null;
   const over = result.assessment.limits.filter(
@@ -222,7 +219,7 @@ async function ownQuarantine(
   return {
     id: randomUUID(),
     type: 'quarantined',
-    at: now,
+    at: house.now,
     by: null,
     reason,
   };
@@ -306,17 +303,16 @@ export async function addEvents(house: House, id: string, { after, events }: Eve
       const refused =
         refusalOf(batch, event) ??
         (await releaseRefusal(trx, batch, event)) ??
-        (await drawStock(trx, id, batch, event));
+        (await drawStock(trx, id, batch, event, house.zone));
       if (refused) refuse(at, refused);
       all.push(event);
       extendBatch(batch, event, latest(all, house.now));
       await addEvent(trx, id, { seq: all.length, event }, house.now);
     }
     const own = await ownQuarantine(
-      trx,
+      { ...house, db: trx },
       batch,
       fresh.map(({ event }) => event),
-      house.now,
     );
     if (own) {
       all.push(own);
@@ -324,7 +320,11 @@ export async function addEvents(house: House, id: string, { after, events }: Eve
       extendBatch(batch, own);
     }
     if (fresh.length > 0)
-      await putBatch(trx, summaryOf(id, all.length, summary.productName, batch), weighedOf(batch));
+      await putBatch(
+        trx,
+        summaryOf(id, all.length, summary.productName, batch),
+        weighedOf(batch, house.zone),
+      );
     return { seq: all.length, batch, added: fresh.map(({ event }) => event.id), known };
   });
   if (!('stale' in done) && done.added.length > 0) tellBatch({ batch: id, seq: done.seq });

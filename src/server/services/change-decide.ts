@@ -5,6 +5,7 @@ import { swapped } from '../../core/change/swap';
 import { tasksOf, type NewTask } from '../../core/change/tasks';
 import type { Change } from '../../core/change/types';
 import type { ChangeDecision, Task } from '../../core/records/watch';
+import { dayOf } from '../../core/quantities/day';
 import type { House } from '../house';
 import { fault } from '../http';
 import { addTask, changeResult, decideChange, type StoredChange } from '../repositories/changes';
@@ -83,7 +84,7 @@ async function write(house: House, change: Change): Promise<void> {
 async function requireOpen(house: House, id: string): Promise<StoredChange> {
   const stored = await requireChange(house, id);
   if (stored.decision) {
-    const message = `This was ${stored.decision.decision} on ${stored.decision.at.slice(0, 10)}. Look at it anew.`;
+    const message = `This was ${stored.decision.decision} on ${dayOf(stored.decision.at, house.zone)}. Look at it anew.`;
     throw fault(409, 'decided', message, 'id');
   }
   return stored;

@@ -24,7 +24,7 @@ import { writing } from '../store/writing';
 const LIMIT_MS = 60_000;
 
 /** What can be set for the whole house. */
-export async function settingsData({ db }: House): Promise<SettingsData> {
+export async function settingsData({ db, zone }: House): Promise<SettingsData> {
   const { value, revision } = await findSetting(db, 'house');
   const { value: demo } = await findSetting(db, 'demo');
   const left = async (table: string, ids: readonly string[]) => {
@@ -38,13 +38,13 @@ export async function settingsData({ db }: House): Promise<SettingsData> {
   };
   const isHere = here !== null && here.bars + here.materials + here.batches > 0;
   const currency = await findCurrency(db);
-  return { ...USUAL_HABITS, ...value, currency, revision, demo: isHere ? here : null };
+  return { ...USUAL_HABITS, zone, ...value, currency, revision, demo: isHere ? here : null };
 }
 
 /** What the house is used to. */
-export async function habitsOf({ db }: House): Promise<Habits> {
+export async function habitsOf({ db, zone }: House): Promise<Habits> {
   const { degrees, weights } = { ...USUAL_HABITS, ...(await findSetting(db, 'house')).value };
-  return { degrees, weights };
+  return { degrees, weights, zone };
 }
 
 /** Sets them; the newer come back where they were changed in between. */

@@ -5,7 +5,8 @@ import type { Batch } from '../../core/batch/types';
 import { groupBy } from '../../core/group';
 import type { BatchSummary } from '../../core/records/batch';
 import type { NextBar, NextData, NextPlans } from '../../core/records/next';
-import { dayAfter, nextPour, paceOf, type SoldOn, type Supply } from '../../core/stock/pace';
+import { dayAfter, dayOf } from '../../core/quantities/day';
+import { nextPour, paceOf, type SoldOn, type Supply } from '../../core/stock/pace';
 import type { House } from '../house';
 import { HttpFault } from '../http';
 import { allBatches } from '../repositories/batches';
@@ -15,20 +16,20 @@ import { requireBatch } from './batches';
 import { planPour } from './pour-plan';
 import { comparables } from './products';
 
-const soldOf = (batch: Batch): SoldOn[] =>
-  batch.moved.filter(({ how }) => how === 'sale').map(({ at, bars }) => ({ day: at.slice(0, 10), bars }));
+const soldOf = (batch: Batch, zone: string): SoldOn[] =>
+  batch.moved.filter(({ how }) => how === 'sale').map(({ at, bars }) => ({ day: dayOf(at, zone), bars }));
 
 interface Made {
   summary: BatchSummary;
   batch: Batch;
 }
 
-function curingOf(made: readonly Made[], today: string, cureDays: number): NextBar['curing'] {
+function curingOf(made: readonly Made[], { today, zone }: House, cureDays: number): NextBar['curing'] {
   return made
     .filter(({ batch }) => comingBars(batch) > 0)
     .map(({ summary, batch }) => {
       const bars = comingBars(batch);
-      const ready = dayAfter((batch.poured?.at ?? batch.startedAt).slice(0, 10), cureDays);
+      const ready = dayAfter(dayOf(batch.poured?.at ?? batch.startedAt, zone), cureDays);
       return { batch: summary.id, code: summary.code, bars, readyOn: ready < today ? today : ready };
     });
 }
@@ -51,20 +52,21 @@ type Standing = Omit<NextBar, 'barsAPour' | 'missing' | 'verdict'>;
 
 /** How long a bar lasts, before it is asked what another pour would take. */
 function standingOf(
-  { today }: House,
+  house: House,
   { id, name }: { id: string; name: string },
   made: readonly Made[],
   plans: NextPlans,
   cureDays: number,
 ): Standing {
-  const released = made.flatMap(({ batch }) => batch.released.map(({ at }) => at.slice(0, 10))).sort();
+  const { today, zone } = house;
+  const released = made.flatMap(({ batch }) => batch.released.map(({ at }) => dayOf(at, zone))).sort();
   const pace = paceOf(
-    made.flatMap(({ batch }) => soldOf(batch)),
+    made.flatMap(({ batch }) => soldOf(batch, zone)),
     released[0] ?? today,
     today,
   );
   const ready = made.reduce((sum, { batch }) => sum + readyBars(batch), 0);
-  const curing = curingOf(made, today, cureDays);
+  const curing = curingOf(made, house, cureDays);
   const planned = plans.planned
     .filter((one) => one.product === id && one.day >= today)
     .map((one) => ({ batch: one.id, bars: one.bars, readyOn: dayAfter(one.day, cureDays) }));

@@ -8,6 +8,7 @@ import { extendBatch, foldBatch } from '../../core/batch/fold';
 import type { BatchEvent, EventOf } from '../../core/batch/types';
 import type { RequestError } from '../../core/formula/types';
 import { allocateSale, type SalePart, type SaleRow, type SaleSource } from '../../core/stock/sales';
+import { laterOf, momentOn } from '../../core/quantities/day';
 import { tellBatch } from '../events/feed';
 import type { House } from '../house';
 import { HttpFault } from '../http';
@@ -58,12 +59,17 @@ function rowIds(rows: readonly SaleRow[]): string[] {
   });
 }
 
-function eventOf(id: string, row: SaleRow, { bars }: SalePart, by: string | null): EventOf<'moved'> {
+function eventOf(
+  id: string,
+  row: SaleRow,
+  { bars }: SalePart,
+  { by, zone }: { by: string | null; zone: string },
+): EventOf<'moved'> {
   const { day, how, to, market, note, despite } = row;
   return {
     id,
     type: 'moved',
-    at: `${day}T12:00:00.000Z`,
+    at: momentOn(day, zone),
     by,
     bars,
     how,
@@ -80,16 +86,16 @@ function take(
   id: string,
   sources: Source[],
   by: string | null,
-  now: string,
+  { now, zone }: House,
 ): { parts: SalePart[] } | { fault: RequestError } {
-  const found = allocateSale(row, sources);
+  const found = allocateSale(row, sources, zone);
   if (!found.ok) return { fault: { path: found.path, code: found.code, message: found.message } };
   for (const [at, part] of found.parts.entries()) {
     const source = sources.find((one) => one.id === part.batch)!;
-    const event = eventOf(at === 0 ? id : `${id}:${at}`, row, part, by);
+    const event = eventOf(at === 0 ? id : `${id}:${at}`, row, part, { by, zone });
     const refused = refusalOf(source.batch, event);
     if (refused) return { fault: refused };
-    extendBatch(source.batch, event, event.at > now ? event.at : now);
+    extendBatch(source.batch, event, laterOf(now, event.at));
     source.fresh.push({ seq: source.seq + source.fresh.length + 1, event });
   }
   return { parts: found.parts };
@@ -121,11 +127,11 @@ async function nameFreely(
 const TAKEN =
   'Something else stands on file under the name that this row would have. Give the row a number of its own (ref).';
 
-async function write(trx: Knex, sources: readonly Source[], now: string): Promise<void> {
+async function write(trx: Knex, sources: readonly Source[], { now, zone }: House): Promise<void> {
   for (const { id, seq, productName, batch, fresh } of sources) {
     if (fresh.length === 0) continue;
     await addStored(trx, id, fresh, now);
-    await putBatch(trx, summaryOf(id, seq + fresh.length, productName, batch), weighedOf(batch));
+    await putBatch(trx, summaryOf(id, seq + fresh.length, productName, batch), weighedOf(batch, zone));
   }
 }
 
@@ -158,7 +164,7 @@ export async function recordSales(
         parts.push([]);
         continue;
       }
-      const taken = take(row, ids[at]!, sources, by, house.now);
+      const taken = take(row, ids[at]!, sources, by, house);
       if ('fault' in taken) faults.push({ ...taken.fault, path: `rows.${at}.${taken.fault.path}` });
       parts.push('fault' in taken ? [] : taken.parts);
       if (!('fault' in taken)) bars += row.bars;
@@ -166,7 +172,7 @@ export async function recordSales(
     const rowOf = new Map(ids.map((id, at) => [id, at]));
     if (faults.length === 0) faults.push(...(await nameFreely(trx, sources, rowOf)));
     if (faults.length > 0) throw new HttpFault(422, faults.slice(0, MOST_FAULTS));
-    if (!isPreview) await write(trx, sources, house.now);
+    if (!isPreview) await write(trx, sources, house);
     for (const { id, seq, fresh } of sources) if (fresh.length > 0) told.push(`${id} ${seq + fresh.length}`);
     return { rows: rows.length - known.size, known: known.size, bars, parts };
   };

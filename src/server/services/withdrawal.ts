@@ -1,5 +1,6 @@
 /** A withdrawal list: from a bad lot or a bad batch to everybody who may have a bar of it. */
 import Papa from 'papaparse';
+import { dayOf } from '../../core/quantities/day';
 import type { Trace } from '../../core/records/batch';
 import type { Withdrawal } from '../../core/records/withdrawal';
 import type { House } from '../house';
@@ -23,12 +24,12 @@ function letterOf(names: readonly string[], codes: readonly string[], maker: str
   ].join('\n');
 }
 
-function listOf(of: string, onDate: string, maker: string | null, { batches }: Trace): Withdrawal {
+function listOf(of: string, { today, zone }: House, maker: string | null, { batches }: Trace): Withdrawal {
   const went = batches.flatMap(({ code, productName, gone }) =>
     gone.map(({ at, bars, how, to, market, note }) => ({
       code,
       productName,
-      day: at.slice(0, 10),
+      day: dayOf(at, zone),
       bars,
       how: HOW_WORDS[how],
       to,
@@ -39,7 +40,7 @@ function listOf(of: string, onDate: string, maker: string | null, { batches }: T
   const sum = (rows: readonly { bars: number }[]) => rows.reduce((total, { bars }) => total + bars, 0);
   return {
     of,
-    onDate,
+    onDate: today,
     maker,
     batches: batches.map(({ code, productName, bars, labels }) => ({
       code,
@@ -69,11 +70,11 @@ export async function withdrawalOf(
   if (lot) {
     const trace = await traceLot(house, lot);
     const [first] = trace.lots;
-    return listOf(first ? `lot ${first.code} of ${first.name}` : `lot ${lot}`, house.today, address, trace);
+    return listOf(first ? `lot ${first.code} of ${first.name}` : `lot ${lot}`, house, address, trace);
   }
   if (!batch) throw fault(422, 'missing', 'Name a lot or a batch.', 'lot');
   const trace = await traceForward(house, batch);
-  return listOf(`batch ${trace.batches[0]!.code}`, house.today, address, trace);
+  return listOf(`batch ${trace.batches[0]!.code}`, house, address, trace);
 }
 
 /** The same for a spreadsheet; text that a spreadsheet would reckon with is made harmless. */

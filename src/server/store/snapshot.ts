@@ -3,12 +3,12 @@
  * as one value that never changes. Whatever reckons takes one; nothing else reads the library while it reckons.
  */
 import { createHash } from 'node:crypto';
-import { formatISO, parseISO, subDays } from 'date-fns';
 import type { Knex } from 'knex';
 import { mixFinder } from '../../core/formula/mix';
 import type { Limit, Material, Stored } from '../../core/formula/types';
 import { governingPaper } from '../../core/paperwork/governing';
 import type { MaterialDocument } from '../../core/records/papers';
+import { dayAfter } from '../../core/quantities/day';
 import { LIBRARY, libraryMaterial } from '../../library';
 import { rulebook } from '../../rulebook';
 import type { Rulebook } from '../../rulebook/types';
@@ -47,10 +47,6 @@ function certificateLimits(document: MaterialDocument, until: string | null): Li
   return [make(document.id, { type: 'material', id: document.materialId }, document.maxPct), ...limits];
 }
 
-function dayBefore(day: string): string {
-  return formatISO(subDays(parseISO(day), 1), { representation: 'date' });
-}
-
 /**
  * A material with what its paperwork says on a day: every certificate's limits, each for its own time, beside
  * its own limits; and the constituents of the allergen declaration that counts then in place of typical ones.
@@ -59,7 +55,7 @@ function withPaperwork({ material, documents }: StoredMaterial, onDate: string):
   const certificates = documents.filter(({ type }) => type === 'certificate');
   const limits = certificates.flatMap((certificate, index) => {
     const next = certificates[index - 1];
-    return certificateLimits(certificate, next ? dayBefore(next.issuedOn) : null);
+    return certificateLimits(certificate, next ? dayAfter(next.issuedOn, -1) : null);
   });
   const { newestEdition } = rulebook().scentStandard;
   const declared = governingPaper(documents, 'allergens', onDate, newestEdition)?.paper.constituents;

@@ -1,10 +1,11 @@
 import { answerStream, endpoint, onlyMethods } from '../../../../server/http';
-import { today } from '../../../../server/config';
+import { openHouse } from '../../../../server/house';
 import { packedArchive } from '../../../../server/services/archive';
 
 /** Everything as one ZIP. */
-export const GET = endpoint(async () =>
-  answerStream(await packedArchive(null), 'application/zip', `proportia-${today()}.zip`),
-);
+export const GET = endpoint(async () => {
+  const house = await openHouse();
+  return answerStream(await packedArchive(house, null), 'application/zip', `proportia-${house.today}.zip`);
+});
 
 export const ALL = onlyMethods('GET');
