@@ -7,7 +7,9 @@ import { bandAtOnce, ensemble, unknownsOf } from '../../src/core/heat/ensemble';
 import { simulate, USUAL_FINENESS } from '../../src/core/heat/simulate';
 import type { MouldShape, Run, Surroundings } from '../../src/core/heat/types';
 import { seededRandom } from '../../src/core/numerics/random';
-import { BAR, batter, LAURIC, pour, SILICONE, WOOD, type Asked } from '../support/heat';
+import { loadsOf } from '../../src/core/making/loads';
+import { LIBRARY } from '../../src/library';
+import { BAR, batter, formulaOf, LAURIC, pour, SILICONE, WOOD, type Asked } from '../support/heat';
 
 const pours = fc.record({
   shape: fc.record({
@@ -56,6 +58,31 @@ describe('how the block heats', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  it('takes up what the assessment says: acids have their hydroxide first, and milk fat has its share', () => {
+    const freeFatG = (one: Asked) => batter(one).reduce((sum, part) => sum + part.freeFatG, 0);
+    const plain = freeFatG({ fatsG: 1200 });
+    expect(plain).to.be.closeTo(60, 1);
+    expect(freeFatG({ fatsG: 1200, more: [['citric-acid', 2]] })).to.be.closeTo(plain, 1e-6);
+    for (const more of [
+      [['citric-acid', 2]],
+      [['goat-milk', 20]],
+      [
+        ['citric-acid', 1],
+        ['coconut-milk', 15],
+      ],
+    ] as const) {
+      const asked = { more, superfatPct: 7 };
+      const { masses } = loadsOf(formulaOf(asked), LIBRARY)!.assessment;
+      const parts = batter(asked);
+      const sum = (of: (part: (typeof parts)[number]) => number) =>
+        parts.reduce((total, part) => total + of(part), 0);
+      expect(sum((part) => part.freeFatG)).to.be.closeTo(masses.freeFatG, 1e-6);
+      expect(sum((part) => part.soapG)).to.be.closeTo(masses.soapG, 1e-6);
+      expect(sum((part) => part.glycerinG)).to.be.closeTo(masses.glycerinG, 1e-6);
+      expect(sum((part) => part.massG)).to.be.closeTo(masses.pourG, 1e-6);
+    }
   });
 
   it('rises by 45 to 60 K without any loss, for an ordinary batter', () => {

@@ -20,36 +20,50 @@ import {
 import type { HeatBatter } from './types';
 
 const PER_HUNDRED = 1 / 100;
+const WHOLE = 'triglyceride';
+
+/** The fat of a load, its own or a milk's, g; what of it takes up hydroxide in the block, g of pure sodium hydroxide, and how. */
+function fatOf({ material, massG, line }: Load) {
+  if (!isFatty(material)) {
+    const fatG = massG * (material.fatPct ?? 0) * PER_HUNDRED;
+    const { naohPerGram = 0, as } = material.fatSaponification ?? {};
+    return { fatG, demandG: fatG * naohPerGram, as: as ?? WHOLE };
+  }
+  const { naohPerGram = 0, as } = material.saponification ?? {};
+  return { fatG: massG, demandG: line.stage === 'afterCook' ? 0 : massG * naohPerGram, as: as ?? WHOLE };
+}
+
+/** Hydroxide that acids have taken up before the pour; it is not there for the fats. */
+const acidsTake = (loads: readonly Load[]) =>
+  loads.reduce(
+    (sum, { material, massG }) => sum + (isFatty(material) ? 0 : massG * (material.alkaliUptake ?? 0)),
+    0,
+  );
 
 function partOf(
   loads: readonly Load[],
-  alkaliG: number,
+  { alkaliG, saponified }: { alkaliG: number; saponified: number },
   pourMl: { volumeMl: number; lines: ReadonlyMap<string, number>; lyeMl: number },
   { id, share }: { id: string | null; share: number },
 ): HeatBatter {
   const own = (load: Load) => (load.portion === null ? share : load.portion === id ? 1 : 0);
   const sum = (of: (load: Load) => number) => loads.reduce((total, load) => total + own(load) * of(load), 0);
-  const fatsG = sum((load) => (isFatty(load.material) ? load.massG : 0));
-  const alkali = alkaliG * share;
-  const demandOf = ({ material, massG }: Load) =>
-    isFatty(material) ? massG * (material.saponification?.naohPerGram ?? 0) : 0;
-  const demandG = sum(demandOf);
-  const taken = demandG > 0 ? Math.min(1, alkali / demandG) : 0;
+  const fatsG = sum((load) => fatOf(load).fatG);
   const made = { soapG: 0, glycerinG: 0, waterG: 0, freeG: 0 };
   for (const load of loads) {
-    if (!isFatty(load.material)) continue;
-    const as = load.material.saponification?.as ?? 'triglyceride';
-    const one = saponify(own(load) * load.massG, own(load) * demandOf(load), as, taken);
+    const { fatG, demandG, as } = fatOf(load);
+    if (fatG === 0) continue;
+    const one = saponify(own(load) * fatG, own(load) * demandG, as, demandG > 0 ? saponified : 0);
     for (const key of ['soapG', 'glycerinG', 'waterG', 'freeG'] as const) made[key] += one[key];
   }
   const lauricG = sum((load) => (isFatty(load.material) && isLauric(load.material) ? load.massG : 0));
   return {
     portion: id,
     share,
-    massG: sum(({ massG }) => massG) + alkali,
+    massG: sum(({ massG }) => massG) + alkaliG * share,
     fatsG,
     waterG: sum(({ material, massG }) => massG * (material.waterPct ?? 0) * PER_HUNDRED),
-    alkaliG: Math.min(alkali, demandG),
+    alkaliG: saponified * sum((load) => fatOf(load).demandG),
     soapG: made.soapG,
     glycerinG: made.glycerinG,
     reactionWaterG: made.waterG,
@@ -79,8 +93,12 @@ export function heatBatters(formula: Formula, materials: readonly TraitMaterial[
   const byId = new Map(materials.map((material) => [material.id, material]));
   const volume = batterVolume(formula, assessment, (id) => byId.get(id));
   const lines = new Map(volume.lines.map(({ id, volumeMl }) => [id, volumeMl]));
+  const alkaliG = assessment.masses.alkaliPureG;
+  const demandG = loads.reduce((sum, load) => sum + fatOf(load).demandG, 0);
+  const forFatsG = Math.min(demandG, Math.max(0, alkaliG - acidsTake(loads)));
+  const saponified = demandG > 0 ? forFatsG / demandG : 0;
   const parts = portions.map((portion) =>
-    partOf(loads, assessment.masses.alkaliPureG, { ...volume, lines }, portion),
+    partOf(loads, { alkaliG, saponified }, { ...volume, lines }, portion),
   );
   const wholeMl = parts.reduce((sum, { volumeMl }) => sum + volumeMl, 0);
   return parts.map((part) => ({ ...part, share: wholeMl > 0 ? part.volumeMl / wholeMl : part.share }));
