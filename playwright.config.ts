@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { chromiumPath } from './scripts/chromium.mjs';
+import { fontsAlone } from './scripts/fonts.mjs';
 
 export default defineConfig({
   testDir: 'test/browser',
@@ -15,6 +16,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: chromiumPath(),
+      env: { ...process.env, ...fontsAlone() } as Record<string, string>,
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { ensureBuilt } from './build.mjs';
+import { fontsAlone } from './fonts.mjs';
 import { chromiumPath, ensureChromium } from './chromium.mjs';
 
 const PORT = 4791;
@@ -98,7 +99,11 @@ const env = {
 };
 execFileSync(process.execPath, ['--import=tsx', 'scripts/seed.ts'], { env, stdio: 'inherit' });
 const server = spawn(process.execPath, ['dist/server/serve.mjs'], { env, stdio: 'inherit' });
-const browser = await chromium.launch({ executablePath: chromiumPath(), args: ['--no-sandbox'] });
+const browser = await chromium.launch({
+  executablePath: chromiumPath(),
+  env: { ...process.env, ...fontsAlone() },
+  args: ['--no-sandbox'],
+});
 try {
   await untilReady();
   await post('backups', {});

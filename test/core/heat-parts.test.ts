@@ -94,7 +94,7 @@ describe('a mould cut into cells', () => {
         fc.integer({ min: 1, max: 12 }),
         fc.integer({ min: 1, max: 12 }),
         (shape, across, up) => {
-          const grid = gridOf(shape, { across, up });
+          const grid = gridOf(shape, { across, up, along: 3 });
           const sum = (values: Float64Array) => values.reduce((all, one) => all + one, 0);
           const [w, l, h] = [shape.widthMm, shape.lengthMm, shape.heightMm].map((mm) => mm / 1000) as [
             number,
@@ -115,7 +115,7 @@ describe('a mould cut into cells', () => {
   });
 
   it('conducts less through a thicker wall, and nothing past its outermost cells', () => {
-    const grid = gridOf(WOOD, { across: 4, up: 5 });
+    const grid = gridOf(WOOD, { across: 4, up: 5, along: 1 });
     const k = new Float64Array(20).fill(0.3);
     const wood = conductancesOf(grid, k, facesOf(WOOD, around('leave')));
     const silicone = conductancesOf(grid, k, facesOf(SILICONE, around('leave')));

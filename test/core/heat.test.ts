@@ -96,7 +96,13 @@ describe('how the block heats', () => {
     const peak = (times: number) =>
       simulate(pour(WOOD, 'leave'), {
         hours: 5,
-        fineness: { across: 4 * times, up: 5 * times, stepS: 240 / times, stepConverted: 0.04 / times },
+        fineness: {
+          across: 4 * times,
+          up: 5 * times,
+          along: 2 * times,
+          stepS: 240 / times,
+          stepConverted: 0.04 / times,
+        },
       }).peakMiddleC;
     const [coarse, middle, fine, finest] = [peak(1), peak(2), peak(4), peak(8)];
     expect(Math.abs(finest! - fine!)).to.be.below(Math.abs(fine! - middle!) + 0.05);

@@ -27,7 +27,7 @@ export interface CalibrateOptions {
   fineness?: Fineness;
 }
 
-const COARSEST: Fineness = { across: 5, up: 6, stepS: 300, stepConverted: 0.04 };
+const COARSEST: Fineness = { across: 5, up: 6, along: 3, stepS: 300, stepConverted: 0.04 };
 const THERMOMETER_K = 1;
 /** The rate is looked for from so many beginnings, standard deviations: a later peak is not near an earlier one. */
 const BEGINNINGS: readonly number[] = [0, -1.5, 1.5];

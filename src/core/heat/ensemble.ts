@@ -44,7 +44,7 @@ export interface BandOptions {
 const [LOW, HIGH] = [0.1, 0.9];
 const USUAL_RUNS = 100;
 /** Coarser than one run that is looked at; within a kelvin of it. */
-export const COARSE: Fineness = { across: 6, up: 8, stepS: 300, stepConverted: 0.04 };
+export const COARSE: Fineness = { across: 6, up: 8, along: 3, stepS: 300, stepConverted: 0.04 };
 
 /** Factors from standard normal numbers, in the order of FITTED. */
 export function unknownsOf(z: readonly number[], gelK = 0): Unknowns {

@@ -26,7 +26,13 @@ import type { Course, Cut, Fineness, GelState, HeatBatter, Pour, Run, Unknowns }
 
 export const USUAL: Unknowns = { rate: 1, wall: 1, heat: 1, conductivity: 1, gelK: 0 };
 /** Fine enough that halving everything moves the middle's peak by less than half a kelvin. */
-export const USUAL_FINENESS: Fineness = { across: 8, up: 10, stepS: 180, stepConverted: 0.02 };
+export const USUAL_FINENESS: Fineness = {
+  across: 8,
+  up: 10,
+  along: 4,
+  stepS: 180,
+  stepConverted: 0.02,
+};
 
 const SECONDS_PER_HOUR = 3600;
 const LEAST_STEP_S = 2;
@@ -64,7 +70,7 @@ function partAt(batters: readonly HeatBatter[], height: number): HeatBatter {
 
 function cellsOf({ batters, startC }: Pour, grid: Grid, unknowns: Unknowns): Cells {
   const { across, up, volume } = grid;
-  const batter = Array.from(volume, (_, at) => partAt(batters, (Math.floor(at / across) + 0.5) / up));
+  const batter = Array.from(volume, (_, at) => partAt(batters, ((Math.floor(at / across) % up) + 0.5) / up));
   const byVolume = (of: (one: HeatBatter) => number) =>
     volume.map((m3, at) => (of(batter[at]!) / Math.max(1e-9, batter[at]!.volumeMl)) * m3 * 1e6);
   const each = (of: (one: HeatBatter) => number) => volume.map((_, at) => of(batter[at]!));
@@ -161,7 +167,7 @@ function along(
   return lostJ;
 }
 
-/** Heat carried for a time, out and up in turn. Answers the joules lost. */
+/** Heat carried for a time, out, up and to the ends in turn. Answers the joules lost. */
 function carry(
   cells: Cells,
   grid: Grid,
@@ -171,13 +177,14 @@ function carry(
   seconds: number,
   isOutFirst: boolean,
 ): number {
-  const { across, up } = grid;
+  const { across, up, along: planes } = grid;
+  const plane = across * up;
   const out = () =>
     along(
       cells,
       line,
       seconds,
-      { first: (row) => row * across, count: up, length: across, stride: 1 },
+      { first: (row) => row * across, count: up * planes, length: across, stride: 1 },
       g.outward,
       [[g.side, faces.side.c]],
     );
@@ -186,14 +193,28 @@ function carry(
       cells,
       line,
       seconds,
-      { first: (col) => col, count: across, length: up, stride: across },
+      {
+        first: (col) => Math.floor(col / across) * plane + (col % across),
+        count: across * planes,
+        length: up,
+        stride: across,
+      },
       g.upward,
       [
         [g.top, faces.top.c],
         [g.bottom, faces.bottom.c],
       ],
     );
-  return isOutFirst ? out() + rise() : rise() + out();
+  const end = () =>
+    along(
+      cells,
+      line,
+      seconds,
+      { first: (cell) => cell, count: plane, length: planes, stride: plane },
+      g.endward,
+      [[g.end, faces.side.c]],
+    );
+  return isOutFirst ? out() + rise() + end() : end() + rise() + out();
 }
 
 /** The next step: short while the reaction runs fast. */
@@ -261,7 +282,7 @@ function firmOf(
   return batters.map((batter) => {
     const rows = Array.from({ length: up }, (_, row) => row).filter((row) => of[row * across] === batter);
     const first = (rows[Math.floor(rows.length / 2)] ?? NaN) * across;
-    const hours = rows.flatMap((row) => Array.from(firmHour.subarray(row * across, (row + 1) * across)));
+    const hours = Array.from(firmHour).filter((_, at) => of[at] === batter);
     return {
       portion: batter.portion,
       edgeHour: hourOf(firmHour[first + across - 1]),
@@ -274,13 +295,13 @@ function firmOf(
 /** The cells that are looked at: in the middle, at the side half way up, and at the top in the middle. */
 function placesOf({ across, up }: Grid) {
   const middle = Math.floor(up / 2) * across;
-  return { middle, edge: middle + across - 1, top: (up - 1) * across };
+  return { middle, edge: middle + across - 1, top: (up - 1) * across, plane: across * up };
 }
 
 /** Keeps the course of a run, and the whole cut where it is wanted. */
 function recorder(
   { t, converted }: Cells,
-  { middle, edge, top }: ReturnType<typeof placesOf>,
+  { middle, edge, top, plane }: ReturnType<typeof placesOf>,
   withCut: boolean,
 ) {
   const course: Course = {
@@ -299,7 +320,7 @@ function recorder(
     course.topC.push(t[top]!);
     course.middleConverted.push(converted[middle]!);
     course.edgeConverted.push(converted[edge]!);
-    if (withCut) frames.push(Float32Array.from(t));
+    if (withCut) frames.push(Float32Array.from(t.subarray(0, plane)));
   };
   return { course, frames, note };
 }
@@ -326,8 +347,8 @@ export function simulate(pour: Pour, options: RunOptions = {}): Run {
   const g = conductancesOf(grid, cells.k, faces);
   const { across, up } = grid;
   const line: Line = {
-    upper: new Float64Array(Math.max(across, up)),
-    right: new Float64Array(Math.max(across, up)),
+    upper: new Float64Array(Math.max(across, up, grid.along)),
+    right: new Float64Array(Math.max(across, up, grid.along)),
   };
   const places = placesOf(grid);
   const seen: Watch = {

@@ -69,6 +69,8 @@ export interface Pour {
 export interface Fineness {
   across: number;
   up: number;
+  /** From the middle to an end; a column has no ends. */
+  along: number;
   /** Longest step, seconds, and how far the reaction may go in one. */
   stepS: number;
   stepConverted: number;
@@ -90,14 +92,14 @@ export interface Course {
 export interface Cut {
   across: number;
   up: number;
-  /** Temperatures row by row from the bottom, from the middle out, one array a moment of the course. */
+  /** Temperatures of the middle plane, row by row from the bottom, from the middle out, one array a moment of the course. */
   framesC: Float32Array[];
 }
 
 export interface Run {
   course: Course;
   cut: Cut | null;
-  /** By cell, row by row from the bottom, from the middle out. */
+  /** By cell, plane by plane from the middle to an end, in each row by row from the bottom, from the middle out. */
   peakC: Float64Array;
   gel: GelState[];
   gelC: Float64Array;
