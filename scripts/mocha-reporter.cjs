@@ -1,16 +1,25 @@
-/** Mocha's spec output, and the counts in the file that REPORT_FILE names. */
+/** Mocha's dots, and the counts and the slowest tests in the file that REPORT_FILE names. */
 const { mkdirSync, writeFileSync } = require('node:fs');
 const { dirname } = require('node:path');
 const { reporters } = require('mocha');
 
+const SLOW_MS = 1000;
+
 module.exports = class extends reporters.Dot {
   constructor(runner, options) {
     super(runner, options);
+    const slow = [];
+    runner.on('test end', (test) => {
+      if (test.duration > SLOW_MS) slow.push([Math.round(test.duration), test.fullTitle()]);
+    });
     runner.on('end', () => {
       const file = process.env.REPORT_FILE;
       if (!file) return;
       mkdirSync(dirname(file), { recursive: true });
-      writeFileSync(file, JSON.stringify({ stats: runner.stats }));
+      writeFileSync(
+        file,
+        JSON.stringify({ stats: runner.stats, slow: slow.sort(([a], [b]) => b - a) }, null, 1),
+      );
     });
   }
 };

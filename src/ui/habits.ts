@@ -3,15 +3,16 @@ import { clockOf, dayOf, machineZone } from '../core/quantities/day';
 import { USUAL_HABITS, type Habits } from '../core/records/house';
 import { unitRule } from '../core/quantities/units';
 
-/** What is drawn on the server before any page is known: one process serves one house. */
+/** What is drawn on the server, before any page is known, goes by what was told last: one process serves one house. */
+let told: Habits | null = null;
 let known: Habits | null = null;
 
 /** Tells what pages say on their root, for what of them is drawn on the server. */
-export const tellHabits = (said: Habits): void => void (known = said);
+export const tellHabits = (said: Habits): void => void (told = said);
 
 /** The habits of the page, which says them once; the usual ones where there is none. */
 export function habits(): Habits {
-  if (typeof document === 'undefined') return known ?? { ...USUAL_HABITS, zone: machineZone() };
+  if (typeof document === 'undefined') return told ?? { ...USUAL_HABITS, zone: machineZone() };
   const { degrees, weights, zone } = document.documentElement.dataset;
   known ??= {
     degrees: degrees === 'F' ? 'F' : 'C',

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { send } from './api';
 import { useLatest } from './latest';
-import { asideFor, laidAside } from './aside';
+import { asideFor, laidAside, type Found } from './aside';
 import { SaveQueue, type LaidAside, type OnFile, type SaveOutcome, type SaveState } from './save-queue';
 
 export type { OnFile, SaveState } from './save-queue';
@@ -102,18 +102,18 @@ function useLeaving<T>(queue: SaveQueue<T>, { url, write }: Traffic<T>): void {
 
 /** What an earlier visit left unsaved, unless it stands on file by now. */
 function useAside<T>(queue: SaveQueue<T>, url: string) {
-  const [aside, setAside] = useState<LaidAside<T> | null>(null);
+  const [aside, setAside] = useState<Found<T> | null>(null);
   useEffect(() => {
     void laidAside<T>(url).then((found) => {
       if (!found) return;
-      if (JSON.stringify(found.value) === JSON.stringify(queue.onFile.value)) void asideFor(url).drop();
+      if (JSON.stringify(found.value) === JSON.stringify(queue.onFile.value)) void found.drop();
       else setAside(found);
     });
   }, [queue, url]);
   const leaveAside = useCallback(() => {
     setAside(null);
-    void asideFor(url).drop();
-  }, [url]);
+    void aside?.drop();
+  }, [aside]);
   return { aside, leaveAside };
 }
 

@@ -42,6 +42,12 @@ test('what is unsaved when the tab is closed is offered the next time, and comes
   await expect(page.getByText('Not saved: the application does not answer.')).toBeVisible();
   await page.close();
   await application.start();
+  // Another window that saves meanwhile takes nothing of it.
+  const other = await context.newPage();
+  await open(other, application, '/bars/signal-red');
+  await amountOf(other, 'Red clay').fill('1.5 %');
+  await saved(other);
+  await other.close();
   const again = await context.newPage();
   await open(again, application, '/bars/signal-red');
   await expect(again.getByText('did not reach the file')).toBeVisible();

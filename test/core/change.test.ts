@@ -205,6 +205,10 @@ describe('what falls due by itself', () => {
       to: '2030-01-01',
     });
     expect(rows({ limits: [limit] })[1]).to.deep.equal(['2027-02-01', 'limit', 'Night Mail']);
+    // A limit still counts on its last day.
+    const ends = { ...limit, from: '2020-01-01', to: '2026-11-24' };
+    const [, told] = aheadRows(input({ limits: [ends] }));
+    expect([told!.on, told!.words]).to.deep.equal(['2026-11-25', 'eugenol: at most 1 % no longer counts']);
     const lot = {
       id: 'l',
       code: 'L',

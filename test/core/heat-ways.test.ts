@@ -7,6 +7,7 @@ import { advise, bandsOfWays, pourInWay, WAYS, type Question } from '../../src/c
 import type { Formula } from '../../src/core/formula/types';
 import { LIBRARY } from '../../src/library';
 import { around, batter, formulaOf, WOOD, type Asked } from '../support/heat';
+import { many } from '../support/many';
 
 describe('the ways a pour can be rested', () => {
   const question = (asked: Asked, more: Partial<Question> = {}): Question => ({
@@ -29,7 +30,7 @@ describe('the ways a pour can be rested', () => {
 
   it('advises the cold where sugars crack and milk scorches, and a blanket where the edge would stay behind', () => {
     const adviceFor = (asked: Asked, more: Partial<Question> = {}) => {
-      const work = bandsOfWays(question(asked, more), { runs: 25 });
+      const work = bandsOfWays(question(asked, more), { runs: many(12, 25) });
       let next = work.next();
       while (!next.done) next = work.next();
       return advise(next.value)!;

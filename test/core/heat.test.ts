@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { gelPointC, lyePct, noLossC } from '../../src/core/heat/batter';
 import { calibrate, courseAt, knownFactor, type Reading } from '../../src/core/heat/calibrate';
+import { outcomeOf } from '../../src/core/heat/judge';
 import { bandAtOnce, ensemble, unknownsOf } from '../../src/core/heat/ensemble';
 import { simulate, USUAL_FINENESS } from '../../src/core/heat/simulate';
 import type { MouldShape, Run, Surroundings } from '../../src/core/heat/types';
@@ -10,6 +11,7 @@ import { seededRandom } from '../../src/core/numerics/random';
 import { loadsOf } from '../../src/core/making/loads';
 import { LIBRARY } from '../../src/library';
 import { BAR, batter, formulaOf, LAURIC, pour, SILICONE, WOOD, type Asked } from '../support/heat';
+import { many } from '../support/many';
 
 const pours = fc.record({
   shape: fc.record({
@@ -42,7 +44,7 @@ describe('how the block heats', () => {
         const { madeJ, lostJ, storedJ } = simulate(pourFrom(one), { hours: 8 }).energy;
         expect(Math.abs(madeJ - lostJ - storedJ)).to.be.at.most(1e-6 * madeJ);
       }),
-      { numRuns: 40 },
+      { numRuns: many(12, 40) },
     );
   });
 
@@ -56,7 +58,7 @@ describe('how the block heats', () => {
         expect(Math.min(...cells)).to.be.at.least(coldest - 1e-3);
         expect(Math.max(...run.peakC)).to.be.at.most(run.noLossC + 1e-6);
       }),
-      { numRuns: 40 },
+      { numRuns: many(12, 40) },
     );
   });
 
@@ -97,18 +99,30 @@ describe('how the block heats', () => {
       simulate(pour(WOOD, 'leave'), {
         hours: 5,
         fineness: {
-          across: 4 * times,
-          up: 5 * times,
-          along: 2 * times,
+          across: Math.round(4 * times),
+          up: Math.round(5 * times),
+          along: Math.round(2 * times),
           stepS: 240 / times,
           stepConverted: 0.04 / times,
         },
       }).peakMiddleC;
-    const [coarse, middle, fine, finest] = [peak(1), peak(2), peak(4), peak(8)];
-    expect(Math.abs(finest! - fine!)).to.be.below(Math.abs(fine! - middle!) + 0.05);
-    expect(Math.abs(fine! - middle!)).to.be.below(Math.abs(middle! - coarse!) + 0.05);
+    const [middle, fine, finest] = [peak(1.5), peak(3), peak(many(5, 8))];
+    expect(Math.abs(finest! - fine!)).to.be.below(0.6 * Math.abs(fine! - middle!));
     const usual = simulate(pour(WOOD, 'leave'), { hours: 5, fineness: USUAL_FINENESS }).peakMiddleC;
     expect(usual).to.be.closeTo(finest!, 0.6);
+  });
+
+  it('reckons a short block along its length too: its middle and what gels are those of many planes', () => {
+    const short = (lengthMm: number, widthMm: number): MouldShape => ({ ...WOOD, lengthMm, widthMm });
+    for (const shape of [short(100, 80), short(90, 90), short(120, 250), WOOD, BAR])
+      for (const way of ['leave', 'warm'] as const) {
+        const of = (along: number) =>
+          simulate(pour(shape, way), { hours: 8, fineness: { ...USUAL_FINENESS, along } });
+        const [usual, fine] = [of(USUAL_FINENESS.along), of(20)];
+        const name = `${shape.lengthMm} x ${shape.widthMm} ${way}`;
+        expect(usual.peakMiddleC, name).to.be.closeTo(fine.peakMiddleC, 0.4);
+        expect(usual.gelledShare, name).to.be.closeTo(fine.gelledShare, 0.02);
+      }
   });
 
   it('places the gel by the water: 80 °C at 38 % lye, 65 °C at 27 %', () => {
@@ -123,9 +137,13 @@ describe('how the block heats', () => {
 });
 
 const peakHour = ({ peakMiddleHour }: Run) => peakMiddleHour;
-const coolsTo = ({ course }: Run, c: number) => {
-  const from = course.middleC.indexOf(Math.max(...course.middleC));
-  return course.hours[course.middleC.findIndex((one, at) => at > from && one < c)] ?? Infinity;
+/** The hour at which the middle, past its peak, is down at a temperature; between the moments of the course. */
+const coolsTo = ({ course: { hours, middleC } }: Run, c: number) => {
+  const peak = middleC.indexOf(Math.max(...middleC));
+  const after = middleC.findIndex((one, at) => at > peak && one < c);
+  if (after < 0) return Infinity;
+  const share = (middleC[after - 1]! - c) / (middleC[after - 1]! - middleC[after]!);
+  return hours[after - 1]! + share * (hours[after]! - hours[after - 1]!);
 };
 const edgePeak = ({ course }: Run) => Math.max(...course.edgeC);
 const run = (...asked: Parameters<typeof pour>) => simulate(pour(...asked));
@@ -143,7 +161,7 @@ const BEHAVIOURS: Record<string, () => void> = {
   },
   'single bars uncovered do not gel': () => expect(run(BAR, 'leave').gelledShare).to.equal(0),
   'in the fridge none does': () => {
-    for (const shape of [WOOD, SILICONE, BAR]) expect(run(shape, 'chill').gelledShare).to.equal(0);
+    for (const shape of [WOOD, SILICONE, BAR]) expect(outcomeOf(run(shape, 'chill'))).to.equal('none');
   },
   'honey at 3 % raises the peak by several degrees': () => {
     const more = run(WOOD, 'warm', { more: [['honey', 3]] }).peakMiddleC - run(WOOD, 'warm').peakMiddleC;
@@ -156,11 +174,8 @@ const BEHAVIOURS: Record<string, () => void> = {
   },
   'and with more water it is later cooler, for it holds more heat': () => {
     const cools = (waterPct: number) => {
-      const { course, peakMiddleC } = run(WOOD, 'leave', { waterPct });
-      const half = 20 + (peakMiddleC - 20) / 2;
-      return (
-        coolsTo({ course } as Run, half) - course.hours[course.middleC.indexOf(Math.max(...course.middleC))]!
-      );
+      const found = run(WOOD, 'leave', { waterPct });
+      return coolsTo(found, 20 + (found.peakMiddleC - 20) / 2) - peakHour(found);
     };
     expect(cools(42)).to.be.above(cools(28));
   },
@@ -171,7 +186,7 @@ const BEHAVIOURS: Record<string, () => void> = {
   },
   'poured at 27 °C and insulated, it gels through as well, only later': () => {
     const [cool, usual] = [run(WOOD, 'warm', { startC: 27 }), run(WOOD, 'warm')];
-    expect(cool.gelledShare).to.equal(1);
+    expect(outcomeOf(cool)).to.equal('through');
     expect(peakHour(cool)).to.be.above(1.5 * peakHour(usual));
   },
   'poured cooler without insulation, it stays below gel': () =>
@@ -235,11 +250,10 @@ const BEHAVIOURS: Record<string, () => void> = {
         ['honey', 3],
         ['coconut-milk', 10],
       ] as const,
-      startC: 45,
     };
     const [warm, cold] = [
-      bandAtOnce(pour(WOOD, 'warm', more), { runs: 40 }),
-      bandAtOnce(pour(SILICONE, 'chill', more), { runs: 40 }),
+      bandAtOnce(pour(WOOD, 'warm', more), { runs: many(20, 40) }),
+      bandAtOnce(pour(SILICONE, 'chill', more), { runs: many(20, 40) }),
     ];
     expect([warm.chances.scorch > 0.8, warm.chances.crack > 0.3]).to.deep.equal([true, true]);
     expect([cold.chances.scorch < 0.2, cold.chances.crack]).to.deep.equal([true, 0]);
@@ -253,8 +267,8 @@ describe('behaviours that makers know (craft)', () => {
 describe('the band of a pour', () => {
   it('is the same for the same seed, holds the usual run, and tells how far it is', () => {
     const asked = pour(WOOD, 'leave');
-    const band = bandAtOnce(asked, { runs: 100, seed: 7 });
-    expect(bandAtOnce(asked, { runs: 100, seed: 7 })).to.deep.equal(band);
+    const band = bandAtOnce(asked, { runs: many(25, 100), seed: 7 });
+    expect(bandAtOnce(asked, { runs: many(25, 100), seed: 7 })).to.deep.equal(band);
     const usual = simulate(asked).peakMiddleC;
     expect(usual).to.be.within(band.peakMiddleC.low, band.peakMiddleC.high);
     expect(band.chances.through + band.chances.ring + band.chances.none).to.be.closeTo(1, 1e-9);
@@ -262,10 +276,11 @@ describe('the band of a pour', () => {
   });
 
   it('finds hidden rates and walls from noisy thermometers within its 90 % range, in 80 of 100 or more', () => {
+    const pours = many(9, 100);
     const random = seededRandom(20261126);
     const ways = ['warm', 'leave', 'chill'] as const;
     const inside = { rate: 0, wall: 0 };
-    for (let one = 0; one < 100; one++) {
+    for (let one = 0; one < pours; one++) {
       const z = Array.from({ length: 4 }, () => random.normal());
       const asked = pour(one % 4 === 0 ? SILICONE : WOOD, ways[one % 3]!, {
         startC: 28 + 17 * random.uniform(),
@@ -287,8 +302,9 @@ describe('the band of a pour', () => {
         if (truth[name] >= low && truth[name] <= high) inside[name]++;
       }
     }
-    expect(inside.rate).to.be.at.least(80);
-    expect(inside.wall).to.be.at.least(80);
+    const least = pours === 100 ? 80 : 0.6 * pours;
+    expect(inside.rate).to.be.at.least(least);
+    expect(inside.wall).to.be.at.least(least);
   });
 
   it('narrows by what was measured, and answers the usual spread without any', () => {
@@ -301,7 +317,7 @@ describe('the band of a pour', () => {
     }));
     const known = calibrate([{ pour: asked, readings }]);
     const width = (known1: typeof known | null) => {
-      const { low, high } = bandAtOnce(asked, { runs: 40, known: known1 }).peakMiddleC;
+      const { low, high } = bandAtOnce(asked, { runs: many(20, 40), known: known1 }).peakMiddleC;
       return high - low;
     };
     expect(width(known)).to.be.below(0.7 * width(null));

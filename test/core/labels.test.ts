@@ -187,6 +187,19 @@ describe('the layout', () => {
     }
   });
 
+  it('asks for the face of the package where the digits hang on it and the shape does not tell it', () => {
+    const asks = (market: Market, format: LabelFormat) =>
+      codes(label({ market }, format)).includes('face missing');
+    const band = USUAL_FORMATS.band;
+    expect((['US', 'CA'] as const).map((market) => asks(market, band))).to.deep.equal([true, true]);
+    expect((['EU', 'UK', 'AU'] as const).some((market) => asks(market, band))).to.equal(false);
+    expect(asks('US', USUAL_FORMATS.box)).to.equal(false);
+    const layout = label({ market: 'CA' }, { ...band, face: { widthMm: 80, heightMm: 55 } });
+    expect(codes(layout)).not.to.include('face missing');
+    // 44 cm² of face, not the 30 of the band's front: 3.2 mm, not 1.6.
+    expect(layout.heights.find(({ element }) => element === 'net')!.leastMm).to.equal(3.2);
+  });
+
   it('puts the US net weight into the lower 30 % of the front, or says that it cannot', () => {
     const layout = label({ market: 'US' }, USUAL_FORMATS.sticker);
     const top = Math.min(

@@ -1,8 +1,9 @@
 /** Net weight, the cut window, and what a batch on the rack waits for. */
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { declareNet } from '../../src/core/curing/net';
+import { declareNet, proposedNetG } from '../../src/core/curing/net';
 import { rackTasks } from '../../src/core/curing/rack';
+import { netText } from '../../src/core/labels/heights';
 import { CRUMBLED, CUT_CHECK, cutWindow, TOO_SOFT, type PastCut } from '../../src/core/curing/window';
 import { foldBatch } from '../../src/core/batch/fold';
 import { batchRecord } from '../../src/core/batch/record';
@@ -18,6 +19,15 @@ describe('net weight', () => {
     expect(net.meanG).to.be.closeTo(96.43, 0.01);
     expect(net.spreadG).to.be.closeTo(4.84, 0.01);
     expect(declareNet([92.4], 'US')!.text).to.equal('Net Wt 3.2 oz (92 g)'); // 92.4 g are 3.259 oz
+    // 82.9 g are 2.92 oz; 82 g would be 2.89.
+    const us = declareNet([82.9, 84], 'US', 0, 84)!;
+    expect([us.text, us.waysOut[1]]).to.deep.equal([
+      'Net Wt 2.9 oz (82 g)',
+      'Relabel: declare Net Wt 2.9 oz (82 g) for all of them.',
+    ]);
+    for (const market of ['EU', 'US'] as const)
+      expect(netText(market, proposedNetG(82.94, ['EU', 'US']))).to.equal(declareNet([82.94], market)!.text);
+    expect(proposedNetG(82.94, ['EU'])).to.equal(82);
     expect(declareNet([], 'EU')).to.equal(null);
   });
 

@@ -12,6 +12,7 @@ import { assessValue } from '../../src/server/services/assessment';
 import { shippedStore } from '../../src/server/store/snapshot';
 import { generateFormula, seeded } from '../support/generate';
 import { MATERIALS, NOTHING_STORED, request, type ShortLine } from '../support/request';
+import { many } from '../support/many';
 
 const SHORT: ShortLine[] = [
   ['f', 'olive', 'fats', 1000, 'g'],
@@ -242,7 +243,7 @@ function badNumber(value: unknown): boolean {
   return typeof value === 'object' && value !== null && Object.values(value).some(badNumber);
 }
 
-describe('ten thousand mutated requests', () => {
+describe('mutated requests, ten thousand of them by hand', () => {
   it('never throw, hang, or answer a number that is none; faults name path, code and remedy', () => {
     const random = seeded(42);
     const rules = {
@@ -288,7 +289,8 @@ describe('ten thousand mutated requests', () => {
       { rules, markets: ['EU', 'US'], firstPlacedOn: { EU: '2026-01-01' } },
     );
     const outcomes = { answered: 0, refused: 0 };
-    for (let count = 0; count < 10_000; count++) {
+    const count = many(1200, 10_000);
+    for (let one = 0; one < count; one++) {
       const input = JSON.parse(JSON.stringify(mutate(start, random))) as unknown;
       const result = assessValue(input, NOTHING_STORED);
       if (result.ok) {
@@ -304,10 +306,10 @@ describe('ten thousand mutated requests', () => {
         }
       }
     }
-    expect(outcomes.answered).to.be.above(500);
-    expect(outcomes.refused).to.be.above(2000);
+    expect(outcomes.answered / count).to.be.above(0.05);
+    expect(outcomes.refused / count).to.be.above(0.2);
     expect(({} as { x?: number }).x).to.equal(undefined);
-  }).timeout(300_000);
+  });
 });
 
 describe('npm run assess', () => {

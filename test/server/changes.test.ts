@@ -13,6 +13,7 @@ import { storesOf } from '../../src/server/services/change-store';
 import { findProduct } from '../../src/server/repositories/products';
 import { caller } from './call';
 import { DAY, useDemo } from './database';
+import { many } from '../support/many';
 
 const ROUTES = {
   changes: () => import('../../src/pages/api/v1/changes'),
@@ -124,7 +125,7 @@ describe('changes before they are accepted', () => {
     const held: string[] = await demo.db('product_materials').distinct('material_id').pluck('material_id');
     const own: string[] = await demo.db('materials').whereIn('id', held).whereNot('kind', 'mix').pluck('id');
     let rows = 0;
-    for (let one = 0; one < Number(process.env.CHANGES ?? 40); one++) {
+    for (let one = 0; one < Number(process.env.CHANGES ?? many(14, 40)); one++) {
       const kind = pick(['paper', 'limit', 'day'] as const);
       const maxPct = Number((5 * random.uniform()).toFixed(3));
       const change: Change =

@@ -86,14 +86,14 @@ describe('the gate, over raw TCP', () => {
         expect(text, `${method} ${target}`).to.not.contain(WORK);
         expect(status, target).to.be.oneOf([303, 400, 401, 403, 404]);
       }
-  }).timeout(120_000);
+  });
 
   it('lets a device of the bench out by none of them', async () => {
     for (const target of ways()) {
       const { text } = await raw(`GET ${target}`, cookies.bench);
       expect(text, target).to.not.contain(WORK);
     }
-  }).timeout(120_000);
+  });
 
   it('refuses what differs from what it resolves to, signed in too, and takes what is plain', async () => {
     for (const target of [

@@ -1,7 +1,7 @@
 /** What falls due by itself within a span of days, if nothing is done; each with the day and what it touches. */
 import { membersOf } from '../formula/subject';
 import type { Declarable, Limit, Market } from '../formula/types';
-import { monthsAfter } from '../quantities/day';
+import { dayAfter, monthsAfter } from '../quantities/day';
 import type { AheadRow } from '../records/watch';
 import { spoken } from '../spoken';
 
@@ -122,7 +122,9 @@ function limitRows(input: AheadInput): AheadRow[] {
   const all = [...input.limits, ...input.materials.flatMap(({ limits }) => limits)];
   return all.flatMap((limit) =>
     (['from', 'to'] as const).flatMap((which): AheadRow[] => {
-      const on = limit[which];
+      const day = limit[which];
+      // Its last day is one on which it still counts.
+      const on = which === 'to' && day != null ? dayAfter(day, 1) : day;
       if (!within(on)) return [];
       const words = `${spoken(limit.subject.id)}: at most ${limit.maxPct} % ${which === 'from' ? 'from now on' : 'no longer counts'}`;
       return [

@@ -90,18 +90,28 @@ function underOf(
 
 const grams = (massG: number) => `${Number(massG.toFixed(1))} g`;
 
-function waysOut(below: NetWeight['below'], market: Market, declareG: number, plannedG: number): string[] {
+function waysOut(below: NetWeight['below'], text: string, plannedG: number): string[] {
   if (below.length === 0) return [];
   const count = below.length === 1 ? '1 bar' : `${below.length} bars`;
   return [
     `Sort: weigh every bar and keep the ${count} under ${grams(plannedG)} out.`,
-    `Relabel: declare ${netText(market, declareG)} for all of them.`,
+    `Relabel: declare ${text} for all of them.`,
     `Sort the ${count} out as seconds: under this label they are not for sale.`,
   ];
 }
 
 /** Rounded down, but for what arithmetic leaves. */
-const down = (massG: number) => Math.floor(massG + 1e-9);
+const down = (massG: number, steps = 1) => Math.floor(massG * steps + 1e-9) / steps;
+
+/**
+ * Grams to propose for a batch's release, for every market it may go to: whole ones; where ounces stand beside them, tenths,
+ * so that both are rounded down once, from the same bars, when they are printed.
+ *
+ * @example
+ * proposedNetG(82.94, ['EU', 'US']); // 82.9: "82 g" and "Net Wt 2.9 oz (82 g)"
+ */
+export const proposedNetG = (lightestG: number, markets: readonly Market[]): number =>
+  down(lightestG, markets.includes('US') ? 10 : 1);
 
 /**
  * What may be declared from weights of cured bars, grams. `bars` is how many bars there are besides those weighed;
@@ -123,6 +133,8 @@ export function declareNet(
   const squares = weights.reduce((sum, massG) => sum + (massG - meanG) ** 2, 0);
   const spreadG = weights.length > 1 ? Math.sqrt(squares / (weights.length - 1)) : null;
   const declareG = down(lightestG);
+  // From the bars themselves: ounces of grams that are rounded down already would be rounded down twice.
+  const text = netText(market, lightestG);
   const held = plannedG ?? declareG;
   const below = weightsG.flatMap((massG, place) =>
     massG > 0 && massG < held ? [{ place, massG, shortG: held - massG }] : [],
@@ -138,11 +150,11 @@ export function declareNet(
     meanG,
     spreadG,
     declareG,
-    text: netText(market, lightestG),
+    text,
     plannedG: held,
     under: known && underOf(known, held, bars),
     more,
     below,
-    waysOut: waysOut(below, market, declareG, held),
+    waysOut: waysOut(below, text, held),
   };
 }

@@ -20,6 +20,11 @@ export interface Range {
   high: number;
 }
 
+/** Hours; `high` is null where it lies beyond the hours that were reckoned. */
+export interface HourRange extends Omit<Range, 'high'> {
+  high: number | null;
+}
+
 export interface Band {
   hours: number[];
   middle: Range[];
@@ -28,7 +33,12 @@ export interface Band {
   peakMiddleHour: Range;
   gelledShare: Range;
   /** By part of the batter; null where it is not firm within the hours in the middle of all runs. */
-  firm: { portion: string | null; edgeHour: Range | null; middleHour: Range | null; allHour: Range | null }[];
+  firm: {
+    portion: string | null;
+    edgeHour: HourRange | null;
+    middleHour: HourRange | null;
+    allHour: HourRange | null;
+  }[];
   chances: Chances;
   runs: number;
 }
@@ -68,9 +78,9 @@ function rangeOf(values: readonly number[]): Range {
 }
 
 /** A range of hours of which some are never; null where most are. */
-function rangeWithin(values: readonly (number | null)[]): Range | null {
-  const range = rangeOf(values.map((value) => value ?? Infinity));
-  return Number.isFinite(range.likely) ? range : null;
+function rangeWithin(values: readonly (number | null)[]): HourRange | null {
+  const { low, likely, high } = rangeOf(values.map((value) => value ?? Infinity));
+  return Number.isFinite(likely) ? { low, likely, high: Number.isFinite(high) ? high : null } : null;
 }
 
 function bandOf(pour: Pour, runs: readonly Run[]): Band {

@@ -1,7 +1,7 @@
 /** Lays a label out: front panel, the flow of the rest, measured heights, and what does not fit and by how much. */
 import { withOpenJar } from './open-jar';
 import type { LabelContent } from './content';
-import { formatFault, planFormat, SMALLEST_MM, type LabelFormat, type Plan } from './formats';
+import { asksForFace, formatFault, planFormat, SMALLEST_MM, type LabelFormat, type Plan } from './formats';
 import { contrast, leastDigits, leastLetters, type LeastHeight } from './heights';
 import {
   emptyLayout,
@@ -366,6 +366,9 @@ function checkLook(layout: Layout, { look }: Setting): void {
   }
 }
 
+const FACE_UNMEASURED =
+  'Measure the face of the package that is shown at sale, the bar with its band on: how high the digits must be hangs on it.';
+
 /**
  * Lays a label out. Findings tell what is missing, cannot be drawn, or does not fit and by how much.
  *
@@ -392,6 +395,8 @@ export function layoutLabel(
   const setting: Setting = { content, plan, look, metrics, letters, digits, netRegion };
   const layout = emptyLayout(plan.widthMm, plan.heightMm, { ...look, outline: plan.outline });
   layout.findings.push(...content.findings);
+  if (asksForFace(content.market, format))
+    layout.findings.push({ element: 'face', code: 'missing', message: FACE_UNMEASURED });
   checkText(layout, setting);
   checkLook(layout, setting);
   placeRules(layout, setting);

@@ -24,5 +24,7 @@ export function quantile(sorted: readonly number[], share: number): number {
   const at = share * (sorted.length - 1);
   const low = Math.floor(at);
   const high = Math.min(low + 1, sorted.length - 1);
+  // Between two that are never, or at one of them, there is nothing to share out.
+  if (at === low || sorted[low] === sorted[high]) return sorted[low]!;
   return sorted[low]! + (at - low) * (sorted[high]! - sorted[low]!);
 }

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import type { Range } from '../../core/heat/ensemble';
+import type { HourRange } from '../../core/heat/ensemble';
 import type { Reading } from '../../core/heat/calibrate';
 import type { MouldShape } from '../../core/heat/types';
 import type { WayBand } from '../../core/heat/ways';
@@ -10,7 +10,7 @@ import { adviceWords, badWords, degreesRange, gelWords, hoursRange, ofTen, WAY_W
 const HeatChart = lazy(() => import('./HeatChart'));
 const TOLD_FROM = 0.05;
 
-const firmWords = (hours: Range | null) => (hours ? hoursRange(hours) : 'more than a day');
+const firmWords = (hours: HourRange | null) => (hours ? hoursRange(hours) : 'more than a day');
 
 function mayGoWrong({ band: { chances } }: WayBand): string {
   const bad = (['crack', 'scorch', 'ash'] as const).filter((what) => chances[what] > TOLD_FROM);

@@ -1,6 +1,6 @@
 /** Words of how a block heats. */
 import { habits, inDegrees } from '../../ui/habits';
-import type { Range } from '../../core/heat/ensemble';
+import type { HourRange, Range } from '../../core/heat/ensemble';
 import type { Chances } from '../../core/heat/judge';
 import type { MouldWall, Surroundings } from '../../core/heat/types';
 import type { Advice, Way } from '../../core/heat/ways';
@@ -27,8 +27,8 @@ export function degreesRange({ low, high }: Range): string {
   return from === to ? `${from}${unit}` : `${from} to ${to}${unit}`;
 }
 const half = (hours: number) => Number((Math.round(hours * 2) / 2).toFixed(1));
-export const hoursRange = ({ low, high }: Range) => {
-  const [from, to] = [half(low), Number.isFinite(high) ? half(high) : null];
+export const hoursRange = ({ low, high }: HourRange) => {
+  const [from, to] = [half(low), high === null ? null : half(high)];
   if (to === null) return `${from} h or later`;
   return from === to ? `${from} h` : `${from} to ${to} h`;
 };

@@ -120,8 +120,9 @@ function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
     setFar(null);
   });
   const close = () => setOpened(null);
+  const goOn = () => setFault(null);
   const learn = (fresh: Lesson[]) => setLessons((old) => remember(old, fresh));
-  return { opened, fault, far, open, close, learn, stop: () => giveUp.current?.abort() };
+  return { opened, fault, far, open, close, goOn, learn, stop: () => giveUp.current?.abort() };
 }
 type Desk = ReturnType<typeof usePaper>;
 
@@ -221,7 +222,7 @@ interface ThePaperProps {
   onNext: () => void;
 }
 
-function ThePaper({ desk: { opened, fault, far, stop }, pointed, filed, onNext }: ThePaperProps) {
+function ThePaper({ desk: { opened, fault, far, stop, goOn }, pointed, filed, onNext }: ThePaperProps) {
   const taken = useMemo(() => (opened ? takenLines(opened.draft) : new Set<number>()), [opened]);
   return (
     <div role="region" aria-label="The paper" aria-busy={far !== null} tabIndex={0} className="paper-window">
@@ -236,9 +237,14 @@ function ThePaper({ desk: { opened, fault, far, stop }, pointed, filed, onNext }
       {fault && (
         <p role="alert" className="border-l-4 border-madder bg-wash px-3 py-1.5">
           {fault}
+          {opened && (
+            <button type="button" className="action ml-3 py-0" onClick={goOn}>
+              Go on with {opened.paper.fileName}
+            </button>
+          )}
         </p>
       )}
-      {opened && <PaperView paper={opened.paper} taken={taken} pointed={pointed} />}
+      {opened && !fault && <PaperView paper={opened.paper} taken={taken} pointed={pointed} />}
       {!opened && !far && !fault && !filed && (
         <p className="text-soft">
           Open a paper: the page stands here, with every line marked that something was read from. Nothing is
@@ -339,17 +345,21 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
       <Came inbox={inbox} open={open} />
       <ThePaper desk={desk} pointed={pointed} filed={filed} onNext={() => setFiled(null)} />
       <section aria-label="What was read" tabIndex={0} className="sheet paper-window">
-        {opened ? (
-          <WhatWasRead
-            key={opened.id}
-            paper={opened.paper}
-            draft={opened.draft}
-            materials={data.materials}
-            onPoint={setPointed}
-            onFiled={(entry, lessons) => void onFiled(entry, lessons)}
-            onClose={close}
-          />
-        ) : (
+        {opened && (
+          // Of another paper than the one that could not be opened: put away with what was corrected in it.
+          <div hidden={desk.fault !== null}>
+            <WhatWasRead
+              key={opened.id}
+              paper={opened.paper}
+              draft={opened.draft}
+              materials={data.materials}
+              onPoint={setPointed}
+              onFiled={(entry, lessons) => void onFiled(entry, lessons)}
+              onClose={close}
+            />
+          </div>
+        )}
+        {(!opened || desk.fault !== null) && (
           <p className="text-soft">
             What the reader takes from a paper stands here, to be checked and corrected.
           </p>

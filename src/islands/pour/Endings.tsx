@@ -1,8 +1,8 @@
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { lineName } from '../../core/batch/record';
 import type { Batch } from '../../core/batch/types';
 import type { Mould } from '../../core/making/size';
-import { readNumber, readNumberOrNull } from '../../core/quantities/number';
+import { readNumber } from '../../core/quantities/number';
 import { REST_WAYS } from '../../core/batch/types';
 import type { Write } from '../../ui/writing';
 
@@ -11,12 +11,16 @@ const REST_WORDS = { warm: 'Kept warm', leave: 'Left as it is', chill: 'Chilled'
 function Grams({
   label,
   value,
+  fault = null,
   onChange,
 }: {
   label: string;
   value: string;
+  /** What is wrong with it, in words. */
+  fault?: string | null;
   onChange: (text: string) => void;
 }) {
+  const faultId = useId();
   return (
     <label className="block">
       <span className="eyebrow block text-base">{label}</span>
@@ -24,8 +28,15 @@ function Grams({
         className="bench-field"
         inputMode="decimal"
         value={value}
+        aria-invalid={fault ? true : undefined}
+        aria-describedby={fault ? faultId : undefined}
         onChange={(event) => onChange(event.target.value)}
       />
+      {fault && (
+        <span id={faultId} role="alert" className="block text-madder">
+          {fault}
+        </span>
+      )}
     </label>
   );
 }
@@ -75,6 +86,12 @@ const untouched = ({ lines }: Batch) =>
       weighings.length === 0 && skipped === null && (plannedG ?? 0) > 0 && stage !== 'top',
   );
 
+/** How many of a mould a text says: nothing is none; NaN where it is no whole number. */
+function mouldCount(text = ''): number {
+  const count = text.trim() === '' ? 0 : readNumber(text);
+  return Number.isInteger(count) && count >= 0 ? count : NaN;
+}
+
 /** Poured: into which moulds, and what was left over. */
 export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonly Mould[]; write: Write }) {
   const [counts, setCounts] = useState<Record<string, string>>(() =>
@@ -88,10 +105,14 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
       </p>
     );
   const missing = untouched(batch);
+  const countFault = (id: string) => (isNaN(mouldCount(counts[id])) ? 'A whole number, or nothing.' : null);
+  const leftoverG = left.trim() === '' ? 0 : readNumber(left);
+  const leftFault = leftoverG >= 0 ? null : 'Grams, or nothing.';
   const poured = moulds.flatMap(({ id }) => {
-    const count = readNumberOrNull(counts[id] ?? '');
-    return count !== null && count > 0 ? [{ id, count: Math.round(count) }] : [];
+    const count = mouldCount(counts[id]);
+    return count > 0 ? [{ id, count }] : [];
   });
+  const isFit = leftFault === null && moulds.every(({ id }) => countFault(id) === null);
   return (
     <div className="grid gap-2">
       {missing.length > 0 && (
@@ -105,14 +126,16 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
           key={mould.id}
           label={`${mould.name}, how many`}
           value={counts[mould.id] ?? ''}
+          fault={countFault(mould.id)}
           onChange={(text) => setCounts({ ...counts, [mould.id]: text })}
         />
       ))}
-      <Grams label="Left over, grams" value={left} onChange={setLeft} />
+      <Grams label="Left over, grams" value={left} fault={leftFault} onChange={setLeft} />
       <button
         type="button"
         className="bench-action bench-action-strong"
-        onClick={() => write('poured', { moulds: poured, leftoverG: readNumberOrNull(left) ?? 0 })}
+        disabled={!isFit}
+        onClick={() => write('poured', { moulds: poured, leftoverG })}
       >
         It is poured
       </button>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { OUTCOMES } from '../../core/batch/types';
 import type { ReleaseCheck } from '../../core/curing/batch-cure';
+import { proposedNetG } from '../../core/curing/net';
 import type { CureData } from '../../core/records/rack';
 import type { Market } from '../../core/formula/types';
 import { dayHere } from '../../ui/habits';
@@ -131,7 +132,9 @@ function Markets({
 
 /** Release into stock: with what stands in the way, and the written reason that it then takes. */
 export function ReleasePanel({ data, writing: { batch, write } }: { data: CureData; writing: Writing }) {
-  const [net, setNet] = useState(() => String(data.net[0]?.net.declareG ?? ''));
+  const [net, setNet] = useState(() =>
+    data.lightestG === null ? '' : String(proposedNetG(data.lightestG, data.markets)),
+  );
   const [markets, setMarkets] = useState(data.markets);
   const [despite, setDespite] = useState('');
   const most = batch.bars.good - batch.bars.released;

@@ -1,9 +1,17 @@
 import { useState } from 'react';
 import type { School } from '../../core/formula/answer';
 import type { Market } from '../../core/formula/types';
-import { proposedFace, SHAPES, USUAL_FORMATS, type LabelFormat, type Shape } from '../../core/labels/formats';
+import {
+  asksForFace,
+  proposedFace,
+  SHAPES,
+  USUAL_FORMATS,
+  type LabelFormat,
+  type PackageFace,
+  type Shape,
+} from '../../core/labels/formats';
 import { marketRules } from '../../rulebook/markets';
-import { NumberField } from '../../ui/ReadField';
+import { NumberField, OptionalNumberField } from '../../ui/ReadField';
 import { SHAPE_WORDS } from '../../ui/words';
 import { newStep } from '../../ui/step';
 import { useDesk } from './context';
@@ -57,16 +65,25 @@ function Sizes({ format, onChange }: { format: LabelFormat; onChange: (format: L
 /** The face of the package shown at sale: the US and Canadian heights follow from it. */
 function Face({ format, onChange }: { format: LabelFormat; onChange: (format: LabelFormat) => void }) {
   const { market } = useDesk();
-  const face = format.face ?? proposedFace(format);
+  const asks = asksForFace(market, format);
+  // What the shape cannot tell stays empty until both sides are measured.
+  const [draft, setDraft] = useState<Partial<PackageFace>>({});
   if (!HEIGHTS_BY_FACE.has(market)) return null;
-  const side = (key: 'widthMm' | 'heightMm', label: string) => (
-    <NumberField
+  const shown: Partial<PackageFace> = format.face ?? (asks ? draft : proposedFace(format));
+  const measured = (next: Partial<PackageFace>) => {
+    setDraft(next);
+    const { widthMm, heightMm } = next;
+    const isMeasured = widthMm !== undefined && heightMm !== undefined;
+    if (isMeasured || format.face) onChange({ ...format, face: isMeasured ? { widthMm, heightMm } : null });
+  };
+  const side = (key: keyof PackageFace, label: string) => (
+    <OptionalNumberField
       label={label}
       unit="mm"
-      value={face[key]}
+      value={shown[key] ?? null}
       least={1}
       most={1200}
-      onChange={(value) => onChange({ ...format, face: { ...face, [key]: value } })}
+      onChange={(value) => measured({ ...shown, [key]: value ?? undefined })}
       onFault={ignore}
     />
   );
@@ -76,11 +93,15 @@ function Face({ format, onChange }: { format: LabelFormat; onChange: (format: La
       {side('widthMm', 'Face wide')}
       {side('heightMm', 'Face high')}
       {format.face ? (
-        <button type="button" className="action py-0" onClick={() => onChange({ ...format, face: null })}>
-          Take it from the shape
+        <button type="button" className="action py-0" onClick={() => measured({})}>
+          {asksForFace(market, { ...format, face: null }) ? 'Forget it' : 'Take it from the shape'}
         </button>
       ) : (
-        <span className="text-soft">from the shape; measure yours</span>
+        <span className="text-soft">
+          {asks
+            ? 'measure the bar with its label on: the digits hang on it'
+            : 'from the shape; measure yours'}
+        </span>
       )}
     </fieldset>
   );
@@ -181,7 +202,7 @@ export function LookPanel() {
         onChange={(format) => set({ format }, 'size')}
       />
       <Face
-        key={`face ${market} ${settings.format.shape} ${Boolean(settings.format.face)}`}
+        key={`face ${market} ${settings.format.shape}`}
         format={settings.format}
         onChange={(format) => set({ format }, 'face')}
       />

@@ -103,8 +103,8 @@ function remakeRest(house: House, ground: string): void {
         stamps.filter(({ own, stamp }) => stamp !== `${ground} ${own}`).map(({ id }) => id),
       ),
     )
-    // A database closed meanwhile, or one that cannot be written to: the next look remakes what it needs.
-    .catch(() => undefined)
+    // A database closed meanwhile, or one that cannot be read: the next look remakes what it needs.
+    .catch((error: unknown) => noteFault('overviews not remade', error))
     .finally(() => remaking.delete(house.db));
   remaking.set(house.db, run);
 }
