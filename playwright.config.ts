@@ -4,6 +4,7 @@ import { fontsAlone } from './scripts/fonts.mjs';
 
 export default defineConfig({
   testDir: 'test/browser',
+  globalSetup: './test/browser/seeded.ts',
   outputDir: 'test-results/browser',
   // Every file has an application of its own.
   workers: 2,

@@ -1,11 +1,10 @@
 /** A freshly seeded application on a port of its own, with the day fixed, for one file of browser tests. */
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-
-export const FIXED_DAY = '2026-11-24';
+import { FIXED_DAY, seededFolder } from '../support/seeded';
 
 export interface Application {
   url: string;
@@ -44,16 +43,16 @@ async function untilReady(url: string, server: ChildProcess): Promise<void> {
 
 /** Seeds a database in a folder of its own, unless it is to be empty, and serves the built application from it. */
 export async function startApplication({ isEmpty = false } = {}): Promise<Application> {
-  const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+  const folder = isEmpty ? mkdtempSync(join(tmpdir(), 'proportia-')) : seededFolder();
   const port = await freePort();
   const env = {
     ...process.env,
     PROPORTIA_DATA: folder,
     PROPORTIA_TODAY: FIXED_DAY,
+    PROPORTIA_ZONE: 'UTC',
     HOST: '127.0.0.1',
     PORT: String(port),
   };
-  if (!isEmpty) execFileSync(process.execPath, ['--import=tsx', 'scripts/seed.ts'], { env, stdio: 'ignore' });
   const url = `http://127.0.0.1:${port}`;
   let server: ChildProcess;
   const start = async () => {

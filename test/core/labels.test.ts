@@ -166,7 +166,7 @@ describe('the layout', () => {
   it('keeps every element within every shape, and every height at or above its least', () => {
     for (const market of MARKETS) {
       for (const shape of SHAPES) {
-        const layout = label({ market }, USUAL_FORMATS[shape]);
+        const layout = label({ market }, { ...USUAL_FORMATS[shape], face: { widthMm: 80, heightMm: 55 } });
         const blocking = layout.findings.filter(({ code }) => code !== 'net-position');
         expect(blocking, `${market} ${shape}`).to.deep.equal([]);
         for (const { heightMm, leastMm } of layout.heights) expect(heightMm).to.be.at.least(leastMm - 1e-9);

@@ -1,8 +1,11 @@
 /** Batches over HTTP: begun, weighed, poured, refused, quarantined, traced; and the ledger that follows. */
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import type { BatchEvent } from '../../src/core/batch/types';
 import type { Batch } from '../../src/core/batch/types';
 import type { RunSheet } from '../../src/core/making/run-sheet-types';
+import { DATABASE_FILE } from '../../src/server/database';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
 
@@ -394,7 +397,7 @@ describe('batches', () => {
     expect((refused.body.errors as { code: string }[])[0]!.code).to.equal('too-little-liquid');
   });
 
-  it('holds ten thousand events', async function () {
+  it('holds ten thousand events', async () => {
     const begun = await begin('waiting-room');
     for (let request = 0; request < 10; request++)
       await sound(
@@ -403,9 +406,9 @@ describe('batches', () => {
       );
     const { body } = await go('batch', 'GET', { id: begun.id });
     expect(body.seq).to.equal(10_001);
-    const [{ sound: isSound }] = (await demo.db.raw('pragma integrity_check(1)')).map(
-      (row: Record<string, string>) => ({ sound: Object.values(row)[0] }),
-    ) as [{ sound: string }];
-    expect(isSound).to.equal('ok');
+    // A connection of its own: one that was open before remembers an index that another has written since.
+    const fresh = new Database(join(demo.folder, DATABASE_FILE), { readonly: true });
+    expect(fresh.pragma('integrity_check(1)', { simple: true })).to.equal('ok');
+    fresh.close();
   });
 });

@@ -1,13 +1,11 @@
 /** A database of its own for one file of tests, with the demo in it if wanted. */
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { rmSync } from 'node:fs';
 import type { Knex } from 'knex';
-import { seedDemo } from '../../src/demo/seed';
 import { openDatabase } from '../../src/server/database';
 import type { House } from '../../src/server/house';
+import { FIXED_DAY, seededFolder } from '../support/seeded';
 
-export const DAY = '2026-11-24';
+export const DAY = FIXED_DAY;
 
 export interface TestDatabase {
   db: Knex;
@@ -18,9 +16,8 @@ export interface TestDatabase {
 }
 
 export async function demoDatabase(): Promise<TestDatabase> {
-  const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+  const folder = seededFolder();
   const db = await openDatabase(folder);
-  await seedDemo(db, DAY, 'UTC');
   return {
     db,
     house: { db, today: DAY, now: `${DAY}T09:00:00.000Z`, zone: 'UTC' },

@@ -5,7 +5,12 @@
 import { expect } from 'chai';
 import type { BatchEvent } from '../../src/core/batch/types';
 import type { RunSheet } from '../../src/core/making/run-sheet-types';
-import type { CureData } from '../../src/core/records/rack';
+import type { BatchRecord } from '../../src/core/batch/record';
+import { ALKALI_LINE } from '../../src/core/making/run-sheet-types';
+import type { BatchAssessment } from '../../src/core/records/batch';
+import type { NextData } from '../../src/core/records/next';
+import type { CureData, RackData } from '../../src/core/records/rack';
+import type { RangeData } from '../../src/core/records/range';
 import type { WrapData } from '../../src/core/records/wrap';
 import { wrapData } from '../../src/server/services/wrap';
 import { caller } from './call';
@@ -18,6 +23,10 @@ const go = caller({
   cure: () => import('../../src/pages/api/v1/batches/[id]/cure'),
   assessment: () => import('../../src/pages/api/v1/batches/[id]/assessment'),
   label: () => import('../../src/pages/api/v1/products/[id]/label'),
+  record: () => import('../../src/pages/api/v1/batches/[id]/record'),
+  next: () => import('../../src/pages/api/v1/next'),
+  range: () => import('../../src/pages/api/v1/range'),
+  rack: () => import('../../src/pages/api/v1/rack'),
 });
 const MS_PER_DAY = 24 * 3_600_000;
 let count = 0;
@@ -32,8 +41,11 @@ describe('joints', () => {
     go<Told>('events', 'POST', { params: { id }, body: { events } });
   const cureOf = async (id: string) => (await go<CureData>('cure', 'GET', { params: { id } })).body;
 
-  /** A batch weighed as planned, poured and cut into bars of some 102 g. */
-  async function cutBatch(product = 'first-light') {
+  /** A batch weighed as planned, and whatever more, poured and cut into bars of some 102 g. */
+  async function cutBatch(
+    product = 'first-light',
+    more: BatchEvent | ((sheet: RunSheet) => BatchEvent) | null = null,
+  ) {
     const { status, body } = await go<{ id: string; code: string; sheet: RunSheet }>('batches', 'POST', {
       body: { product, size: { fatsMassG: 1000 }, by: 'Oona' },
     });
@@ -44,7 +56,8 @@ describe('joints', () => {
         event('weighed', 0, { line, massG, portion: portion ?? undefined, readabilityG: 0.1, how: 'typed' }),
       ),
     );
-    await write(id, ...weighed, event('poured', 0, { moulds: [], leftoverG: 0 }));
+    const extra = typeof more === 'function' ? [more(sheet)] : more ? [more] : [];
+    await write(id, ...weighed, ...extra, event('poured', 0, { moulds: [], leftoverG: 0 }));
     const cut = await write(
       id,
       event('cut', 1, { bars: Math.round(sheet.pourG / 102), seconds: 0, trimmingsG: 0 }),
@@ -128,6 +141,72 @@ describe('joints', () => {
     await corrected(0);
     expect((await cureOf(id)).cure).to.include({ settled: true });
     expect((await release()).status).to.equal(200);
+  });
+
+  it('what is ready: from what was released and went to the range, the plan and the rack', async () => {
+    const product = 'first-light';
+    const told = async () => {
+      const { bars } = (await go<NextData>('next', 'GET')).body;
+      const { rows } = (await go<RangeData>('range', 'GET')).body;
+      return [bars.find(({ id }) => id === product)!.ready, rows.find(({ id }) => id === product)!.ready];
+    };
+    const [before] = await told();
+    expect(await told()).to.deep.equal([before, before]);
+    const { id } = await cutBatch(product);
+    for (const day of [2, 8, 15, 22, 29, 36, 43]) await weigh(id, day);
+    expect(await told(), 'cut and cured is not ready').to.deep.equal([before, before]);
+    const release = event('released', 44, { bars: 5, netMassG: 70, markets: ['EU'], despite: 'a test' });
+    await write(id, release);
+    expect(await told(), 'five of twelve are').to.deep.equal([before! + 5, before! + 5]);
+    await write(id, event('moved', 45, { bars: 2, how: 'sale', market: 'EU' }));
+    expect(await told(), 'two went').to.deep.equal([before! + 3, before! + 3]);
+    await write(id, event('quarantined', 46, { reason: 'a spot' }));
+    expect(await told(), 'held, none of it is').to.deep.equal([before, before]);
+  });
+
+  it('lye: from the pan of the scale to the masses of the verdict, the superfat and the record', async () => {
+    const of = async (id: string) => {
+      const { body } = await go<BatchAssessment>('assessment', 'GET', { params: { id } });
+      const { body: record } = await go<BatchRecord>('record', 'GET', { params: { id } });
+      const line = record.lines.find((one) => one.line === ALKALI_LINE)!;
+      return { masses: body.assessment.masses, line, superfatPct: record.superfatPct! };
+    };
+    const planned = await of((await cutBatch()).id);
+    expect(planned.line.massG).to.be.closeTo(planned.masses.alkaliG, 1e-6);
+    const extraG = 2.4;
+    const { id } = await cutBatch(
+      'first-light',
+      event('weighed', 0, { line: ALKALI_LINE, massG: extraG, readabilityG: 0.1, how: 'typed' }),
+    );
+    const weighed = await of(id);
+    expect(weighed.masses.alkaliG).to.be.closeTo(planned.masses.alkaliG + extraG, 1e-6);
+    expect(weighed.line).to.deep.include({ massG: weighed.masses.alkaliG });
+    // All of it that is sodium hydroxide takes up fat that would have stayed free.
+    const purity = planned.masses.alkaliPureG / planned.masses.alkaliG;
+    const forFats = planned.masses.alkaliPureG / (1 - planned.superfatPct / 100);
+    expect(weighed.superfatPct).to.be.closeTo(planned.superfatPct - (100 * extraG * purity) / forFats, 0.05);
+  });
+
+  it('the verdict at the bench: from too much scent in the pan to a batch that is held everywhere', async () => {
+    const scent = (sheet: RunSheet) =>
+      sheet.steps.flatMap(({ weigh: all }) => all).find(({ material }) => material === 'fennel-oil')!;
+    const begun = await cutBatch('first-light', (sheet) =>
+      event('weighed', 0, {
+        line: scent(sheet).line,
+        massG: 12 * scent(sheet).massG,
+        readabilityG: 0.1,
+        how: 'typed',
+      }),
+    );
+    const { body } = await go<BatchAssessment>('assessment', 'GET', { params: { id: begun.id } });
+    expect(body.assessment.verdict).to.equal('over');
+    const { body: record } = await go<BatchRecord>('record', 'GET', { params: { id: begun.id } });
+    expect([record.isQuarantined, record.verdicts[0]!.verdict]).to.deep.equal([true, 'over']);
+    expect(record.quarantines[0]!.reason).to.match(/^As weighed, it is over: Sweet fennel oil/);
+    const { batches } = (await go<RackData>('rack', 'GET')).body;
+    expect(batches.find(({ id }) => id === begun.id)!.tasks[0]).to.include({ kind: 'decide' });
+    const released = event('released', 50, { bars: 1, netMassG: 70, markets: ['EU'], despite: 'a test' });
+    expect((await write(begun.id, released)).status).to.equal(422);
   });
 
   it('days of release count by market, and of two in one market the later', async () => {

@@ -1,6 +1,7 @@
 /** The range over HTTP: what each row says, what is tried, what is kept, and that rows follow what changes. */
 import { expect } from 'chai';
 import type { RangeData, RangeRow, RangeViews, TriedBar } from '../../src/core/records/range';
+import { readyBars } from '../../src/core/stock/supply';
 import { wrapOverview } from '../../src/server/services/overviews';
 import { createProduct } from '../../src/server/services/products';
 import { makeTask } from '../../src/server/services/tasks';
@@ -77,15 +78,13 @@ describe('the range over HTTP', () => {
       await test.db('batches');
     for (const { id, ready, curing, sold } of await rows()) {
       const own = batches.filter((one) => one.product_id === id && one.weighed !== null);
-      const left = (states: (state: string) => boolean) =>
-        own
-          .filter(({ state }) => state !== 'stopped' && state !== 'discarded' && states(state))
-          .reduce(
-            (sum, { summary }) => sum + (JSON.parse(summary) as { bars: { left: number } }).bars.left,
-            0,
-          );
-      const isCuring = (state: string) => ['poured', 'cut', 'curing'].includes(state);
-      expect([ready, curing], id).to.deep.equal([left((state) => !isCuring(state)), left(isCuring)]);
+      const folded = own
+        .filter(({ state }) => state !== 'stopped' && state !== 'discarded')
+        .map(({ summary }) => JSON.parse(summary) as Parameters<typeof readyBars>[0]);
+      const sum = (of: (one: (typeof folded)[number]) => number) =>
+        folded.reduce((total, one) => total + of(one), 0);
+      const left = sum(({ isQuarantined, bars }) => (isQuarantined ? 0 : bars.left));
+      expect([ready, curing], id).to.deep.equal([sum(readyBars), left - sum(readyBars)]);
       const moved = own
         .filter(({ state }) => state !== 'stopped' && state !== 'discarded')
         .reduce((sum, { weighed }) => sum + ((JSON.parse(weighed!) as { sold?: number }).sold ?? 0), 0);

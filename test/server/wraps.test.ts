@@ -79,11 +79,13 @@ describe('labels over the demo', () => {
 
   const squeeze = (text: string) => text.replace(/\s+/g, '');
 
+  const FACE = { widthMm: 80, heightMm: 55 };
+
   describe('labels of the ten demo bars in five markets', () => {
     for (const { product } of demoProducts(DAY)) {
       it(`${product.name}: made, read back, high enough, embedded, within the trim`, async () => {
         for (const market of MARKETS) {
-          const wide = { shape: 'band' as const, widthMm: 230, heightMm: 70, marginMm: 3 };
+          const wide = { shape: 'band' as const, widthMm: 230, heightMm: 70, marginMm: 3, face: FACE };
           const { wrap } = (await findWrap(test.db, product.id))!;
           const school = wrap.markets[market]!.school;
           const net = wrap.netMassG ?? 88;

@@ -106,14 +106,19 @@ export interface BarsAbout {
   sold: number;
 }
 
-/** Bars that can be sold, that cure, that were sold: by product, of every batch that was poured and not given up. */
+/**
+ * Bars that can be sold (as `readyBars` has it), that are here and not released yet, and that were sold: by product, of
+ * every batch that was poured and not given up. What is in quarantine is neither.
+ */
 export async function barsAbout(db: Knex): Promise<ReadonlyMap<string, BarsAbout>> {
   const rows: (BarsAbout & { id: string })[] = await db.raw(
-    `select product_id as id,
-            sum(iif(state in ('poured', 'cut', 'curing'), json_extract(summary, '$.bars.left'), 0)) as curing,
-            sum(iif(state in ('poured', 'cut', 'curing'), 0, json_extract(summary, '$.bars.left'))) as ready,
-            sum(coalesce(json_extract(weighed, '$.sold'), 0)) as sold
-     from batches where weighed is not null and state not in ('stopped', 'discarded') group by product_id`,
+    `select id, sum(free - ready) as curing, sum(ready) as ready, sum(sold) as sold from (
+       select id, free, sold, iif(state = 'released', max(0, min(free, released - gone)), 0) as ready from (
+         select product_id as id, state, coalesce(json_extract(weighed, '$.sold'), 0) as sold,
+                iif(json_extract(summary, '$.isQuarantined'), 0, json_extract(summary, '$.bars.left')) as free,
+                json_extract(summary, '$.bars.released') as released, json_extract(summary, '$.bars.gone') as gone
+         from batches where weighed is not null and state not in ('stopped', 'discarded')))
+     group by id`,
   );
   return new Map(rows.map(({ id, ...bars }) => [id, bars]));
 }
