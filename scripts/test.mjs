@@ -33,6 +33,7 @@ stage('Unit and server tests', 'npx', ['mocha', '--reporter', './scripts/mocha-r
 if (ensureChromium()) {
   await ensureBuilt();
   stage('Browser tests', 'npx', ['playwright', 'test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: REPORTS.browser });
+  stage('Benchmark, short form', process.execPath, ['scripts/bench.mjs', '--short']);
 } else failedStages++;
 
 function counts() {

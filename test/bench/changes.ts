@@ -17,12 +17,13 @@ import { sharedSetting } from '../../src/server/store/shared';
 import { snapshotOf } from '../../src/server/store/snapshot';
 import { writing } from '../../src/server/store/writing';
 import { generateProducts, seeded } from '../support/generate';
+import { sized } from './size';
 import { houseOf } from './store';
 
-const BARS = 5000;
+const BARS = sized(5000, 25);
 const VERSIONS_EACH = 2;
 const BATCHES_EACH = 4;
-const ROUNDS = 3;
+const ROUNDS = sized(3, 1);
 const MARKETS = ['EU', 'UK'] as const;
 
 /** A hand at the scale: every line by a little off, so that no batch is another's like. */

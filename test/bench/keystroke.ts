@@ -2,11 +2,13 @@
 import { chromium, expect, type Page } from '@playwright/test';
 import playwright from '../../playwright.config';
 import { startApplication } from '../browser/application';
+import { seedOnce } from '../support/seeded';
+import { sized } from './size';
 
 const OILS = 20;
 const FATS = 12;
-const STROKES = 120;
-const WARM_UP = 15;
+const STROKES = sized(120, 4);
+const WARM_UP = sized(15, 1);
 
 interface Line {
   id: string;
@@ -98,6 +100,7 @@ const at = (times: readonly number[], share: number) =>
 
 /** Prints one line. */
 export async function benchKeystroke(): Promise<void> {
+  const takeAway = seedOnce();
   const application = await startApplication();
   const browser = await chromium.launch(playwright.use?.launchOptions);
   try {
@@ -105,6 +108,7 @@ export async function benchKeystroke(): Promise<void> {
   } finally {
     await browser.close();
     application.stop();
+    takeAway();
   }
 }
 

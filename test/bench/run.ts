@@ -19,14 +19,17 @@ import { flatten, leastHeadroom } from './bare';
 import { buildSheet } from './sheet';
 import { benchChanges } from './changes';
 import { benchKeystroke } from './keystroke';
+import { sized } from './size';
 import { benchStore } from './store';
 
 const ON_DATE = '2026-11-24';
-const PRODUCTS = 5000;
+const PRODUCTS = sized(5000, 120);
+/** Percent of the whole that arithmetic alone may part a row from the sheet's. */
+const MOST_APART_PCT = 1e-9;
 /** Rounds that count; as many go before to warm up, as a screen or server in use is warm. */
-const SHEET_ROUNDS = 60;
+const SHEET_ROUNDS = sized(60, 1);
 const ASSESSMENTS_A_ROUND = 10;
-const SWEEP_ROUNDS = 7;
+const SWEEP_ROUNDS = sized(7, 1);
 
 const materials = certifiedMaterials();
 const byId = new Map(materials.map((material) => [material.id, material]));
@@ -91,6 +94,7 @@ function benchSheet() {
     if (row.verdict !== verdict) throw new Error(`${key}: ${row.verdict} here, ${verdict} in the sheet`);
     worst = Math.max(worst, Math.abs(row.nominalPct - nominalPct), Math.abs(row.highPct - highPct));
   }
+  if (worst > MOST_APART_PCT) throw new Error(`A row is ${worst} % apart from the sheet.`);
   // Both by turns, so that whatever else the machine does weighs on both; the first half only warms up.
   const rounds = Array.from({ length: 2 * SHEET_ROUNDS }, (_, round) => {
     const sheetMs = took(() => sheet.recalculate(1 + (round % 7) / 1000));
@@ -153,6 +157,7 @@ async function benchSweep() {
         differences++;
     }),
   );
+  if (differences > 0) throw new Error(`${differences} headrooms differ from bare arithmetic.`);
   const sweepMs = median(rounds.map((round) => round.sweepMs));
   const bareMs = median(rounds.map((round) => round.bareMs));
   console.log(
@@ -168,7 +173,7 @@ async function benchSweep() {
   );
 }
 
-/** The parts by name; `npm run bench -- sheet sweep` runs only those. */
+/** The parts by name; `npm run bench -- sheet sweep` runs only those, `--short` all on a small scale. */
 const PARTS: Record<string, () => void | Promise<void>> = {
   sheet: benchSheet,
   sweep: benchSweep,
@@ -176,7 +181,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   changes: benchChanges,
   keystroke: benchKeystroke,
 };
-const asked = process.argv.slice(2);
+const asked = process.argv.slice(2).filter((one) => !one.startsWith('--'));
 const unknown = asked.filter((name) => !(name in PARTS));
 if (unknown.length > 0)
   throw new Error(`No part ${unknown.join(', ')}: there are ${Object.keys(PARTS).join(', ')}.`);

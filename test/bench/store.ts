@@ -14,11 +14,12 @@ import { rangeData } from '../../src/server/services/range';
 import { scentDeskData } from '../../src/server/services/scent';
 import { writing } from '../../src/server/store/writing';
 import { certifiedMaterials, generateProducts } from '../support/generate';
+import { sized } from './size';
 
-const FEW = 50;
-const MANY = 5000;
+const FEW = sized(50, 5);
+const MANY = sized(5000, 45);
 const MATERIALS = 300;
-const ROUNDS = 15;
+const ROUNDS = sized(15, 1);
 /** Rows that come with the page. */
 const FIRST_ROWS = 40;
 const DAY = '2026-11-24';
