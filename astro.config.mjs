@@ -42,6 +42,12 @@ export default defineConfig({
   vite: {
     plugins: [tailwindcss()],
     ssr: {
+      // Put into the build and shaken there: as a thousand files each they would be loaded at the first look at a page.
+      noExternal: [
+        /^(react-aria|react-stately)/,
+        /^@(react-aria|react-stately|internationalized|tanstack|dnd-kit)\//,
+        /^(lucide-react|date-fns|react-hook-form|cmdk|class-validator|validator|libphonenumber-js)$/,
+      ],
       external: [
         'better-sqlite3',
         'knex',

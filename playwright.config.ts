@@ -7,7 +7,7 @@ export default defineConfig({
   globalSetup: './test/browser/seeded.ts',
   outputDir: 'test-results/browser',
   // Every file has an application of its own.
-  workers: 2,
+  workers: Number(process.env.PW_WORKERS ?? 2),
   retries: 0,
   timeout: 120_000,
   // A machine that checks a change is busier than the one it was made on.

@@ -8,9 +8,9 @@ interface SelectProps<T extends string> {
 /** A labelled choice out of a list. */
 export function Select<T extends string>({ label, value, options, onChange }: SelectProps<T>) {
   return (
-    <label>
+    <label className="max-w-full">
       <span className="eyebrow block">{label}</span>
-      <select className="field" value={value} onChange={(event) => onChange(event.target.value as T)}>
+      <select className="field max-w-full" value={value} onChange={(event) => onChange(event.target.value as T)}>
         {options.map(([id, words]) => (
           <option key={id} value={id}>
             {words}

@@ -12,7 +12,7 @@ import type { NextData } from '../../src/core/records/next';
 import type { CureData, RackData } from '../../src/core/records/rack';
 import type { RangeData } from '../../src/core/records/range';
 import type { WrapData } from '../../src/core/records/wrap';
-import { wrapData } from '../../src/server/services/wrap';
+import { saveProductWrap, wrapData } from '../../src/server/services/wrap';
 import { caller } from './call';
 import { DAY, useDemo } from './database';
 
@@ -141,6 +141,22 @@ describe('joints', () => {
     await corrected(0);
     expect((await cureOf(id)).cure).to.include({ settled: true });
     expect((await release()).status).to.equal(200);
+  });
+
+  it('best before: from the day of the pour to the month on the printed label', async () => {
+    const { id } = await cutBatch();
+    const say = async (query: string) => {
+      const label = await go<ArrayBuffer>('label', 'GET', { params: { id: 'first-light' }, query });
+      return Buffer.from(label.body).toString();
+    };
+    const { stored } = await wrapData(test.house, 'first-light');
+    const wrap = { ...stored.wrap, durability: { months: 15, endsOn: '2030-01' } };
+    await saveProductWrap(test.house, 'first-light', stored.revision, wrap);
+    expect(await say('?market=EU&as=text')).to.contain('01/2030');
+    expect(await say(`?market=EU&as=text&batch=${id}`))
+      .to.contain('02/2028')
+      .and.not.to.contain('01/2030');
+    expect((await wrapData(test.house, 'first-light', id)).batch).to.include({ endsOn: '2028-02' });
   });
 
   it('what is ready: from what was released and went to the range, the plan and the rack', async () => {

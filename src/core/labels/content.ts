@@ -3,6 +3,7 @@ import { OPEN_JAR_WORDS } from './open-jar';
 import { LANGUAGE_NAMES, type Language } from '../claims/types';
 import type { Market } from '../formula/types';
 import { netText } from './heights';
+import { monthsAfter } from '../quantities/day';
 import type { LabelFinding } from './layout';
 import type { Regime } from './standing';
 
@@ -60,7 +61,17 @@ export interface LabelContent {
   findings: LabelFinding[];
 }
 
-const LONGEST_BEST_BEFORE_MONTHS = 30;
+export const LONGEST_BEST_BEFORE_MONTHS = 30;
+
+/**
+ * Durability as a batch has it: the months of the bar from the day it was made, to the month that day then falls in.
+ *
+ * @example durabilityFrom({ months: 24, endsOn: '2028-11' }, '2026-09-20').endsOn // '2028-09'
+ */
+export const durabilityFrom = (durability: Durability, madeOn: string): Durability =>
+  durability.months > LONGEST_BEST_BEFORE_MONTHS
+    ? durability
+    : { ...durability, endsOn: monthsAfter(madeOn, durability.months).slice(0, 'YYYY-MM'.length) };
 const BEST_USED_WORDS: Record<Language, string> = {
   en: 'Best used before the end of',
   fr: 'À utiliser de préférence avant fin',

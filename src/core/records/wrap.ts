@@ -84,7 +84,15 @@ export interface WrapData {
   phrasesRevision: number;
   issued: (IssuedLabel & { differs: string[] })[];
   /** The batch the label is made for, with where it reads otherwise than the formula's; null for the formula's. */
-  batch: { id: string; code: string; differs: string[]; netMassG: number; lightestG: number | null } | null;
+  batch: {
+    id: string;
+    code: string;
+    differs: string[];
+    netMassG: number;
+    lightestG: number | null;
+    /** The last month that its label says, YYYY-MM; null where it says none. */
+    endsOn: string | null;
+  } | null;
   /** Poured batches that a label can be made for. */
   batches: { id: string; code: string }[];
   onDate: string;

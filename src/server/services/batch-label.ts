@@ -3,6 +3,8 @@ import { assess } from '../../core/assess';
 import { batchRequest } from '../../core/batch/request';
 import { placedDays } from '../../core/curing/batch-cure';
 import { MARKETS } from '../../core/formula/types';
+import { durabilityFrom } from '../../core/labels/content';
+import { dayOf } from '../../core/quantities/day';
 import type { Wrap } from '../../core/records/wrap';
 import type { House } from '../house';
 import { fault, HttpFault } from '../http';
@@ -15,6 +17,8 @@ import { materialsOf, requireProduct, type AssessedProduct } from './products';
 export interface OfBatch {
   id: string;
   code: string;
+  /** The day it was poured. */
+  madeOn: string;
   /** Bars by their settled mass; never by a weight of their fresh days. */
   weighedG: number[];
   netMassG: number | null;
@@ -51,6 +55,7 @@ export async function assessBatchEverywhere(
     ofBatch: {
       id: batchId,
       code: batch.code,
+      madeOn: dayOf(batch.poured?.at ?? batch.startedAt, house.zone),
       weighedG: bars.map(({ massG }) => massG),
       lightestG,
       netMassG: batch.released.at(-1)?.netMassG ?? null,
@@ -59,13 +64,17 @@ export async function assessBatchEverywhere(
 }
 
 /** A wrap as it is for a batch: its code, its bars, its net weight. */
-export function wrapOfBatch(wrap: Wrap, ofBatch: OfBatch | null): Wrap {
+export function wrapOfBatch(
+  wrap: Wrap,
+  ofBatch: Pick<OfBatch, 'code' | 'madeOn' | 'weighedG' | 'netMassG'> | null,
+): Wrap {
   if (!ofBatch) return wrap;
-  const { code, weighedG, netMassG } = ofBatch;
+  const { code, madeOn, weighedG, netMassG } = ofBatch;
   return {
     ...wrap,
     batchCode: code,
     weighedG: netMassG === null ? weighedG : [],
     netMassG: netMassG ?? wrap.netMassG,
+    durability: wrap.durability && durabilityFrom(wrap.durability, madeOn),
   };
 }

@@ -11,6 +11,7 @@ import { netFromBars } from '../../core/labels/heights';
 import { standingIn, type Standing } from '../../core/labels/standing';
 import type { Product } from '../../core/records/product';
 import type { IssuedLabel, Maker, StoredWrap, Wrap, WrapData } from '../../core/records/wrap';
+import { dayOf } from '../../core/quantities/day';
 import { claimPatterns } from '../../rulebook/claims';
 import { marketRules } from '../../rulebook/markets';
 import { rulebook } from '../../rulebook';
@@ -251,16 +252,18 @@ export async function wrapData(
   const gathered = await gather(house, productId, batchId);
   const { product, version, assessment, materials, stored, proposedCautions } = gathered;
   const [maker, snapshot] = await Promise.all([findMaker(house.db), snapshotOf(house.db, house.today)]);
+  const batches = await listBatches(house, { state: null, product: productId });
   const issued = (await issuedLabels(house.db, productId)).map((label) => {
-    const { market, school, format } = label;
-    const wrap: Wrap = {
-      ...stored.wrap,
-      markets: { ...stored.wrap.markets, [market]: { school, format } },
-    };
+    const { market, school, format, netMassG, batchCode: code } = label;
+    // A label of a batch is held against what one of that batch would say.
+    const made = batches.find((one) => one.code === code && one.pouredAt !== null);
+    const madeOn = made && dayOf(made.pouredAt!, house.zone);
+    const ofIts = wrapOfBatch(stored.wrap, madeOn ? { code, madeOn, netMassG, weighedG: [] } : null);
+    const wrap: Wrap = { ...ofIts, markets: { ...ofIts.markets, [market]: { school, format } } };
     const verdict = assessment.markets.find((entry) => entry.market === market)!.verdict;
     return { ...label, differs: differences(label, contentOf(gathered, { wrap, market, maker }), verdict) };
   });
-  const batches = await listBatches(house, { state: null, product: productId });
+  const ofBatch = wrapOfBatch(stored.wrap, gathered.ofBatch);
   return {
     product,
     version: { revision: version.revision, formula: version.formula },
@@ -279,7 +282,8 @@ export async function wrapData(
     batch: gathered.ofBatch && {
       id: gathered.ofBatch.id,
       code: gathered.ofBatch.code,
-      netMassG: netOf(gathered, wrapOfBatch(stored.wrap, gathered.ofBatch)),
+      netMassG: netOf(gathered, ofBatch),
+      endsOn: ofBatch.durability?.endsOn ?? null,
       lightestG: gathered.ofBatch.lightestG,
       differs: await differsFromFormula(house, gathered, maker),
     },
