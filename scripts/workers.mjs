@@ -4,12 +4,13 @@ import { bundleForNode } from './bundle.mjs';
 
 const ENTRIES = { jobs: 'src/server/jobs/jobs.ts' };
 
-/** Bundles every thread into dist/workers, one file each. */
+/** Bundles every thread into dist/workers: a file each, and beside it what is loaded only when it is asked for. */
 export function bundleWorkers() {
   rmSync('dist/workers', { recursive: true, force: true });
   bundleForNode({
     entryPoints: ENTRIES,
     outdir: 'dist/workers',
+    splitting: true,
     outExtension: { '.js': '.mjs' },
   });
 }

@@ -48,6 +48,10 @@ async function pastCuts(house: House, product: string, but: string): Promise<Pas
   return past;
 }
 
+/** Paces that were reckoned, by what they were reckoned from; the rack is asked for by every page. */
+const paces = new Map<string, Promise<Pace[]>>();
+const MOST_PACES = 500;
+
 /** How its warmth moves the craft's hours; empty where its moulds are not known or the reckoning failed. */
 async function paceOf(house: House, batch: Batch, moulds: readonly Mould[]): Promise<Pace[]> {
   const question = questionOfBatch(batch, moulds);
@@ -55,12 +59,18 @@ async function paceOf(house: House, batch: Batch, moulds: readonly Mould[]): Pro
   if (!pour) return [];
   const mould = question.mould.id;
   const { measured } = await mouldWarmth(house, mould);
-  try {
-    return await onThread('pace', { pour, mould, measured });
-  } catch (error) {
+  const job = { pour, mould, measured };
+  const key = JSON.stringify(job);
+  const known = paces.get(key);
+  if (known) return known;
+  const reckoned = onThread('pace', job).catch((error: unknown) => {
+    paces.delete(key);
     if (error instanceof JobEnded) return [];
     throw error;
-  }
+  });
+  paces.set(key, reckoned);
+  if (paces.size > MOST_PACES) paces.delete(paces.keys().next().value!);
+  return reckoned;
 }
 
 /** The window of a batch that waits to be cut; null for any other. */
