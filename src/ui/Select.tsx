@@ -10,7 +10,11 @@ export function Select<T extends string>({ label, value, options, onChange }: Se
   return (
     <label className="max-w-full">
       <span className="eyebrow block">{label}</span>
-      <select className="field max-w-full" value={value} onChange={(event) => onChange(event.target.value as T)}>
+      <select
+        className="field max-w-full"
+        value={value}
+        onChange={(event) => onChange(event.target.value as T)}
+      >
         {options.map(([id, words]) => (
           <option key={id} value={id}>
             {words}

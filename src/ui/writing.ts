@@ -36,7 +36,7 @@ async function sendEvents(id: string, after: number, events: readonly BatchEvent
 /** All events of a batch on file; null where there is no answer. */
 export async function fetchEvents(id: string): Promise<BatchEvent[] | null> {
   const answer = await send<BatchDetail>('GET', address('batches', id));
-  return answer.ok ? answer.body.events : null;
+  return answer.ok ? [...answer.body.events] : null;
 }
 
 /** A moment with this device's own offset, so that the day of a batch is the day of the bench. */
@@ -103,7 +103,7 @@ export function useWriting(detail: BatchDetail): Writing {
   const { id } = detail;
   const [, redraw] = useState(0);
   const [by, setName] = useState(() => localStorage.getItem(BY_KEY) ?? detail.batch.startedBy ?? '');
-  const [queue] = useState(() => queueOf(id, detail.events, () => redraw((count) => count + 1)));
+  const [queue] = useState(() => queueOf(id, [...detail.events], () => redraw((count) => count + 1)));
   useEffect(() => {
     void keptEvents(id).then((left) => queue.resume(left));
     return () => queue.close();

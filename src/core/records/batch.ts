@@ -28,7 +28,7 @@ export interface BatchDetail {
   code: string;
   seq: number;
   batch: Batch;
-  events: BatchEvent[];
+  events: readonly BatchEvent[];
   sheet: RunSheet;
 }
 

@@ -99,6 +99,31 @@ export async function eventsOf(db: Knex, batch: string, after = 0): Promise<Stor
   return rows.map(({ seq, body }) => ({ seq, event: JSON.parse(body) as BatchEvent }));
 }
 
+/** Events that were read before, by database and batch; batches only grow, so their last event tells whether they hold. */
+const read = new WeakMap<Knex, Map<string, { last: string; events: readonly BatchEvent[] }>>();
+/** Batches remembered; the frozen start of one takes some hundred kilobytes. */
+const MOST_READ = 200;
+
+/** All events of a batch, read anew only where it has grown or is another one. They are shared: nobody changes them. */
+export async function allEvents(db: Knex, batch: string): Promise<readonly BatchEvent[]> {
+  const row: { id: string } | undefined = await db('batch_events')
+    .where('batch_id', batch)
+    .orderBy('seq', 'desc')
+    .first('id');
+  const last = row?.id ?? '';
+  const known = read.get(db) ?? new Map<string, { last: string; events: readonly BatchEvent[] }>();
+  read.set(db, known);
+  const found = known.get(batch);
+  known.delete(batch);
+  const events =
+    found?.last === last
+      ? found.events
+      : Object.freeze((await eventsOf(db, batch)).map(({ event }) => event));
+  if (events.at(-1)?.id === last) known.set(batch, { last, events });
+  if (known.size > MOST_READ) known.delete(known.keys().next().value!);
+  return events;
+}
+
 /** Events taken at once; SQLite takes so many values in one statement and more. */
 const AT_ONCE = 500;
 const ADDED_AT_ONCE = 100;

@@ -25,6 +25,7 @@ import {
   addBatch,
   addEvent,
   allBatches,
+  allEvents,
   eventBatches,
   eventsOf,
   findBatch,
@@ -143,7 +144,7 @@ export async function listBatches(
 export async function requireBatch({ db, now }: House, id: string): Promise<BatchDetail> {
   const summary = await findBatch(db, id);
   if (!summary) throw unknown(id);
-  const events = (await eventsOf(db, id)).map(({ event }) => event);
+  const events = await allEvents(db, id);
   const batch = foldBatch(events, latest(events, now))!;
   return { id, code: summary.code, seq: summary.seq, batch, events, sheet: batch.sheet };
 }

@@ -4,7 +4,7 @@ import { LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
 import type { Trace } from '../../core/records/batch';
 import type { House } from '../house';
 import { fault } from '../http';
-import { batchesDrawing, eventsOf, findBatch, findBatchByCode } from '../repositories/batches';
+import { allEvents, batchesDrawing, findBatch, findBatchByCode } from '../repositories/batches';
 import { findLot, lotsOfBatch } from '../repositories/lots';
 import { issuedLabels } from '../repositories/wraps';
 import { snapshotOf } from '../store/snapshot';
@@ -13,7 +13,7 @@ type TracedBatch = Trace['batches'][number];
 
 async function tracedBatch({ db, now }: House, id: string): Promise<TracedBatch> {
   const summary = (await findBatch(db, id))!;
-  const events = (await eventsOf(db, id)).map(({ event }) => event);
+  const events = await allEvents(db, id);
   const batch = foldBatch(events, now)!;
   const stock = (batch.sheet.lyeStock?.concentrationPct ?? 0) / 100;
   const drawn = batch.lines.flatMap(({ line, portion, weighings }) =>
