@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { startApplication, type Application } from './application';
-import { amountOf, awake, noViolations, open, saved, verdict } from './page';
+import { amountOf, awake, open, saved, verdict } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -123,24 +123,4 @@ test('a stale window is told and overwrites nothing by itself', async ({ page, c
   await saved(page);
   await other.reload();
   await expect(amountOf(other, 'Petitgrain oil')).toHaveValue('0.9 % fats');
-});
-
-test('screens hold to WCAG 2.2 AA as far as axe can tell', async ({ page }) => {
-  test.slow();
-  for (const path of [
-    '/',
-    '/bars/night-mail',
-    '/bars/lamp-room',
-    '/bars/lamp-room/sheet',
-    '/compare?left=night-mail&right=lamp-room',
-    '/cupboard?material=sweet-orange-oil',
-    '/cupboard/papers',
-    '/scent?blend=evening-departure',
-    '/wrap',
-    '/wrap/lamp-room',
-  ]) {
-    await page.goto(application.url + path);
-    await awake(page);
-    await noViolations(page, path);
-  }
 });
