@@ -84,6 +84,8 @@ interface Setting {
   digits: LeastHeight;
   /** Where the net content stands at the foot. */
   netRegion: Region;
+  /** Whether the height of the digits is known. */
+  isFaceKnown: boolean;
 }
 
 function linesHeight(count: number, style: TextStyle): number {
@@ -178,13 +180,15 @@ function placeNet(layout: Layout, setting: Setting): number {
   const several = foot - blockHeight(measured, style, netRegion, netRegion.yMm);
   const top = fitsOneLine ? oneLine : several;
   placeBlock(layout, measured, style, netRegion, top);
-  layout.heights.push({
-    element: 'net',
-    what: 'digits',
-    heightMm: style.sizeMm * metrics.digitHeight('strong'),
-    leastMm: digits.mm,
-    source: digits.source,
-  });
+  // Held against nothing as long as the face that it hangs on is not measured.
+  if (setting.isFaceKnown)
+    layout.heights.push({
+      element: 'net',
+      what: 'digits',
+      heightMm: style.sizeMm * metrics.digitHeight('strong'),
+      leastMm: digits.mm,
+      source: digits.source,
+    });
   if (content.market === 'US' && top < layout.heightMm * (1 - LOWER_PART)) {
     layout.findings.push({
       element: 'net',
@@ -392,11 +396,11 @@ export function layoutLabel(
   const letters = leastLetters(content.market, whole, format.shape);
   const digits = leastDigits(content.market, netMassG, whole);
   const { region: netRegion, plan } = netPlace(content, whole, netStyle({ metrics, digits }), metrics);
-  const setting: Setting = { content, plan, look, metrics, letters, digits, netRegion };
+  const isFaceKnown = !asksForFace(content.market, format);
+  const setting: Setting = { content, plan, look, metrics, letters, digits, netRegion, isFaceKnown };
   const layout = emptyLayout(plan.widthMm, plan.heightMm, { ...look, outline: plan.outline });
   layout.findings.push(...content.findings);
-  if (asksForFace(content.market, format))
-    layout.findings.push({ element: 'face', code: 'missing', message: FACE_UNMEASURED });
+  if (!isFaceKnown) layout.findings.push({ element: 'face', code: 'missing', message: FACE_UNMEASURED });
   checkText(layout, setting);
   checkLook(layout, setting);
   placeRules(layout, setting);
