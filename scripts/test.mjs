@@ -1,10 +1,10 @@
 /**
- * `npm test`: installs what is missing, then format, lint, types, unit and server tests, a build and the
- * browser tests. The last line tells how many tests passed and failed; any fault makes it exit with 1.
+ * `npm test`: installs what is missing, then format, lint, types and a build side by side, unit and server tests, the
+ * browser tests and the benchmark's short form. The last line tells how many tests passed and failed; any fault makes it exit with 1.
  */
-import { spawnSync } from 'node:child_process';
+import { Buffer } from 'node:buffer';
+import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
-import { ensureBuilt } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { ensureInstalled } from './install.mjs';
 
@@ -13,27 +13,57 @@ const REPORTS = { unit: 'test-results/unit.json', browser: 'test-results/browser
 ensureInstalled();
 
 let failedStages = 0;
-function stage(name, command, args, env = {}) {
-  console.log(`\n== ${name}`);
-  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } });
-  if (status !== 0) {
-    failedStages++;
-    console.error(`${name}: failed`);
-  }
+
+/** Runs a stage; what it says comes at once, or in one piece where others run beside it. */
+function stage(name, command, args, { env = {}, isBeside = false } = {}) {
+  if (!isBeside) console.log(`\n== ${name}`);
+  const started = Date.now();
+  const child = spawn(command, args, {
+    stdio: isBeside ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+    env: { ...process.env, ...env },
+  });
+  const said = [];
+  for (const stream of isBeside ? [child.stdout, child.stderr] : [])
+    stream.on('data', (piece) => said.push(piece));
+  return new Promise((resolve) => {
+    const end = (status) => {
+      if (isBeside) process.stdout.write(`\n== ${name}\n${Buffer.concat(said)}`);
+      if (status !== 0) {
+        failedStages++;
+        console.error(`${name}: failed`);
+      }
+      console.log(`${name}: ${Math.round((Date.now() - started) / 1000)} s`);
+      resolve();
+    };
+    child.on('error', () => end(1));
+    child.on('close', end);
+  });
 }
 
+const beside = (name, command, args, env = {}) => stage(name, command, args, { env, isBeside: true });
+const BUILD = "import('./scripts/build.mjs').then(({ ensureBuilt }) => ensureBuilt())";
+
 rmSync('test-results', { recursive: true, force: true });
-stage('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-stage('Lint', 'npx', ['eslint', '--max-warnings', '0', '.']);
-stage('Unused', 'npx', ['knip']);
-stage('Types', 'npx', ['astro', 'check', '--minimumSeverity', 'warning'], { ASTRO_TELEMETRY_DISABLED: '1' });
-stage('Unit and server tests', 'npx', ['mocha', '--reporter', './scripts/mocha-reporter.cjs'], {
-  REPORT_FILE: REPORTS.unit,
+// Each of these keeps one core busy. Looking at types and building both write down the types of pages: one after the other.
+const types = beside('Types', 'npx', ['astro', 'check', '--minimumSeverity', 'warning'], {
+  ASTRO_TELEMETRY_DISABLED: '1',
+});
+await Promise.all([
+  types
+    .then(() => beside('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']))
+    .then(() => beside('Unused', 'npx', ['knip'])),
+  beside('Lint', 'npx', ['eslint', '--max-warnings', '0', '.'])
+    .then(() => types)
+    .then(() => beside('Build', process.execPath, ['-e', BUILD])),
+]);
+await stage('Unit and server tests', 'npx', ['mocha', '--reporter', './scripts/mocha-reporter.cjs'], {
+  env: { REPORT_FILE: REPORTS.unit },
 });
 if (ensureChromium()) {
-  await ensureBuilt();
-  stage('Browser tests', 'npx', ['playwright', 'test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: REPORTS.browser });
-  stage('Benchmark, short form', process.execPath, ['scripts/bench.mjs', '--short']);
+  await stage('Browser tests', 'npx', ['playwright', 'test'], {
+    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: REPORTS.browser },
+  });
+  await stage('Benchmark, short form', process.execPath, ['scripts/bench.mjs', '--short']);
 } else failedStages++;
 
 function counts() {
