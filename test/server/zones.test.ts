@@ -5,6 +5,7 @@ import { dayAfter, momentOn } from '../../src/core/quantities/day';
 import type { RunSheet } from '../../src/core/making/run-sheet-types';
 import type { SettingsData } from '../../src/core/records/house';
 import { caller } from './call';
+import { pdfLines } from '../papers/print';
 import { DAY, useDemo } from './database';
 
 const go = caller({
@@ -13,6 +14,7 @@ const go = caller({
   events: () => import('../../src/pages/api/v1/batches/[id]/events'),
   assessment: () => import('../../src/pages/api/v1/batches/[id]/assessment'),
   lots: () => import('../../src/pages/api/v1/materials/[id]/lots'),
+  record: () => import('../../src/pages/api/v1/batches/[id]/record'),
   sales: () => import('../../src/pages/api/v1/sales'),
   withdrawal: () => import('../../src/pages/api/v1/withdrawal'),
 });
@@ -87,5 +89,12 @@ for (const [zone, clock] of [
         query: `?batch=${made.id}`,
       });
       expect(list.went.map(({ day }) => day)).to.deep.equal([on(40)]);
+      const paper = await go<ArrayBuffer>('record', 'GET', { params: { id: made.id }, query: '?as=pdf' });
+      const lines = (await pdfLines(new Uint8Array(paper.body)))
+        .flatMap(({ cells }) => cells.map(({ text }) => text))
+        .join('\n');
+      expect(lines)
+        .to.contain(`${DAY} ${clock}`)
+        .and.to.contain(`${on(1)} ${clock}`);
     });
   });

@@ -1,10 +1,15 @@
 /** A batch's record on paper. */
 import { plainNumber } from '../../core/quantities/amount';
 import type { BatchRecord } from '../../core/batch/record';
+import { clockOf, dayOf } from '../../core/quantities/day';
 import { flowingPdf, heading, rows, set, type Document } from './flow';
 
 const grams = (massG: number) => `${plainNumber(massG, 1)} g`;
-const moment = (at: string) => at.slice(0, 16).replace('T', ' ');
+
+export interface RecordJob {
+  record: BatchRecord;
+  zone: string;
+}
 
 function drawLines(document: Document, { lines }: BatchRecord): void {
   heading(document, 'Planned and weighed');
@@ -27,7 +32,8 @@ function drawCost(document: Document, { cost }: BatchRecord): void {
   rows(document, [50], [[`${total.toFixed(2)} ${currency}${bar}.${without}`]]);
 }
 
-function draw(document: Document, record: BatchRecord): void {
+function draw(document: Document, { record, zone }: RecordJob): void {
+  const moment = (at: string) => `${dayOf(at, zone)} ${clockOf(at, zone)}`;
   const {
     productName,
     code,
@@ -87,7 +93,8 @@ function draw(document: Document, record: BatchRecord): void {
   );
 }
 
-/** The record as PDF. */
-export function recordPdf(record: BatchRecord): Promise<Uint8Array> {
-  return flowingPdf(`${record.productName}, batch ${record.code}`, (document) => draw(document, record));
+/** The record as PDF, its times in the zone. */
+export function recordPdf(job: RecordJob): Promise<Uint8Array> {
+  const { productName, code } = job.record;
+  return flowingPdf(`${productName}, batch ${code}`, (document) => draw(document, job));
 }

@@ -40,5 +40,5 @@ export async function recordOf(house: House, id: string): Promise<BatchRecord> {
 /** The same as a PDF; 422 where it is too long to be set. */
 export async function recordAsPdf(house: House, id: string): Promise<{ bytes: Uint8Array; code: string }> {
   const record = await recordOf(house, id);
-  return { bytes: await told(onThread('recordPdf', record), 'as'), code: record.code };
+  return { bytes: await told(onThread('recordPdf', { record, zone: house.zone }), 'as'), code: record.code };
 }
