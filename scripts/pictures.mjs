@@ -47,6 +47,10 @@ const sizeTab = async (page) => {
   const heat = page.getByText('How it heats after the pour');
   await heat.click();
   await heat.scrollIntoViewIfNeeded();
+  // All of its runs are in once there is nothing left to break off.
+  const enough = page.getByRole('button', { name: 'Enough' });
+  await enough.waitFor();
+  await enough.waitFor({ state: 'hidden', timeout: 120_000 });
   await page.mouse.move(5, 5);
 };
 
@@ -107,7 +111,9 @@ const browser = await chromium.launch({
 try {
   await untilReady();
   await post('backups', {});
+  const wanted = process.argv.slice(2);
   for (const [name, where, viewport, act] of VIEWS) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
     const page = await browser.newPage({ viewport });
     await page.goto(URL_HERE + (typeof where === 'string' ? where : await where()));
     await page.waitForTimeout(SETTLED_MS);
