@@ -1,7 +1,8 @@
 /** Fills an empty database with the made-up demo. */
 import type { DemoThings } from '../core/records/house';
 import type { Knex } from 'knex';
-import { momentOn, monthsAfter } from '../core/quantities/day';
+import { durabilityFrom } from '../core/labels/content';
+import { momentOn } from '../core/quantities/day';
 import type { Lot } from '../core/making/cost';
 import { libraryMaterial } from '../library';
 import { addToInbox } from '../server/repositories/inbox';
@@ -23,7 +24,7 @@ const KEEPS_MONTHS = 24;
 
 /** The durability the makers state: two years from the day, to the month. */
 function keepsFrom(today: string): Wrap['durability'] {
-  return { months: KEEPS_MONTHS, endsOn: monthsAfter(today, KEEPS_MONTHS).slice(0, 7) };
+  return durabilityFrom({ months: KEEPS_MONTHS, endsOn: null }, today);
 }
 
 /** What is left of a lot on the shelf: the batches took some, the rest went before they were kept here. */
@@ -35,7 +36,7 @@ async function countDown(trx: Knex, { id, leftG, receivedOn }: Lot, zone: string
   await addMovement(trx, { lot: id, massG, at, batch: null, event: null, reason });
 }
 
-/** Seeds the demo as of a day unless there are products already. True when it seeded. */
+/** Ids of all that is on file: what can be taken out again later. */
 async function everythingHere(trx: Knex): Promise<DemoThings> {
   const idsOf = async (table: string) =>
     (await trx(table).select<{ id: string }[]>('id')).map(({ id }) => id);
@@ -47,6 +48,7 @@ async function everythingHere(trx: Knex): Promise<DemoThings> {
   };
 }
 
+/** Seeds the demo as of a day unless there are products already. True when it seeded. */
 export async function seedDemo(db: Knex, today: string, zone: string): Promise<boolean> {
   const [{ count }] = (await db('products').count({ count: '*' })) as [{ count: number }];
   if (count > 0) return false;

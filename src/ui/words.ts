@@ -199,8 +199,14 @@ export function dayInWords(day: string): string {
   return `${date} ${MONTH_WORDS[month - 1]} ${year}`;
 }
 
+/** A month as a label says it: "10/2028". */
+export const monthInFigures = (month: string): string => month.split('-').reverse().join('/');
+
+/** The house's day of a moment, in words. */
+export const dayAt = (at: string): string => dayInWords(dayHere(at));
+
 /** A moment as its day and clock in the house's zone. */
-export const momentInWords = (at: string): string => `${dayInWords(dayHere(at))}, ${clockHere(at)}`;
+export const momentInWords = (at: string): string => `${dayAt(at)}, ${clockHere(at)}`;
 
 /** How far a figure can be leant on. */
 export const STANDING_WORDS = {

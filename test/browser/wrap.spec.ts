@@ -120,3 +120,19 @@ test('standing and list follow the market; what is the maker’s is ticked and k
   await awake(page);
   await expect(standing.getByLabel(/A safety report signed/)).toBeChecked();
 });
+
+test('a label of a batch says and is held against what is the batch’s, and asks nothing of it', async ({
+  page,
+}) => {
+  await open(page, application, '/wrap/first-light?batch=fl-261014');
+  const standing = page.getByRole('region', { name: 'Standing' });
+  await expect(standing).toContainText('FL-261014');
+  await expect(standing).not.toContainText('FL-2611 ');
+  await tab(page, 'Measures');
+  const measures = page.getByRole('region', { name: 'Measures' });
+  await expect(measures).toContainText(
+    /On the label: \d+ g, batch FL-261014, best used before the end of 10\/2028/,
+  );
+  await expect(measures.getByLabel('Batch', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('Best used before the end of 10/2028')).toBeVisible();
+});

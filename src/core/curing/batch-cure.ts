@@ -98,6 +98,10 @@ export function settledBars(batch: Batch, cure: Cure | null, minDays: number): S
 export const lightestG = (bars: readonly SettledBar[]): number | null =>
   bars.length === 0 ? null : Math.min(...bars.map(({ massG }) => massG));
 
+/** The day a batch was made, in the house's zone: of its pour, or of its beginning before that. */
+export const madeOn = ({ poured, startedAt }: Batch, zone: string): string =>
+  dayOf(poured?.at ?? startedAt, zone);
+
 /** The last day, in the house's zone, on which units were placed on each market; of several releases in one the later counts. */
 export function placedDays({ released }: Batch, zone: string): Partial<Record<Market, string>> {
   const days: Partial<Record<Market, string>> = {};

@@ -2,10 +2,10 @@
 import { batchFormula } from '../batch/request';
 import type { Batch } from '../batch/types';
 import type { Mould } from '../making/size';
+import { MS_PER_HOUR } from '../quantities/day';
 import type { Measured, Reading } from './calibrate';
 import { pourOf, type Question } from './ways';
 
-const MS_PER_HOUR = 3_600_000;
 /** Where nobody measured: a usual room, a usual batter, °C. */
 export const USUAL_ROOM_C = 20;
 export const USUAL_POUR_C = 40;

@@ -3,18 +3,13 @@
  * carried between cells by an implicit scheme that goes along one direction after the other (each solve conserves
  * energy and makes no new extremes). Craft: an estimate.
  */
-import { capacities, conductivity, gelPointC, noLossC, rateFactor, reactionJ, sugarJ } from './batter';
+import { noLossC } from './batter';
+import { capacityAt, cellsOf, type Cells } from './cells';
 import {
   ABSOLUTE_ZERO_C,
   ACTIVATION_K,
   CONVERTED_AT_TRACE,
-  FIRM,
-  GELLED_AFTER_HOURS,
-  PART_WITHIN_K,
-  PURE_LAURIC_SHARE,
-  RATE_PER_HOUR,
   REFERENCE_C,
-  SALTED_SHARE,
   START_SHARE,
   SUGAR_ACTIVATION_K,
   SUGAR_RATE_PER_HOUR,
@@ -22,7 +17,8 @@ import {
 } from './figures';
 import { conductancesOf, gridOf, type Conductances, type Grid } from './grid';
 import { facesOf, rangeOf, type Faces } from './surroundings';
-import type { Course, Cut, Fineness, GelState, HeatBatter, Pour, Run, Unknowns } from './types';
+import type { Course, Cut, Fineness, GelState, Pour, Run, Unknowns } from './types';
+import { firmOf, gelOf, watch, type Watch } from './watch';
 
 export const USUAL: Unknowns = { rate: 1, wall: 1, heat: 1, conductivity: 1, gelK: 0 };
 /** Fine enough that halving everything moves the middle's peak by less than half a kelvin. */
@@ -42,55 +38,6 @@ const EVERY_HOURS = 0.25;
 /** Exponential of the Arrhenius law against a reference temperature. */
 const arrhenius = (c: number, referenceC: number, activationK: number) =>
   Math.exp(activationK * (1 / (referenceC - ABSOLUTE_ZERO_C) - 1 / (c - ABSOLUTE_ZERO_C)));
-
-interface Cells {
-  batter: HeatBatter[];
-  t: Float64Array;
-  converted: Float64Array;
-  sugared: Float64Array;
-  /** J/K before and after the reaction; J of all alkali and of all sugars. */
-  before: Float64Array;
-  after: Float64Array;
-  alkaliJ: Float64Array;
-  sugarJ: Float64Array;
-  rate: Float64Array;
-  k: Float64Array;
-  gelC: Float64Array;
-}
-
-/** Which part of the batter a height of the block belongs to. */
-function partAt(batters: readonly HeatBatter[], height: number): HeatBatter {
-  let up = 0;
-  for (const batter of batters) {
-    up += batter.share;
-    if (height < up) return batter;
-  }
-  return batters.at(-1)!;
-}
-
-function cellsOf({ batters, startC }: Pour, grid: Grid, unknowns: Unknowns): Cells {
-  const { across, up, volume } = grid;
-  const batter = Array.from(volume, (_, at) => partAt(batters, ((Math.floor(at / across) % up) + 0.5) / up));
-  const byVolume = (of: (one: HeatBatter) => number) =>
-    volume.map((m3, at) => (of(batter[at]!) / Math.max(1e-9, batter[at]!.volumeMl)) * m3 * 1e6);
-  const each = (of: (one: HeatBatter) => number) => volume.map((_, at) => of(batter[at]!));
-  return {
-    batter,
-    t: volume.map(() => startC),
-    converted: volume.map(() => CONVERTED_AT_TRACE),
-    sugared: volume.map(() => 0),
-    before: byVolume((one) => capacities(one).before),
-    after: byVolume((one) => capacities(one).after),
-    alkaliJ: byVolume((one) => reactionJ(one) * unknowns.heat),
-    sugarJ: byVolume((one) => sugarJ(one) * unknowns.heat),
-    rate: each((one) => (rateFactor(one) * unknowns.rate * RATE_PER_HOUR) / SECONDS_PER_HOUR),
-    k: each((one) => conductivity(one) * unknowns.conductivity),
-    gelC: each((one) => gelPointC(one) + unknowns.gelK),
-  };
-}
-
-const capacityAt = ({ before, after, converted }: Cells, at: number) =>
-  before[at]! + (after[at]! - before[at]!) * converted[at]!;
 
 /** Lets every cell react for a time without any exchange; its enthalpy stays, heat of reaction becomes warmth. Answers the joules made. */
 function react(cells: Cells, seconds: number): number {
@@ -228,68 +175,11 @@ function stepFor({ t, converted, rate }: Cells, { stepS, stepConverted }: Finene
   return Math.max(LEAST_STEP_S, Math.min(stepS, stepConverted / fastest));
 }
 
-interface Watch {
-  peakC: Float64Array;
-  peakHour: Float64Array;
-  /** Hours spent above gel. */
-  gelHours: Float64Array;
-  firmHour: Float64Array;
-}
-
-/** Salted and nearly pure lauric batters firm while they are hot. */
-const firmsHot = ({ saltG, fatsG, lauricShare }: HeatBatter) =>
-  saltG > SALTED_SHARE * fatsG || lauricShare > PURE_LAURIC_SHARE;
-
-function watch(cells: Cells, seen: Watch, hour: number, stepHours: number): void {
-  for (let at = 0; at < cells.t.length; at++) {
-    const c = cells.t[at]!;
-    if (c > seen.peakC[at]!) {
-      seen.peakC[at] = c;
-      seen.peakHour[at] = hour;
-    }
-    if (c >= cells.gelC[at]!) seen.gelHours[at] = seen.gelHours[at]! + stepHours;
-    if (!Number.isNaN(seen.firmHour[at]!)) continue;
-    const isGelled = seen.gelHours[at]! >= GELLED_AFTER_HOURS;
-    const { converted, belowC, thenHours } =
-      FIRM[firmsHot(cells.batter[at]!) ? 'salted' : isGelled ? 'gelled' : 'ungelled'];
-    if (cells.converted[at]! >= converted && c <= belowC) seen.firmHour[at] = hour + thenHours;
-  }
-}
-
-function gelOf({ gelC }: Cells, { peakC, gelHours }: Watch): GelState[] {
-  return Array.from(peakC, (peak, at) => {
-    if (gelHours[at]! >= GELLED_AFTER_HOURS) return 'gelled';
-    return peak >= gelC[at]! - PART_WITHIN_K ? 'part' : 'never';
-  });
-}
-
 /** Enthalpy against the reference, J. */
 function storedJ(cells: Cells): number {
   let sum = 0;
   for (let at = 0; at < cells.t.length; at++) sum += capacityAt(cells, at) * (cells.t[at]! - REFERENCE_C);
   return sum;
-}
-
-/** The hour from which a cell is firm; null where it is not within the run. */
-const hourOf = (hour: number | undefined) => (hour === undefined || Number.isNaN(hour) ? null : hour);
-
-function firmOf(
-  batters: readonly HeatBatter[],
-  { batter: of }: Cells,
-  { firmHour }: Watch,
-  { across, up }: Grid,
-): Run['firm'] {
-  return batters.map((batter) => {
-    const rows = Array.from({ length: up }, (_, row) => row).filter((row) => of[row * across] === batter);
-    const first = (rows[Math.floor(rows.length / 2)] ?? NaN) * across;
-    const hours = Array.from(firmHour).filter((_, at) => of[at] === batter);
-    return {
-      portion: batter.portion,
-      edgeHour: hourOf(firmHour[first + across - 1]),
-      middleHour: hourOf(firmHour[first]),
-      allHour: hours.length > 0 ? hourOf(Math.max(...hours)) : null,
-    };
-  });
 }
 
 /** The cells that are looked at: in the middle, at the side half way up, and at the top in the middle. */

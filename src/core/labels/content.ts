@@ -61,17 +61,8 @@ export interface LabelContent {
   findings: LabelFinding[];
 }
 
+/** Up to this a market asks for the month it keeps to. */
 export const LONGEST_BEST_BEFORE_MONTHS = 30;
-
-/**
- * Durability as a batch has it: the months of the bar from the day it was made, to the month that day then falls in.
- *
- * @example durabilityFrom({ months: 24, endsOn: '2028-11' }, '2026-09-20').endsOn // '2028-09'
- */
-export const durabilityFrom = (durability: Durability, madeOn: string): Durability =>
-  durability.months > LONGEST_BEST_BEFORE_MONTHS
-    ? durability
-    : { ...durability, endsOn: monthsAfter(madeOn, durability.months).slice(0, 'YYYY-MM'.length) };
 const BEST_USED_WORDS: Record<Language, string> = {
   en: 'Best used before the end of',
   fr: 'À utiliser de préférence avant fin',
@@ -102,6 +93,17 @@ type Spoken = Pick<LabelInput, 'market' | 'languages'>;
 function asked({ market, languages = [] }: Spoken): readonly Language[] {
   return market === 'EU' && languages.length > 0 ? languages : ASKED[market];
 }
+
+/**
+ * Durability as a batch has it: the months of the bar from the day it was made, to the month that day then falls in; no
+ * month where it keeps longer than a label says.
+ *
+ * @example durabilityFrom({ months: 24, endsOn: '2028-11' }, '2026-09-20').endsOn // '2028-09'
+ */
+export const durabilityFrom = (durability: Durability, madeOn: string): Durability =>
+  durability.months > LONGEST_BEST_BEFORE_MONTHS
+    ? { ...durability, endsOn: null }
+    : { ...durability, endsOn: monthsAfter(madeOn, durability.months).slice(0, 'YYYY-MM'.length) };
 
 /** Marks of no width and of direction, which pasting brings and a label has no use for. */
 const drawn = (text: string) => text.replace(/\p{Cf}/gu, '');

@@ -2,7 +2,8 @@
 import { withOpenJar } from './open-jar';
 import type { LabelContent } from './content';
 import { asksForFace, formatFault, planFormat, SMALLEST_MM, type LabelFormat, type Plan } from './formats';
-import { contrast, leastDigits, leastLetters, type LeastHeight } from './heights';
+import { checkLook, checkText, FACE_UNMEASURED, reportLack } from './findings';
+import { leastDigits, leastLetters, type LeastHeight } from './heights';
 import {
   emptyLayout,
   flowText,
@@ -42,34 +43,12 @@ const PARAGRAPH = 0.55;
 const ROOMIER = [1.6, 1.45, 1.3, 1.2, 1.1, 1];
 /** The US asks for the net weight within the lower part of the front panel. */
 const LOWER_PART = 0.3;
-const LEAST_CONTRAST = 4.5;
 const LOGO_SHARE = 0.34;
 const HAIRLINE_MM = 0.15;
 const MODULE_MM = 0.3;
 const BARS_MM = 13;
 const DIGITS_MM = 2.6;
 const FOOT_STEP_MM = 0.25;
-
-const WAYS_OUT: Record<string, string[]> = {
-  EU: ['a larger band or sticker', 'a leaflet or tag with the list', 'a notice beside small unwrapped bars'],
-  UK: ['a larger band or sticker', 'a leaflet or tag with the list', 'a notice beside small unwrapped bars'],
-  US: ['a larger label', 'a box, whose outer panels hold the list', 'English names, which are shorter'],
-  CA: ['a larger label', 'a leaflet where the package is small', 'English and French in columns on a box'],
-  AU: ['a larger label', 'the list at the point of sale, if the container is too small for it'],
-};
-
-const ELEMENT_WORDS: Record<string, string> = {
-  name: 'name',
-  identity: 'statement of what it is',
-  net: 'net content',
-  ingredients: 'ingredient list',
-  use: 'use',
-  cautions: 'cautions',
-  responsible: 'address',
-  batch: 'batch code',
-  durability: 'durability',
-  text: 'your own text',
-};
 
 function sizeFor(least: LeastHeight, metrics: Metrics, face: Face, what: 'x' | 'digit'): number {
   return least.mm / (what === 'x' ? metrics.xHeight(face) : metrics.digitHeight(face));
@@ -228,16 +207,7 @@ function placeFront(layout: Layout, setting: Setting): void {
   const start = nameEnds - style.sizeMm * (style.leading - 1) + 1.2;
   placeBlock(layout, what, identity, region, start);
   const lacks = heightAt(style) - (bottom - top);
-  if (lacks > 1e-6) reportLack(layout, setting, 'name', lacks);
-}
-
-function reportLack(layout: Layout, { content }: Setting, element: string, lacksMm: number): void {
-  layout.findings.push({
-    element,
-    code: 'does-not-fit',
-    message: `The ${ELEMENT_WORDS[element]} needs ${lacksMm.toFixed(1)} mm more height than there is.`,
-    waysOut: WAYS_OUT[content.market],
-  });
+  if (lacks > 1e-6) reportLack(layout, content.market, 'name', lacks);
 }
 
 function barcodeWidth({ modules, quietModules }: NonNullable<LabelLook['barcode']>): number {
@@ -323,7 +293,7 @@ function placeInfo(layout: Layout, setting: Setting): void {
   const fits = (size: number) => flowInfo({ ...layout, texts: [] }, setting, texts, size).size === 0;
   const scale = ROOMIER.find((times) => fits(leastSize * times)) ?? 1;
   const lacks = flowInfo(layout, setting, texts, leastSize * scale);
-  for (const [element, lacksMm] of lacks) reportLack(layout, setting, element, lacksMm);
+  for (const [element, lacksMm] of lacks) reportLack(layout, content.market, element, lacksMm);
   layout.heights.push({
     element: 'ingredients and the rest',
     what: 'x-height',
@@ -352,27 +322,6 @@ function placeRules(layout: Layout, { plan }: Setting): void {
   }
 }
 
-function checkText(layout: Layout, { content, metrics }: Setting): void {
-  const all = [content.front.name, content.front.identity, ...content.info.map(({ text }) => text)].join(' ');
-  const letters = metrics.missing(all);
-  if (letters.length > 0) {
-    const shown = letters.slice(0, 12).join(' ');
-    const message = `The shipped fonts cannot draw ${shown}. Write it in Latin letters.`;
-    layout.findings.push({ element: 'text', code: 'cannot-draw', message });
-  }
-}
-
-function checkLook(layout: Layout, { look }: Setting): void {
-  const ratio = contrast(look.paper, look.ink);
-  if (ratio < LEAST_CONTRAST) {
-    const message = `Ink on paper has a contrast of ${ratio.toFixed(1)} to 1; take at least ${LEAST_CONTRAST}.`;
-    layout.findings.push({ element: 'look', code: 'contrast', message });
-  }
-}
-
-const FACE_UNMEASURED =
-  'Measure the face of the package that is shown at sale, the bar with its band on: how high the digits must be hangs on it.';
-
 /**
  * Lays a label out. Findings tell what is missing, cannot be drawn, or does not fit and by how much.
  *
@@ -400,9 +349,9 @@ export function layoutLabel(
   const setting: Setting = { content, plan, look, metrics, letters, digits, netRegion, isFaceKnown };
   const layout = emptyLayout(plan.widthMm, plan.heightMm, { ...look, outline: plan.outline });
   layout.findings.push(...content.findings);
-  if (!isFaceKnown) layout.findings.push({ element: 'face', code: 'missing', message: FACE_UNMEASURED });
-  checkText(layout, setting);
-  checkLook(layout, setting);
+  if (!isFaceKnown) layout.findings.push(FACE_UNMEASURED);
+  checkText(layout, content, metrics);
+  checkLook(layout, look);
   placeRules(layout, setting);
   placeFront(layout, setting);
   placeInfo(layout, setting);

@@ -1,11 +1,11 @@
 /** What age does to an opened bottle of scent. */
 import type { TraitMaterial } from '../formula/traits';
 import type { Lot } from '../making/cost';
+import { MS_PER_DAY } from '../quantities/day';
 
 /** Opened longer ago than this, oils that take up oxygen are worth a caution, months; usual among makers. */
 const OPENED_MONTHS = 12;
 const DAYS_PER_MONTH = 365.25 / 12;
-const MS_PER_DAY = 24 * 3600 * 1000;
 
 /** The most peroxide that oils of some plants, or with some constituents, may hold. */
 export interface PeroxideCondition {

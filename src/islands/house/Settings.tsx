@@ -66,7 +66,7 @@ function Habits({ data, put }: { data: SettingsData; put: Put }) {
   return (
     <>
       <Select
-        label="Days and clock of"
+        label="Time zone"
         value={data.zone}
         options={zones.map((zone) => [zone, zone.replaceAll('_', ' ')] as const)}
         onChange={(zone) => put({ zone })}

@@ -1,8 +1,7 @@
 import type { BatchSummary } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
 import { RecordTable, type Column } from '../../ui/RecordTable';
-import { dayHere } from '../../ui/habits';
-import { dayInWords } from '../../ui/words';
+import { dayAt } from '../../ui/words';
 import { stateWords } from '../../ui/batch-words';
 
 const placeOf = ({ id, state }: BatchSummary) => (state === 'pouring' ? `/pour/${id}` : `/pour/${id}/record`);
@@ -33,7 +32,7 @@ const columns = (place: (row: BatchSummary) => string): readonly Column<BatchSum
   {
     id: 'day',
     header: 'Begun',
-    cell: ({ startedAt }) => dayInWords(dayHere(startedAt)),
+    cell: ({ startedAt }) => dayAt(startedAt),
     sort: ({ startedAt }) => startedAt,
   },
   { id: 'state', header: 'Stands', cell: stateWords, sort: stateWords },

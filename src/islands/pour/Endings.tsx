@@ -22,22 +22,24 @@ function Grams({
 }) {
   const faultId = useId();
   return (
-    <label className="block">
-      <span className="eyebrow block text-base">{label}</span>
-      <input
-        className="bench-field"
-        inputMode="decimal"
-        value={value}
-        aria-invalid={fault ? true : undefined}
-        aria-describedby={fault ? faultId : undefined}
-        onChange={(event) => onChange(event.target.value)}
-      />
+    <div>
+      <label className="block">
+        <span className="eyebrow block text-base">{label}</span>
+        <input
+          className="bench-field"
+          inputMode="decimal"
+          value={value}
+          aria-invalid={fault ? true : undefined}
+          aria-describedby={fault ? faultId : undefined}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      </label>
       {fault && (
-        <span id={faultId} role="alert" className="block text-madder">
+        <p id={faultId} role="alert" className="text-madder">
           {fault}
-        </span>
+        </p>
       )}
-    </label>
+    </div>
   );
 }
 

@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import type { CureData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
-import { dayHere } from '../../ui/habits';
-import { dayInWords } from '../../ui/words';
+import { dayAt } from '../../ui/words';
 import type { Writing } from '../../ui/writing';
 
 /** Longest side of a photograph that is kept, pixels; a telephone's own are four times that. */
@@ -67,9 +66,9 @@ function Photos({ data }: { data: CureData }) {
             <img
               className="h-28 w-auto"
               src={address('batches', id, 'photos', photo.id)}
-              alt={`${code}, ${dayInWords(dayHere(photo.at))}${photo.note && `: ${photo.note}`}`}
+              alt={`${code}, ${dayAt(photo.at)}${photo.note && `: ${photo.note}`}`}
             />
-            <span className="font-narrow text-soft">{dayInWords(dayHere(photo.at))}</span>{' '}
+            <span className="font-narrow text-soft">{dayAt(photo.at)}</span>{' '}
             <button type="button" className="text-ultra underline" onClick={() => void drop(photo.id)}>
               Take away
             </button>
@@ -106,7 +105,7 @@ export function NotesPanel({ data, writing: { batch, write } }: { data: CureData
       <ul>
         {batch.notes.map((note) => (
           <li key={`${note.at} ${note.text}`}>
-            {dayInWords(dayHere(note.at))}
+            {dayAt(note.at)}
             {note.by && `, ${note.by}`}: {note.text}
             {note.for === 'nextTime' && <span className="text-soft"> (for next time)</span>}
           </li>

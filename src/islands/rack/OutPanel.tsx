@@ -2,8 +2,7 @@ import { useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { MOVED_HOW, type Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
-import { dayHere } from '../../ui/habits';
-import { dayInWords } from '../../ui/words';
+import { dayAt } from '../../ui/words';
 import { MOVED_WORDS } from '../../ui/batch-words';
 import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
@@ -17,7 +16,7 @@ function Gone({ batch }: { batch: Batch }) {
     <ul>
       {batch.moved.slice(-8).map((one) => (
         <li key={`${one.at} ${one.bars} ${one.to}`}>
-          {dayInWords(dayHere(one.at))}: {one.bars} {MOVED_WORDS[one.how]}
+          {dayAt(one.at)}: {one.bars} {MOVED_WORDS[one.how]}
           {one.to && `, ${one.to}`}
           {one.market && ` (${one.market})`}
         </li>

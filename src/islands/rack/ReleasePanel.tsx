@@ -5,8 +5,7 @@ import type { ReleaseCheck } from '../../core/curing/batch-cure';
 import { proposedNetG } from '../../core/curing/net';
 import type { CureData } from '../../core/records/rack';
 import type { Market } from '../../core/formula/types';
-import { dayHere } from '../../ui/habits';
-import { dayInWords, grams, MARKET_WORDS } from '../../ui/words';
+import { dayAt, dayInWords, grams, MARKET_WORDS } from '../../ui/words';
 import type { Writing } from '../../ui/writing';
 import { TextField } from '../../ui/TextField';
 
@@ -25,7 +24,7 @@ function Check({ check, writing: { batch, write } }: { check: ReleaseCheck; writ
         <span className="font-medium">{check.name}</span>
         <span className="text-soft">
           {done
-            ? `${OUTCOME_WORDS[done.outcome as (typeof OUTCOMES)[number]]}${done.value ? `, ${done.value}` : ''}, ${dayInWords(dayHere(done.at))}`
+            ? `${OUTCOME_WORDS[done.outcome as (typeof OUTCOMES)[number]]}${done.value ? `, ${done.value}` : ''}, ${dayAt(done.at)}`
             : check.how}
         </span>
       </div>

@@ -9,8 +9,7 @@ import { download } from '../../ui/download';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { dayHere } from '../../ui/habits';
-import { dayInWords } from '../../ui/words';
+import { dayAt } from '../../ui/words';
 import { effectsCsv, handsWords, hrefOf, labelWords, standWords, WHAT_WORDS, worstWords } from './words';
 
 function Standing({ stand }: { stand: Effect['before'] }) {
@@ -180,8 +179,7 @@ function Decided({ view: { decision } }: { view: ChangeView }) {
   if (!decision) return null;
   return (
     <p>
-      <strong>{decision.decision === 'accepted' ? 'Accepted' : 'Declined'}</strong> on{' '}
-      {dayInWords(dayHere(decision.at))}
+      <strong>{decision.decision === 'accepted' ? 'Accepted' : 'Declined'}</strong> on {dayAt(decision.at)}
       {decision.note && `: ${decision.note}`}
     </p>
   );

@@ -5,8 +5,7 @@ import { address, send } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { useKeeping } from '../../ui/keeping';
 import { guarded } from '../../ui/Guarded';
-import { dayHere } from '../../ui/habits';
-import { dayInWords } from '../../ui/words';
+import { dayAt, dayInWords } from '../../ui/words';
 import { AskChange } from './AskChange';
 
 const STATE_WORDS: Record<ChangeEntry['state'], string> = {
@@ -85,7 +84,7 @@ function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void })
         </span>
       ) : (
         <span className="text-soft">
-          Done {dayInWords(dayHere(task.doneAt))}: {task.doneNote}
+          Done {dayAt(task.doneAt)}: {task.doneNote}
         </span>
       )}
     </li>
@@ -125,7 +124,7 @@ function Tasks({ tasks, onDone }: { tasks: readonly Task[]; onDone: (task: Task)
 function decided({ state, decision, touched, worse }: ChangeEntry): string {
   const rows = touched === null ? '' : `; ${touched} rows, ${worse} worse`;
   if (!decision) return `${STATE_WORDS[state]}${rows}`;
-  return `${decision.decision} ${dayInWords(dayHere(decision.at))}${decision.note ? `: ${decision.note}` : ''}${rows}`;
+  return `${decision.decision} ${dayAt(decision.at)}${decision.note ? `: ${decision.note}` : ''}${rows}`;
 }
 
 function Journal({ changes }: { changes: readonly ChangeEntry[] }) {
@@ -142,7 +141,7 @@ function Journal({ changes }: { changes: readonly ChangeEntry[] }) {
               {one.words}
             </a>
             <span className="block text-soft">
-              {dayInWords(dayHere(one.at))}, {decided(one)}
+              {dayAt(one.at)}, {decided(one)}
             </span>
           </li>
         ))}

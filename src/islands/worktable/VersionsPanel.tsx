@@ -6,8 +6,7 @@ import { address, send } from '../../ui/api';
 import { differenceInWords } from '../../ui/differences';
 import { TextIn } from '../../ui/form/fields';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
-import { dayHere } from '../../ui/habits';
-import { dayInWords } from '../../ui/words';
+import { dayAt } from '../../ui/words';
 import { newStep } from '../../ui/step';
 import { HELD, useTable } from './context';
 
@@ -71,7 +70,7 @@ function Version({ version }: { version: WorkingVersion }) {
     <li className="border-b border-hair py-1 last:border-0">
       <span className="font-medium">{version.name}</span>{' '}
       <span className="font-narrow text-soft">
-        {dayInWords(dayHere(version.savedAt))} ·{' '}
+        {dayAt(version.savedAt)} ·{' '}
         {differences.length === 0
           ? 'the same as on the table'
           : `since then ${differences.map((one) => differenceInWords(one, materialName)).join('; ')}`}

@@ -99,7 +99,7 @@ function Face({ format, onChange }: { format: LabelFormat; onChange: (format: La
       ) : (
         <span className="text-soft">
           {asks
-            ? 'measure the bar with its label on: the digits hang on it'
+            ? 'measure the bar with its label on: how high its weight is printed hangs on it'
             : 'from the shape; measure yours'}
         </span>
       )}

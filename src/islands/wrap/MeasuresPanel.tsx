@@ -1,16 +1,15 @@
+import { LONGEST_BEST_BEFORE_MONTHS } from '../../core/labels/content';
 import { netFromBars, netText } from '../../core/labels/heights';
 import { readNumber } from '../../core/quantities/number';
-import type { Wrap } from '../../core/records/wrap';
+import type { Wrap, WrapData } from '../../core/records/wrap';
 import { OptionalNumberField, ReadField } from '../../ui/ReadField';
 import { Select } from '../../ui/Select';
-import { grams } from '../../ui/words';
+import { grams, monthInFigures } from '../../ui/words';
 import { useDesk } from './context';
 import { MonthField } from './MonthField';
 
 const HEAVIEST_G = 5000;
 const LONGEST_MONTHS = 240;
-/** Up to this a market asks for the day it keeps to. */
-const BEST_BEFORE_MONTHS = 30;
 
 /** Weights as typed: separated by blanks, semicolons or lines. What is no weight is told, and nothing is taken. */
 function readWeights(text: string) {
@@ -69,8 +68,19 @@ function Net() {
   );
 }
 
+/** What a batch says itself: nothing of it is typed. */
+function OfBatch({ batch: { code, netMassG, endsOn } }: { batch: NonNullable<WrapData['batch']> }) {
+  const { market } = useDesk();
+  return (
+    <p>
+      On the label: {netText(market, netMassG)}, batch {code}
+      {endsOn && `, best used before the end of ${monthInFigures(endsOn)}`}. All of it comes from the batch.
+    </p>
+  );
+}
+
 function Durability() {
-  const { wrap, change } = useDesk();
+  const { wrap, data, change } = useDesk();
   const { durability } = wrap;
   return (
     <>
@@ -98,14 +108,14 @@ function Durability() {
         }
         onFault={onFault}
       />
-      {durability && durability.months <= BEST_BEFORE_MONTHS && (
+      {!data.batch && durability && durability.months <= LONGEST_BEST_BEFORE_MONTHS && (
         <MonthField
           label="Best used before the end of"
           value={durability.endsOn}
           onChange={(endsOn) => change({ durability: { ...durability, endsOn } }, 'ends')}
         />
       )}
-      {durability && durability.months > BEST_BEFORE_MONTHS && (
+      {durability && durability.months > LONGEST_BEST_BEFORE_MONTHS && (
         <OptionalNumberField
           label="Months after opening, if it means anything"
           unit=""
@@ -154,19 +164,21 @@ function Barcode() {
 
 /** Net content from weighed bars or from what is predicted; batch, durability and barcode. */
 export function MeasuresPanel() {
-  const { wrap, change } = useDesk();
+  const { wrap, data, change } = useDesk();
   return (
     <section aria-label="Measures" className="grid gap-3 py-2">
-      <Net />
+      {data.batch ? <OfBatch batch={data.batch} /> : <Net />}
       <div className="flex flex-wrap items-end gap-4">
-        <label>
-          <span className="eyebrow block">Batch</span>
-          <input
-            className="field w-32"
-            value={wrap.batchCode}
-            onChange={(event) => change({ batchCode: event.target.value }, 'batch')}
-          />
-        </label>
+        {!data.batch && (
+          <label>
+            <span className="eyebrow block">Batch</span>
+            <input
+              className="field w-32"
+              value={wrap.batchCode}
+              onChange={(event) => change({ batchCode: event.target.value }, 'batch')}
+            />
+          </label>
+        )}
         <Durability />
       </div>
       <Barcode />

@@ -130,8 +130,6 @@ function ForBatch({ data: { product, batch, batches } }: { data: WrapData }) {
           {batch.differs.length === 0
             ? 'What was weighed reads the same as the formula.'
             : `What was weighed reads otherwise than the formula: ${batch.differs.join(', ')}. The label is made from what was weighed.`}
-          {batch.endsOn &&
-            ` Best used before the end of ${batch.endsOn.split('-').reverse().join('/')}, by its own day.`}
         </p>
       )}
     </div>

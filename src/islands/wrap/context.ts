@@ -10,6 +10,7 @@ import {
   type CheckedItem,
   type ColourFinding,
 } from '../../core/labels/checklist';
+import { LONGEST_BEST_BEFORE_MONTHS } from '../../core/labels/content';
 import { netFromBars } from '../../core/labels/heights';
 import { standingIn, type Standing } from '../../core/labels/standing';
 import { colourPermission, rulebook } from '../../rulebook';
@@ -71,9 +72,12 @@ export function marketView(
     claims,
     colours,
     responsible: data.maker ? [data.maker.name, ...data.maker.addressLines] : [],
-    netMassG: netFromBars(wrap.weighedG) ?? wrap.netMassG ?? Math.floor(data.predictedBarG),
-    batchCode: wrap.batchCode,
-    durabilityStated: durability !== null && (durability.months > 30 || Boolean(durability.endsOn)),
+    netMassG:
+      data.batch?.netMassG ?? netFromBars(wrap.weighedG) ?? wrap.netMassG ?? Math.floor(data.predictedBarG),
+    batchCode: data.batch?.code ?? wrap.batchCode,
+    durabilityStated:
+      durability !== null &&
+      (durability.months > LONGEST_BEST_BEFORE_MONTHS || Boolean(data.batch?.endsOn ?? durability.endsOn)),
     identity: wrap.identity,
     cautions: wrap.cautions,
   });

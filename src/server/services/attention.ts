@@ -14,6 +14,6 @@ export async function attentionNow(house: House): Promise<Attention> {
   return {
     rack: tasks.filter(({ urgency }) => PRESSING.has(urgency)).length,
     papers: papers.filter(({ filedOn }) => filedOn === null).length,
-    backups: await backupTrouble(house.db),
+    backups: await backupTrouble(house.db, house.zone),
   };
 }

@@ -16,7 +16,7 @@ import {
   listBackups,
   noteBackup,
 } from '../archive/backup-files';
-import { dataFolder, moment, usualZone } from '../config';
+import { dataFolder, moment } from '../config';
 import { DATABASE_FILE, replaceDatabase } from '../database';
 import { fault } from '../http';
 import { onThread } from '../jobs/threads';
@@ -143,14 +143,14 @@ export function requireFolder(copyTo: string): void {
 /** The first backup is made within this time of the start. */
 const FIRST_WITHIN_S = 600;
 
-/** What is wrong with the backups, in words; null where nothing is. */
-export async function backupTrouble(db: Knex): Promise<string | null> {
+/** What is wrong with the backups, in words, days in the house's zone; null where nothing is. */
+export async function backupTrouble(db: Knex, zone: string): Promise<string | null> {
   const { backups, lastGood, isOld } = await backupsData(db);
   if (isFailing) return 'The last backup could not be made. Is there room on the disk?';
   if (copyFault !== null) return copyFault;
   if (backups[0]?.fault) return 'The last backup does not hold together.';
   if (lastGood === null) return process.uptime() > FIRST_WITHIN_S ? 'No backup was made yet.' : null;
-  return isOld ? `The last good backup is of ${dayOf(lastGood, usualZone())}.` : null;
+  return isOld ? `The last good backup is of ${dayOf(lastGood, zone)}.` : null;
 }
 
 /** What there is of backups. */

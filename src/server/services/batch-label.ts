@@ -1,10 +1,9 @@
 /** What a label of one batch is made from: what was weighed, under the papers of today, and its own bars. */
 import { assess } from '../../core/assess';
 import { batchRequest } from '../../core/batch/request';
-import { placedDays } from '../../core/curing/batch-cure';
+import { madeOn, placedDays } from '../../core/curing/batch-cure';
 import { MARKETS } from '../../core/formula/types';
 import { durabilityFrom } from '../../core/labels/content';
-import { dayOf } from '../../core/quantities/day';
 import type { Wrap } from '../../core/records/wrap';
 import type { House } from '../house';
 import { fault, HttpFault } from '../http';
@@ -55,7 +54,7 @@ export async function assessBatchEverywhere(
     ofBatch: {
       id: batchId,
       code: batch.code,
-      madeOn: dayOf(batch.poured?.at ?? batch.startedAt, house.zone),
+      madeOn: madeOn(batch, house.zone),
       weighedG: bars.map(({ massG }) => massG),
       lightestG,
       netMassG: batch.released.at(-1)?.netMassG ?? null,

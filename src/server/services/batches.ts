@@ -7,8 +7,8 @@ import { curesBy, extendBatch, foldBatch } from '../../core/batch/fold';
 import { batchLetters } from '../../core/batch/code';
 import { batchRequest } from '../../core/batch/request';
 import type { Batch, BatchEvent, EventOf, Refusal } from '../../core/batch/types';
-import { placedDays } from '../../core/curing/batch-cure';
-import { dayOf, laterOf } from '../../core/quantities/day';
+import { madeOn, placedDays } from '../../core/curing/batch-cure';
+import { laterOf } from '../../core/quantities/day';
 import { weighedOf } from '../../core/batch/weighed';
 import type { AssessmentRequest } from '../../core/formula/types';
 import { runSheet } from '../../core/making/run-sheet';
@@ -168,11 +168,9 @@ function requestOf(
   });
 }
 
-/** The day whose rules a batch answers for. */
-const madeOn = ({ poured, startedAt }: Batch, zone: string) => dayOf(poured?.at ?? startedAt, zone);
-
 async function frozenRequest({ db, zone }: Pick<House, 'db' | 'zone'>, batch: Batch) {
   const { product } = await requireProduct(db, batch.product);
+  // It answers for the rules of its own day.
   const snapshot = await snapshotOf(db, madeOn(batch, zone));
   return { product, snapshot, request: requestOf(batch, product, snapshot, { zone, materials: 'frozen' }) };
 }

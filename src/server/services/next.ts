@@ -2,6 +2,7 @@
 import { comingBars, readyBars } from '../../core/stock/supply';
 import { setImmediate as breath } from 'node:timers/promises';
 import type { Batch } from '../../core/batch/types';
+import { madeOn } from '../../core/curing/batch-cure';
 import { groupBy } from '../../core/group';
 import type { BatchSummary } from '../../core/records/batch';
 import type { NextBar, NextData, NextPlans } from '../../core/records/next';
@@ -29,7 +30,7 @@ function curingOf(made: readonly Made[], { today, zone }: House, cureDays: numbe
     .filter(({ batch }) => comingBars(batch) > 0)
     .map(({ summary, batch }) => {
       const bars = comingBars(batch);
-      const ready = dayAfter(dayOf(batch.poured?.at ?? batch.startedAt, zone), cureDays);
+      const ready = dayAfter(madeOn(batch, zone), cureDays);
       return { batch: summary.id, code: summary.code, bars, readyOn: ready < today ? today : ready };
     });
 }

@@ -15,8 +15,8 @@ import { HttpFault } from '../http';
 import {
   addEvents as addStored,
   allBatches,
+  allEvents,
   eventBatches,
-  eventsOf,
   putBatch,
   soldBefore,
 } from '../repositories/batches';
@@ -42,7 +42,7 @@ async function sourcesOf({ db, now }: House): Promise<Source[]> {
   const summaries = (await allBatches(db)).filter(({ cutAt }) => cutAt !== null).reverse();
   const sources: Source[] = [];
   for (const { id, seq, product, productName } of summaries) {
-    const events = (await eventsOf(db, id)).map(({ event }) => event);
+    const events = await allEvents(db, id);
     sources.push({ id, product, productName, seq, batch: foldBatch(events, now)!, fresh: [] });
   }
   return sources;
