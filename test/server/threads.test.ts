@@ -18,6 +18,12 @@ describe('the time of a job', () => {
     expect(await onThread('ready', 50, { limitMs: 5000 })).to.equal(true);
   });
 
+  it('counts from when the job begins, not while it waits at a busy thread or its code is loaded', async () => {
+    const busy = Array.from({ length: 8 }, () => onThread('ready', 700, { ahead: true }));
+    const last = onThread('ready', 20, { ahead: true, limitMs: 400 });
+    expect(await Promise.all([...busy, last])).to.have.members(Array.from({ length: 9 }, () => true));
+  });
+
   it('ends a job that nobody waits for any more, without calling it too long', async () => {
     const leaving = new AbortController();
     const job = onThread('ready', 20_000, { signal: leaving.signal }).catch((error: unknown) => error);

@@ -1,7 +1,6 @@
 import { guarded } from '../../ui/Guarded';
 import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { remember, type Lesson } from '../../core/paperwork/lessons';
-import { linesFromText } from '../../core/paperwork/page';
 import type { Inbox, InboxEntry } from '../../core/records/papers';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
@@ -21,7 +20,7 @@ import {
 import { PaperFault } from './fault';
 import { Folder, Papers } from './Inbox';
 import { useInbox } from './inbox-look';
-import { openBytes, type Opening, type OpenPaper } from './open';
+import { openBytes, openText, type Opening, type OpenPaper } from './open';
 import { readLines } from './reading';
 import { PaperView } from './PaperView';
 import { ReadingForm } from './ReadingForm';
@@ -133,10 +132,6 @@ async function inboxPaper(entry: InboxEntry, way: Opening): Promise<OpenPaper> {
   return openBytes({ fileName, mime, inbox: id }, new Uint8Array(await answer.arrayBuffer()), way);
 }
 
-function pastedPaper(text: string): OpenPaper {
-  return { fileName: 'Pasted text', inbox: null, lines: linesFromText(text), pages: [], isPicture: false };
-}
-
 const ACCEPTED =
   '.pdf,.docx,.xlsx,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp';
 
@@ -171,7 +166,7 @@ function OtherWays({ open }: Pick<Desk, 'open'>) {
         type="button"
         className="action mt-1"
         disabled={pasted.trim() === ''}
-        onClick={() => void open(() => Promise.resolve(pastedPaper(pasted)))}
+        onClick={() => void open(async () => openText(pasted, 'Pasted text', null))}
       >
         Read it
       </button>

@@ -1,5 +1,5 @@
 /** Opens a paper in whatever form it comes: PDF, picture, workbook, document, table file or text; gives its lines and, for a PDF, its pages. */
-import type { PDFPageProxy, TextItem as PdfText } from 'pdfjs-dist/types/src/display/api';
+import type { PDFDocumentLoadingTask, PDFPageProxy, TextItem as PdfText } from 'pdfjs-dist/types/src/display/api';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 import {
   linesFromItems,
@@ -35,7 +35,15 @@ export interface OpenPaper {
 /** Pages are drawn this many times their size in points, so that they stay sharp; pictures of text larger. */
 const DRAWN_SCALE = 1.6;
 const SCANNED_SCALE = 3;
+/** A drawn page has at most so many pixels to a side, whatever size it says it is. */
+const MOST_DRAWN_PX = 5000;
 const MOST_PAGES = 30;
+/** Far more than any paper has; all of them are shown beside what was read. */
+const MOST_LINES = 20_000;
+const MOST_TEXT_BYTES = 2_000_000;
+const LONG =
+  'This file holds far more than a supplier’s paper. Paste the part that speaks of the material as text.';
+const GIVEN_UP = 'Given up. Nothing was filed.';
 /** Pages of a scan that are read: each takes some seconds. */
 const MOST_SCANNED = 4;
 
@@ -54,11 +62,12 @@ interface PdfPage {
   heightPt: number;
 }
 
-async function drawn(page: PDFPageProxy, scale: number): Promise<HTMLCanvasElement> {
+async function drawn(page: PDFPageProxy, wanted: number): Promise<HTMLCanvasElement> {
   const canvas = globalThis.document.createElement('canvas');
-  const viewport = page.getViewport({ scale });
-  canvas.width = viewport.width;
-  canvas.height = viewport.height;
+  const { width, height } = page.getViewport({ scale: 1 });
+  const viewport = page.getViewport({ scale: Math.min(wanted, MOST_DRAWN_PX / Math.max(width, height)) });
+  canvas.width = Math.max(1, viewport.width);
+  canvas.height = Math.max(1, viewport.height);
   await page.render({ canvas, viewport }).promise;
   return canvas;
 }
@@ -102,12 +111,25 @@ const DAMAGED = 'This PDF cannot be opened. It may be damaged; ask for another, 
 async function openPdf(bytes: Uint8Array, opening: Opening): Promise<Pages> {
   const pdfjs = await import('pdfjs-dist');
   pdfjs.GlobalWorkerOptions.workerSrc = workerUrl;
-  const document = await pdfjs
-    .getDocument({ data: bytes, isEvalSupported: false, verbosity: 0 })
-    .promise.catch((error: unknown) => {
-      const isLocked = error instanceof Error && error.name === 'PasswordException';
-      throw new PaperFault(isLocked ? LOCKED : DAMAGED);
-    });
+  const loading = pdfjs.getDocument({ data: bytes, isEvalSupported: false, verbosity: 0 });
+  // One page may take long: giving up ends it there and then.
+  opening.signal.addEventListener('abort', () => void loading.destroy(), { once: true });
+  try {
+    return await readPdf(loading, opening);
+  } catch (error) {
+    if (opening.signal.aborted) throw new PaperFault(GIVEN_UP);
+    throw error;
+  } finally {
+    await loading.destroy();
+  }
+}
+
+async function readPdf(loading: PDFDocumentLoadingTask, opening: Opening): Promise<Pages> {
+  const document = await loading.promise.catch((error: unknown) => {
+    const isLocked = error instanceof Error && error.name === 'PasswordException';
+    throw new PaperFault(isLocked ? LOCKED : DAMAGED);
+  });
+  if (document.numPages === 0) throw new PaperFault(EMPTY);
   if (document.numPages > MOST_PAGES) {
     throw new PaperFault(
       `This PDF has ${document.numPages} pages; a supplier’s paper has a few. Send only the pages that matter.`,
@@ -115,14 +137,16 @@ async function openPdf(bytes: Uint8Array, opening: Opening): Promise<Pages> {
   }
   const read: PdfPage[] = [];
   for (let number = 1; number <= document.numPages; number++) {
-    if (opening.signal.aborted) throw new PaperFault('Given up. Nothing was filed.');
     opening.onProgress(number / document.numPages, `Opening page ${number} of ${document.numPages}`);
-    read.push(await readPdfPage(await document.getPage(number), number));
+    const page = await document.getPage(number).catch(() => {
+      throw new PaperFault(DAMAGED);
+    });
+    read.push(await readPdfPage(page, number));
   }
   if (read.some(({ lines }) => lines.length > 0)) {
     return {
       isPicture: false,
-      lines: read.flatMap(({ lines }) => lines),
+      lines: filled(read.flatMap(({ lines }) => lines)),
       pages: read.map(({ canvas, widthPt, heightPt }, at) => ({
         number: at + 1,
         widthPt,
@@ -150,8 +174,12 @@ async function openTable(text: string): Promise<PaperLine[]> {
   return linesFromRows(Papa.parse<string[]>(text, { skipEmptyLines: false }).data);
 }
 
+const EMPTY = 'There is nothing in this file.';
+
+/** Neither empty nor longer than a paper. */
 function filled(lines: PaperLine[]): PaperLine[] {
-  if (lines.length === 0) throw new PaperFault('There is nothing in this file.');
+  if (lines.length === 0) throw new PaperFault(EMPTY);
+  if (lines.length > MOST_LINES) throw new PaperFault(LONG);
   return lines;
 }
 
@@ -179,8 +207,15 @@ export async function openBytes(
       'This file is neither a PDF, a picture nor text. Save it as PDF, or paste its text.',
     );
   }
+  if (bytes.byteLength > MOST_TEXT_BYTES) throw new PaperFault(LONG);
   const text = new TextDecoder('utf-8').decode(bytes);
   const isTable = mime === 'text/csv' || /\.(csv|tsv)$/i.test(fileName);
-  const lines = isTable ? await openTable(text) : linesFromText(text);
-  return { fileName, inbox, lines: filled(lines), pages: [], isPicture: false };
+  if (!isTable) return openText(text, fileName, inbox);
+  return { fileName, inbox, lines: filled(await openTable(text)), pages: [], isPicture: false };
+}
+
+/** A paper that is text: a file of it, or what was pasted. Throws a PaperFault that says what to do. */
+export function openText(text: string, fileName: string, inbox: string | null): OpenPaper {
+  if (text.length > MOST_TEXT_BYTES) throw new PaperFault(LONG);
+  return { fileName, inbox, lines: filled(linesFromText(text)), pages: [], isPicture: false };
 }

@@ -28,7 +28,11 @@ interface Told {
   faults: { row: number | null; message: string }[];
 }
 
+/** Years of a busy stall; more is no list of sales, or wants to come in pieces. */
+const LARGEST_BYTES = 5_000_000;
+
 async function readFile(file: File): Promise<List | string> {
+  if (file.size > LARGEST_BYTES) return 'This file is over 5 MB. Export a shorter span of days.';
   const { default: Papa } = await import('papaparse');
   const text = textOfBytes(new Uint8Array(await file.arrayBuffer()));
   const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });

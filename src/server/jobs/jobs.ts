@@ -1,31 +1,56 @@
 /**
- * What threads do. Every export is a job: plain values in, plain values out. What reckons is loaded before a thread takes
- * its first job, since some of it has little time; what draws, packs and unpacks comes with the first that asks for it.
- * Bundled by `scripts/workers.mjs`.
+ * What threads do: plain values in, plain values out. What reckons is loaded before a thread takes its first job, since
+ * some of it has little time; what draws, packs and unpacks comes with the first that asks for it. Bundled by
+ * `scripts/workers.mjs`.
  */
-export { assessOnThread, overviews, sweepChunk } from '../../workers/reckon-jobs';
-export { effectsChunk, substitutes } from '../../workers/change-job';
-export { cures } from '../../workers/cure-job';
-export { pace } from '../../workers/heat-job';
-
-/** A job whose code is loaded when it is first asked for. */
-function later<In, Out>(load: () => Promise<(input: In) => Out | Promise<Out>>): (input: In) => Promise<Out> {
-  return async (input) => (await load())(input);
-}
-
-export const packArchive = later(async () => (await import('../archive/pack-job')).packArchive);
-export const compareArchive = later(async () => (await import('../archive/unpack-job')).compareArchive);
-export const unpackArchive = later(async () => (await import('../archive/unpack-job')).unpackArchive);
-export const backUp = later(async () => (await import('../archive/backup-job')).backUp);
-export const faultOf = later(async () => (await import('../archive/backup-job')).faultOf);
-export const getReady = later(async () => (await import('../archive/restore')).getReady);
-export const makeLabel = later(async () => (await import('../labels/label-job')).makeLabel);
-export const readLogo = later(async () => (await import('../labels/logo')).readLogo);
-export const productSheetPdf = later(async () => (await import('../labels/product-sheet')).productSheetPdf);
-export const recordPdf = later(async () => (await import('../labels/record-pdf')).recordPdf);
-export const withdrawalPdf = later(async () => (await import('../labels/withdrawal-pdf')).withdrawalPdf);
+import { effectsChunk, substitutes } from '../../workers/change-job';
+import { cures } from '../../workers/cure-job';
+import { pace } from '../../workers/heat-job';
+import { assessOnThread, overviews, sweepChunk } from '../../workers/reckon-jobs';
+import { clockMs } from './clock';
 
 /** Answers after a moment, so that as many at once reach as many threads. */
-export function ready(ms: number): Promise<true> {
+function ready(ms: number): Promise<true> {
   return new Promise((resolve) => setTimeout(() => resolve(true), ms));
+}
+
+const jobs = {
+  ready: () => ready,
+  assessOnThread: () => assessOnThread,
+  overviews: () => overviews,
+  sweepChunk: () => sweepChunk,
+  effectsChunk: () => effectsChunk,
+  substitutes: () => substitutes,
+  cures: () => cures,
+  pace: () => pace,
+  packArchive: async () => (await import('../archive/pack-job')).packArchive,
+  compareArchive: async () => (await import('../archive/unpack-job')).compareArchive,
+  unpackArchive: async () => (await import('../archive/unpack-job')).unpackArchive,
+  backUp: async () => (await import('../archive/backup-job')).backUp,
+  faultOf: async () => (await import('../archive/backup-job')).faultOf,
+  getReady: async () => (await import('../archive/restore')).getReady,
+  makeLabel: async () => (await import('../labels/label-job')).makeLabel,
+  readLogo: async () => (await import('../labels/logo')).readLogo,
+  productSheetPdf: async () => (await import('../labels/product-sheet')).productSheetPdf,
+  recordPdf: async () => (await import('../labels/record-pdf')).recordPdf,
+  withdrawalPdf: async () => (await import('../labels/withdrawal-pdf')).withdrawalPdf,
+};
+
+export type JobName = keyof typeof jobs;
+type Work<K extends JobName> = Awaited<ReturnType<(typeof jobs)[K]>>;
+export type JobInput<K extends JobName> = Parameters<Work<K>>[0];
+export type JobOutput<K extends JobName> = Awaited<ReturnType<Work<K>>>;
+
+export interface JobAsked<K extends JobName> {
+  name: K;
+  input: JobInput<K>;
+  /** One number that both sides see: `clockMs` when the job began, 0 before. */
+  begun: Float64Array;
+}
+
+/** Does a job once its code is there; its time counts from then. */
+export default async function work<K extends JobName>({ name, input, begun }: JobAsked<K>) {
+  const job = (await jobs[name]()) as (input: JobInput<K>) => JobOutput<K> | Promise<JobOutput<K>>;
+  begun[0] = clockMs();
+  return job(input);
 }

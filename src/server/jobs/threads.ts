@@ -5,12 +5,9 @@
 import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { Piscina } from 'piscina';
+import { clockMs } from './clock';
 import { JobEnded } from './ended';
-import type * as jobs from './jobs';
-
-type Jobs = typeof jobs;
-type Input<K extends keyof Jobs> = Parameters<Jobs[K]>[0];
-type Output<K extends keyof Jobs> = Awaited<ReturnType<Jobs[K]>>;
+import type { JobAsked, JobInput, JobName, JobOutput } from './jobs';
 
 /** Where `scripts/workers.mjs` puts the bundled thread, seen from the folder the application runs in. */
 const THREAD_FILE = 'dist/workers/jobs.mjs';
@@ -44,7 +41,8 @@ async function start(): Promise<Piscina> {
     resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
   });
   const signal = AbortSignal.timeout(START_MS);
-  await Promise.all(Array.from({ length: THREADS }, () => made.run(READY_MS, { name: 'ready', signal })));
+  const ready = { name: 'ready', input: READY_MS, begun: new Float64Array(1) } satisfies JobAsked<'ready'>;
+  await Promise.all(Array.from({ length: THREADS }, () => made.run(ready, { signal })));
   return made;
 }
 
@@ -89,11 +87,11 @@ function pass(kinds: readonly string[]): void {
 }
 
 export interface JobOptions {
-  /** Time limit from the moment it runs, by the clock, milliseconds. */
+  /** Time limit from the moment its code is there and it begins, by the clock, milliseconds. */
   limitMs?: number;
   /** Ends the job. */
   signal?: AbortSignal;
-  /** One of many of a row, which may wait at a busy thread so that no thread waits for it; its time counts from then. */
+  /** One of many of a row, which may wait at a busy thread so that no thread waits for it. */
   ahead?: boolean;
 }
 
@@ -101,25 +99,38 @@ function isMemory(error: unknown): boolean {
   return (error as { code?: string } | null)?.code === 'ERR_WORKER_OUT_OF_MEMORY';
 }
 
+/** Calls `end` when a job has run for its time; what waits or is being loaded has not begun. Answers how to call it off. */
+function afterIts(limitMs: number, begun: Float64Array, end: () => void): () => void {
+  let timer = setTimeout(function look() {
+    const leftMs = begun[0] === 0 ? limitMs : begun[0]! + limitMs - clockMs();
+    if (leftMs <= 0) end();
+    else timer = setTimeout(look, leftMs);
+  }, limitMs);
+  return () => clearTimeout(timer);
+}
+
 /** Runs a job on a thread. Throws JobEnded where its limit is reached, and whatever the job itself throws. */
-export async function onThread<K extends keyof Jobs>(
+export async function onThread<K extends JobName>(
   name: K,
-  input: Input<K>,
+  input: JobInput<K>,
   { limitMs = USUAL_LIMIT_MS, signal, ahead = false }: JobOptions = {},
-): Promise<Output<K>> {
+): Promise<JobOutput<K>> {
   const kinds = kindsOf(name, limitMs);
   if (!ahead) await turn(kinds);
-  let limit: AbortSignal | null = null;
+  const limit = new AbortController();
+  let callOff = () => {};
   try {
     const running = await threads();
-    limit = AbortSignal.timeout(limitMs);
-    const ended = signal ? AbortSignal.any([limit, signal]) : limit;
-    return (await running.run(input, { name, signal: ended })) as Output<K>;
+    const begun = new Float64Array(new SharedArrayBuffer(Float64Array.BYTES_PER_ELEMENT));
+    callOff = afterIts(limitMs, begun, () => limit.abort());
+    const ended = signal ? AbortSignal.any([limit.signal, signal]) : limit.signal;
+    return (await running.run({ name, input, begun } satisfies JobAsked<K>, { signal: ended })) as JobOutput<K>;
   } catch (error) {
-    if (limit?.aborted) throw new JobEnded('time');
+    if (limit.signal.aborted) throw new JobEnded('time');
     if (isMemory(error)) throw new JobEnded('memory');
     throw error;
   } finally {
+    callOff();
     if (!ahead) pass(kinds);
   }
 }
