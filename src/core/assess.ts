@@ -3,7 +3,7 @@
  * declare and is made of, and within which limits. Pure: dates and data come in, nothing is read or kept.
  */
 import { batchNotes, superfat } from './chemistry/notes';
-import type { Assessment, AssessedLine, AssessedPortion, IngredientList, Masses } from './formula/answer';
+import type { Assessment, AssessedLine, AssessedPortion, IngredientList, Masses, Verdict } from './formula/answer';
 import { checkRequest } from './formula/check';
 import {
   ASSESSMENT_FORMAT,
@@ -30,6 +30,7 @@ import {
   limitRows,
   marketStands,
   unprovenPairs,
+  worseVerdict,
   worstVerdict,
   type MarketStand,
 } from './loads/limits';
@@ -135,7 +136,9 @@ function masses(batch: Balance, bar: FormedBar): Masses {
   };
 }
 
-function assessLines({ plan, batch, subjects }: Reckoning, entries: SubjectEntries): AssessedLine[] {
+function assessLines(reckoning: Reckoning, entries: SubjectEntries): AssessedLine[] {
+  const { plan, batch } = reckoning;
+  const reckoned = { ...reckoning, entries };
   const percent = (massG: number, wholeG: number) => (wholeG > 0 ? (100 * massG) / wholeG : 0);
   return plan.lines.map((line, i) => {
     const massG = batch.massG[i]!;
@@ -147,7 +150,7 @@ function assessLines({ plan, batch, subjects }: Reckoning, entries: SubjectEntri
       pctFats: percent(massG, batch.fatsG),
       pctPour: percent(massG, batch.pourG),
       pctCured: percent(massG, batch.curedG),
-      ...largestLoad({ plan, batch, subjects, entries }, i),
+      ...largestLoad(reckoned, i),
     };
   });
 }
@@ -200,13 +203,12 @@ function judge({ markets }: Ground, { plan, batch, subjects, all }: Reckoning): 
     market: markets[market]!,
   }));
   const limits = limitRows(plan, subjects, entries, batch.massG, findings, unproven);
-  const byMarket = markets.map((market) => ({
-    market,
-    verdict: worstVerdict([
-      ...limits.filter((row) => row.market === market).map((row) => effectOnProduct(row.force, row.verdict)),
-      ...(unproven.some((entry) => entry.market === market) ? (['unproven'] as const) : []),
-    ]),
-  }));
+  const byMarket = markets.map((market) => {
+    let verdict: Verdict = unproven.some((entry) => entry.market === market) ? 'unproven' : 'clear';
+    for (const row of limits)
+      if (row.market === market) verdict = worseVerdict(verdict, effectOnProduct(row.force, row.verdict));
+    return { market, verdict };
+  });
   const verdict = worstVerdict(byMarket.map((entry) => entry.verdict));
   return { verdict, markets: byMarket, limits, unproven, findings, entries };
 }

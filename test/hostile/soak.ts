@@ -23,7 +23,7 @@ const READ = [
   ...['/rack/calendar', '/watch', '/rulebook', '/house', '/house/import', '/house/licences', '/bars/sheets'],
   ...['/api/v1/range', '/api/v1/range/days', '/api/v1/rack', '/api/v1/next', '/api/v1/attention', '/api/v1/ahead'],
   ...['/api/v1/search?q=citral', '/api/v1/installation', '/api/v1/products/night-mail/wrap', '/api/v1/inbox'],
-  ...['/api/v1/products/night-mail/labels?market=EU', '/api/v1/batches/nm-260930', '/api/v1/rack/calendar'],
+  ...['/api/v1/products/night-mail/label?market=EU&as=svg', '/api/v1/batches/nm-260930', '/api/v1/rack/calendar'],
 ];
 
 const unseed = seedOnce();

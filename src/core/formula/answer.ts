@@ -88,7 +88,8 @@ export interface IngredientItem {
 export interface IngredientList {
   market: Market;
   school: School;
-  items: IngredientItem[];
+  /** Markets that call everything alike share one array. */
+  items: readonly Readonly<IngredientItem>[];
   text: string;
 }
 

@@ -129,24 +129,22 @@ export function ingredientLister(
   };
   const listOf = (market: Market, allergens: readonly DeclaredAllergen[]): IngredientItem[] => {
     const items = inMarket(market);
-    const listed = items.length;
-    const stands = (name: string) => {
-      for (let at = 0; at < listed; at++) if (items[at]!.name === name) return true;
-      return false;
-    };
+    const stands = new Set(items.map(({ name }) => name));
     for (const { name, massG } of allergens) {
-      if (!stands(name)) items.push({ name, massG, pct: massG * perGram, role: 'allergen' });
+      if (!stands.has(name)) items.push({ name, massG, pct: massG * perGram, role: 'allergen' });
     }
     return items.sort(byRank);
   };
   // Markets that call everything alike and ask for the same names have one list.
-  let last: { asked: Asked; items: IngredientItem[]; text: string } | null = null;
+  const made: { asked: Asked; items: IngredientItem[]; text: string }[] = [];
   return (market, allergens) => {
     const asked = { ...NAMES[market], own: named.has(market) ? market : null, allergens };
-    if (last && asksSame(last.asked, asked))
-      return { market, school, items: last.items.map(copied), text: last.text };
-    const items = listOf(market, allergens);
-    last = { asked, items, text: items.map(({ name }) => name).join(', ') };
-    return { market, school, items, text: last.text };
+    let list = made.find((one) => asksSame(one.asked, asked));
+    if (!list) {
+      const items = listOf(market, allergens);
+      list = { asked, items, text: items.map(({ name }) => name).join(', ') };
+      made.push(list);
+    }
+    return { market, school, items: list.items, text: list.text };
   };
 }

@@ -75,34 +75,34 @@ type Guess = [liquidG: number, pourG: number, curedG: number];
 /** The totals in a guess, by their place in it. */
 const TOTALS = ['liquidG', 'pourG', 'curedG'] as const;
 
-/** Lines in percent of the liquid wait until the liquid is known, unless the liquid hangs on them. */
-function waitsForLiquid(plan: Plan, i: number): boolean {
-  return plan.base[i] === BASE.liquid && !plan.unknowns.includes(0);
-}
-
-function massOf(plan: Plan, i: number, totalG: number, override: Override | null): number {
-  return override !== null && override.line === i ? override.massG : plan.coefficient[i]! * totalG;
+/** The base of lines in percent of the liquid, which wait until it is known; -1 where the liquid hangs on them. */
+function waitingBase({ unknowns }: Plan): number {
+  return unknowns.includes(0) ? -1 : BASE.liquid;
 }
 
 /** Masses of all lines but those that wait for the liquid, and what the alkali follows from. */
 function fillMasses(plan: Plan, out: Balance, guess: Guess, override: Override | null): void {
-  const { base, isFat, count } = plan;
+  const { base, coefficient, isFat, count, cookDemand, laterDemand, acidUptake } = plan;
   const mass = out.massG;
+  const held = override === null ? -1 : override.line;
+  const waits = waitingBase(plan);
   let fats = 0;
   for (let i = 0; i < count; i++) {
     const b = base[i]!;
-    if (b === BASE.fats || waitsForLiquid(plan, i)) mass[i] = 0;
-    else mass[i] = massOf(plan, i, b === BASE.absolute ? 1 : guess[b - BASE.liquid]!, override);
+    if (b === BASE.fats || b === waits) mass[i] = 0;
+    else if (i === held) mass[i] = override!.massG;
+    else mass[i] = coefficient[i]! * (b === BASE.absolute ? 1 : guess[b - BASE.liquid]!);
     if (isFat[i]) fats += mass[i]!;
   }
   let cook = 0;
   let later = 0;
   let acid = 0;
   for (let i = 0; i < count; i++) {
-    if (base[i] === BASE.fats) mass[i] = massOf(plan, i, fats, override);
-    cook += mass[i]! * plan.cookDemand[i]!;
-    later += mass[i]! * plan.laterDemand[i]!;
-    acid += mass[i]! * plan.acidUptake[i]!;
+    if (base[i] === BASE.fats) mass[i] = i === held ? override!.massG : coefficient[i]! * fats;
+    const m = mass[i]!;
+    cook += m * cookDemand[i]!;
+    later += m * laterDemand[i]!;
+    acid += m * acidUptake[i]!;
   }
   out.fatsG = fats;
   out.cookDemandG = cook;
@@ -135,19 +135,22 @@ function forward(plan: Plan, out: Balance, guess: Guess, override: Override | nu
   fillAlkali(plan, out);
   const liquid = statedLiquid(plan, out);
   const mass = out.massG;
+  const { base, coefficient, milkDemand, waterDemand, waterShare, isLiquid } = plan;
+  const held = override === null ? -1 : override.line;
+  const waits = waitingBase(plan);
   let milk = 0;
   let waterFromFats = 0;
   let water = 0;
   let poured = 0;
   let lines = 0;
   for (let i = 0; i < plan.count; i++) {
-    if (waitsForLiquid(plan, i)) mass[i] = massOf(plan, i, liquid ?? 0, override);
+    if (base[i] === waits) mass[i] = i === held ? override!.massG : coefficient[i]! * (liquid ?? 0);
     const m = mass[i]!;
     lines += m;
-    milk += m * plan.milkDemand[i]!;
-    waterFromFats += m * plan.waterDemand[i]!;
-    water += m * plan.waterShare[i]!;
-    if (plan.isLiquid[i]) poured += m;
+    milk += m * milkDemand[i]!;
+    waterFromFats += m * waterDemand[i]!;
+    water += m * waterShare[i]!;
+    if (isLiquid[i]) poured += m;
   }
   out.milkDemandG = milk;
   out.liquidG = liquid ?? poured;

@@ -27,10 +27,11 @@ export interface LargestLoads extends LargestLoad {
   advised: LargestLoad | null;
 }
 
-/** What the search reads of a reckoned formula; `entries` are those of each subject. */
+/** What the search reads of a reckoned formula: its sections in `all`, and the entries of each subject. */
 export interface Reckoned {
   plan: Plan;
   batch: Balance;
+  all: readonly SectionMasses[];
   subjects: Subjects;
   entries: SubjectEntries;
 }
@@ -58,7 +59,7 @@ interface Constraint {
 interface State {
   batch: Balance;
   /** Masses of the sections the constraints speak of, by index. */
-  masses: SectionMasses[];
+  masses: readonly SectionMasses[];
 }
 
 function constraintsOf(reckoning: Reckoned, line: number, isAdvice: boolean): Constraint[] {
@@ -170,11 +171,26 @@ function inUnit(plan: Plan, line: number, massG: number, batch: Balance): Larges
   return one > 0 ? { value: massG / one, unit } : null;
 }
 
-function largestWithin(r: Reckoned, line: number, constraints: readonly Constraint[]): LargestLoad {
-  const { plan, batch } = r;
-  const start = batch.massG[line]! > 0 ? batch.massG[line]! : batch.pourG / 100;
+/** The two points a search begins from: nothing of the line, and as much as the batch holds or a hundredth of the pour. */
+function firstPoints(r: Reckoned, line: number): readonly [Point, Point] {
+  const { batch, all } = r;
+  const statedG = batch.massG[line]!;
+  const stated: State = { batch, masses: all };
+  if (statedG > 0) return [[0, stateAt(r, line, 0)], [statedG, stated]];
+  const startG = batch.pourG / 100;
+  return [[0, stated], [startG, stateAt(r, line, startG)]];
+}
+
+function largestWithin(
+  r: Reckoned,
+  line: number,
+  constraints: readonly Constraint[],
+  first: readonly [Point, Point],
+): LargestLoad {
+  const { plan } = r;
   const point = (massG: number): Point => [massG, stateAt(r, line, massG)];
-  let [p0, p1] = [point(0), point(start)];
+  let [p0, p1] = first;
+  const [start] = p1;
   let best = nearest(r, constraints, p0, p1);
   let met: Balance | null = null;
   for (let i = 0; best !== null && best.massG > 0 && i < MOST_STEPS; i++) {
@@ -202,6 +218,8 @@ function largestWithin(r: Reckoned, line: number, constraints: readonly Constrai
 export function largestLoad(r: Reckoned, line: number): LargestLoads {
   const binding = constraintsOf(r, line, false);
   const advice = constraintsOf(r, line, true);
-  const advised = advice.length > 0 ? largestWithin(r, line, advice) : null;
-  return { ...(binding.length > 0 ? largestWithin(r, line, binding) : UNBOUND), advised };
+  if (binding.length === 0 && advice.length === 0) return { ...UNBOUND, advised: null };
+  const first = firstPoints(r, line);
+  const advised = advice.length > 0 ? largestWithin(r, line, advice, first) : null;
+  return { ...(binding.length > 0 ? largestWithin(r, line, binding, first) : UNBOUND), advised };
 }

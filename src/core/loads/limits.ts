@@ -138,14 +138,17 @@ function row(
   shares: AssessedLimit['contributors'],
 ): AssessedLimit {
   const limit: Limit = finding.rule.limit;
+  const { lowPct, nominalPct, highPct } = finding.found;
   return {
     id: limit.id,
-    subject: { ...limit.subject },
+    subject: limit.subject,
     market,
     force: limit.force,
     basis: limit.basis,
     maxPct: limit.maxPct,
-    ...finding.found,
+    lowPct,
+    nominalPct,
+    highPct,
     headroomPct: headroom(finding.found.highPct, limit.maxPct),
     verdict: finding.verdict,
     portion: finding.section === 0 ? null : plan.portions[finding.section - 1]!.id,
