@@ -1,7 +1,16 @@
 /** The one connection to the SQLite file, opened, looked over and migrated at first use. */
 import { note } from './log';
 import { createHash } from 'node:crypto';
-import { chmodSync, copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import {
+  chmodSync,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import knex, { type Knex } from 'knex';
 import { backupFile, backupFolder, backupId, noteBackup } from './archive/backup-files';
@@ -9,6 +18,7 @@ import { folded } from '../core/folded';
 import { hasTraces } from './archive/traces';
 import { dataFolder } from './config';
 import { MIGRATION_NAMES, migrationSource } from './migrations';
+import { syncToDisk } from './store/disk';
 import { StoreFault, storeFault } from './store/faults';
 
 /** Name of the database in the data folder. */
@@ -78,12 +88,8 @@ async function liftMigrationLock(database: Knex): Promise<void> {
  */
 async function migrate(open: Knex, folder: string): Promise<Knex> {
   const file = join(folder, DATABASE_FILE);
-  const [done, wanted] = (await open.migrate.list({ migrationSource })) as [unknown[], unknown[]];
+  const [, wanted] = (await open.migrate.list({ migrationSource })) as [unknown[], unknown[]];
   if (wanted.length === 0) return open;
-  if (done.length === 0) {
-    await open.migrate.latest({ migrationSource });
-    return open;
-  }
   const at = new Date().toISOString();
   const id = backupId(at, 'beforeMigration');
   const backups = backupFolder(folder);
@@ -100,6 +106,25 @@ async function migrate(open: Knex, folder: string): Promise<Knex> {
     copyFileSync(copy, file);
     throw new StoreFault('migration', (error as Error).message);
   }
+}
+
+/** Where a house that never was is begun. */
+const BEGINNING = 'beginning.sqlite';
+
+/** Begins an empty house aside and puts it in place whole, by one rename: one that is cut off has not begun. */
+async function begin(folder: string): Promise<void> {
+  const aside = join(folder, BEGINNING);
+  for (const end of ['', '-wal', '-shm', '-journal']) rmSync(aside + end, { force: true });
+  const made = connect(aside);
+  try {
+    await made.migrate.latest({ migrationSource });
+  } finally {
+    // The last to let go of it brings what stands beside it in.
+    await made.destroy();
+  }
+  syncToDisk(aside);
+  renameSync(aside, join(folder, DATABASE_FILE));
+  syncToDisk(folder);
 }
 
 function tighten(folder: string): void {
@@ -119,6 +144,7 @@ export async function openDatabase(folder: string): Promise<Knex> {
     if (existsSync(file) && statSync(file).size === 0) throw new StoreFault('empty', file);
     // An empty house is begun only where there was none.
     if (hasTraces(folder)) throw new StoreFault('missing', folder);
+    if (!existsSync(file)) await begin(folder);
     database = connect(file);
     await lookOver(database);
     await liftMigrationLock(database);

@@ -1,8 +1,9 @@
 /** Making one backup, on a thread: a page-true copy of the live database, opened and looked over before it counts. */
 import { createHash } from 'node:crypto';
-import { closeSync, fsyncSync, openSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import { readFileSync, renameSync, rmSync, statSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import { MIGRATION_NAMES } from '../migrations';
+import { syncToDisk } from '../store/disk';
 
 /** All pages in one step: what others write meanwhile cannot make the copy begin again. */
 const ALL_PAGES = 2_000_000_000;
@@ -51,9 +52,7 @@ export async function backUp({ file, into }: BackUpJob) {
   copy.pragma('journal_mode = DELETE');
   copy.close();
   const fault = faultOf(part);
-  const handle = openSync(part, 'r+');
-  fsyncSync(handle);
-  closeSync(handle);
+  syncToDisk(part);
   const sha256 = createHash('sha256').update(readFileSync(part)).digest('hex');
   renameSync(part, into);
   return { bytes: statSync(into).size, sha256, fault };

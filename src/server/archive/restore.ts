@@ -4,14 +4,11 @@
  */
 import { createHash } from 'node:crypto';
 import {
-  closeSync,
   copyFileSync,
   createReadStream,
   existsSync,
-  fsyncSync,
   linkSync,
   mkdirSync,
-  openSync,
   renameSync,
   rmSync,
 } from 'node:fs';
@@ -19,6 +16,7 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import type { Backup } from '../../core/records/house';
 import { openDatabase } from '../database';
+import { syncToDisk } from '../store/disk';
 import { StoreFault } from '../store/faults';
 import { backupFile, listBackups } from './backup-files';
 import { faultOf } from './backup-job';
@@ -97,14 +95,8 @@ export async function getReady({
   const db = new Database(file);
   db.pragma('journal_mode = DELETE');
   db.close();
-  sync(file);
+  syncToDisk(file);
   return { ready: file };
-}
-
-function sync(path: string): void {
-  const handle = openSync(path, 'r');
-  fsyncSync(handle);
-  closeSync(handle);
 }
 
 /** Lets go what was got ready and not put in place. */
@@ -130,7 +122,7 @@ export function putInPlace(folder: string, ready: string): void {
   }
   for (const end of ['-wal', '-shm']) rmSync(live + end, { force: true });
   renameSync(ready, live);
-  sync(folder);
+  syncToDisk(folder);
   dropAside(folder);
 }
 
