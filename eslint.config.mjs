@@ -82,7 +82,6 @@ export default tseslint.config(
     },
     rules: {
       'import-x/no-restricted-paths': ['error', { zones: LAYERS }],
-      'import-x/no-cycle': ['error', { ignoreExternal: true }],
       ...reactHooks.configs.flat['recommended-latest'].rules,
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],

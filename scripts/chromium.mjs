@@ -2,7 +2,9 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 
-const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
+/** The one without windows first: it takes a quarter less of the processor. */
+const PLACES = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', '/usr/bin/chromium-browser'];
+const PACKAGES = ['chromium-headless-shell', 'chromium'];
 
 /** Path of the installed Chromium, or undefined. `CHROMIUM` takes precedence. */
 export function chromiumPath() {
@@ -17,11 +19,13 @@ export function ensureChromium() {
     console.log('Installing Chromium from Debian’s packages…');
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
     spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env });
-    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
-      stdio: 'inherit',
-      env,
-    });
-    if (chromiumPath()) return true;
+    for (const name of PACKAGES) {
+      spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], {
+        stdio: 'inherit',
+        env,
+      });
+      if (chromiumPath()) return true;
+    }
   }
   console.error(
     'The browser tests need Chromium. Install it as root (apt-get install chromium), or set CHROMIUM to its path.',

@@ -3,7 +3,14 @@
  * declare and is made of, and within which limits. Pure: dates and data come in, nothing is read or kept.
  */
 import { batchNotes, superfat } from './chemistry/notes';
-import type { Assessment, AssessedLine, AssessedPortion, IngredientList, Masses, Verdict } from './formula/answer';
+import type {
+  Assessment,
+  AssessedLine,
+  AssessedPortion,
+  IngredientList,
+  Masses,
+  Verdict,
+} from './formula/answer';
 import { checkRequest } from './formula/check';
 import {
   ASSESSMENT_FORMAT,

@@ -12,7 +12,6 @@ test.afterAll(() => application.stop());
 test('every screen at a desk holds to WCAG 2.2 AA as far as axe can tell, and what opens lies on top', async ({
   page,
 }) => {
-  test.setTimeout(800_000);
   await walk(page, application, [
     ...SCREENS,
     '/bars/night-mail',

@@ -18,10 +18,14 @@ test('lines are put in another order by keys and by pointer, and undone', async 
   await open(page, application, '/bars/lamp-room');
   expect(await loads(page)).toEqual(['Clove bud oil', 'Cinnamon leaf oil', 'Petitgrain oil']);
   await page.getByRole('button', { name: 'Move Petitgrain oil' }).focus();
+  const told = page.locator('[id^=DndLiveRegion]').first();
   await page.keyboard.press('Space');
-  await page.waitForTimeout(120);
-  await page.keyboard.press('ArrowUp');
-  await page.waitForTimeout(120);
+  await expect(told).toHaveText(/^Petitgrain oil over Petitgrain oil/);
+  // A key pressed before the rows are measured moves nothing.
+  await expect(async () => {
+    await page.keyboard.press('ArrowUp');
+    await expect(told).toHaveText(/^Petitgrain oil over Cinnamon leaf oil/, { timeout: 2000 });
+  }).toPass();
   await page.keyboard.press('Space');
   await expect.poll(() => loads(page)).toEqual(['Clove bud oil', 'Petitgrain oil', 'Cinnamon leaf oil']);
   await page.keyboard.press('Control+z');
@@ -32,7 +36,9 @@ test('lines are put in another order by keys and by pointer, and undone', async 
   await page.mouse.move(from.x + 5, from.y + 5);
   await page.mouse.down();
   await page.mouse.move(from.x + 5, from.y + 40, { steps: 5 });
+  await expect(told).toContainText(/^Clove bud oil /);
   await page.mouse.move(to.x + 5, to.y + 12, { steps: 8 });
+  await expect(told).toHaveText(/^Clove bud oil over Petitgrain oil/);
   await page.mouse.up();
   await expect.poll(() => loads(page)).toEqual(['Cinnamon leaf oil', 'Petitgrain oil', 'Clove bud oil']);
   await saved(page);

@@ -66,7 +66,7 @@ function killing(count: () => number): { goesOn: () => boolean; ended: Promise<v
 }
 
 test('kills at random moments during a pour lose no acknowledged event and double none', async () => {
-  test.setTimeout(60_000 + KILLS * 8000);
+  test.setTimeout(600_000 + KILLS * 8000);
   const begun = (await ask<BatchDetail>('batches', { product: 'first-light', by: 'Oona' }))!;
   const { lots } = (await ask<{ lots: { id: string; leftG: number }[] }>('materials/olive'))!;
   const lot = lots.at(-1)!;
@@ -116,7 +116,7 @@ test('kills at random moments during a pour lose no acknowledged event and doubl
 });
 
 test('kills at random moments while a formula is saved, papers are filed and backups made lose nothing acknowledged', async () => {
-  test.setTimeout(60_000 + KILLS * 8000);
+  test.setTimeout(600_000 + KILLS * 8000);
   type Saved = { version: { revision: number; formula: Formula } };
   let { revision, formula } = (await ask<Saved>('products/lamp-room'))!.version;
   const line = formula.lines.findIndex(({ amount }) => amount.unit === '%fats');

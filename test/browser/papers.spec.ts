@@ -75,7 +75,6 @@ const PHOTOGRAPHED_PAPERS = [
 test('six papers photographed in several faces are straightened and read, and all of it is asked about', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   let typed = 0;
   for (const [issuer, material, number, day, edition, nine, face, size] of PHOTOGRAPHED_PAPERS) {
     const camera = await page.context().newPage();
@@ -97,7 +96,7 @@ test('six papers photographed in several faces are straightened and read, and al
       buffer: photograph,
     });
     const read = page.getByRole('region', { name: 'What was read' });
-    await expect(read.getByRole('heading', { name: `${number}.png` })).toBeVisible({ timeout: 40_000 });
+    await expect(read.getByRole('heading', { name: `${number}.png` })).toBeVisible();
     // All of a picture is asked about; now and then a figure has to be typed.
     const numberIn = read.getByLabel('Number', { exact: true });
     await expect(numberIn).not.toHaveValue('');
@@ -123,7 +122,6 @@ test('six papers photographed in several faces are straightened and read, and al
 });
 
 test('what is no paper is said in words, and nothing is filed', async ({ page }) => {
-  test.setTimeout(120_000);
   await open(page, application, '/cupboard/papers');
   const tray = page.getByRole('region', { name: 'The paper', exact: true });
   const give = (name: string, mimeType: string, buffer: Buffer) =>
@@ -140,7 +138,7 @@ test('what is no paper is said in words, and nothing is filed', async ({ page })
     '<div style="width:600px;height:600px;border-radius:50%;background:radial-gradient(#c84,#321)"></div>',
   );
   await give('cat.png', 'image/png', await long.screenshot());
-  await expect(tray.getByRole('alert')).toContainText('no page of text', { timeout: 20_000 });
+  await expect(tray.getByRole('alert')).toContainText('no page of text');
   await long.setContent('<h2>Safety Data Sheet</h2><p>Product name: Orange oil</p><p>Flash point 46 °C</p>');
   await give('sds.pdf', 'application/pdf', await long.pdf());
   const read = page.getByRole('region', { name: 'What was read' });
@@ -214,7 +212,6 @@ function wordDocument(paragraphs: string[], table: string[][]): Buffer {
 test('a workbook and a document are read; a locked paper, a wall of figures and other scripts end in words', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await open(page, application, '/cupboard/papers');
   const tray = page.getByRole('region', { name: 'The paper', exact: true });
   const read = page.getByRole('region', { name: 'What was read' });
@@ -274,13 +271,13 @@ test('a workbook and a document are read; a locked paper, a wall of figures and 
   const figures = Array.from({ length: 20_000 }, (_, at) => ((at * 7919) % 10_007) / 100);
   await made.setContent(`<p style="font-size:3px">${figures.join(' ')}</p>`);
   await give('figures.pdf', await made.pdf());
-  await expect(read.getByRole('heading', { name: 'figures.pdf' })).toBeVisible({ timeout: 20_000 });
+  await expect(read.getByRole('heading', { name: 'figures.pdf' })).toBeVisible();
   await expect(read.getByLabel(/^Take /)).toHaveCount(0);
   await made.setContent(
     '<div dir="rtl"><h2>شهادة المطابقة</h2><p>الفئة 9: ‎3.2 %</p><p>تاريخ 2026-02-01</p></div>',
   );
   await give('other.pdf', await made.pdf());
-  await expect(read.getByRole('heading', { name: 'other.pdf' })).toBeVisible({ timeout: 20_000 });
+  await expect(read.getByRole('heading', { name: 'other.pdf' })).toBeVisible();
   await read.getByRole('button', { name: 'File what is ticked' }).click();
   await expect(read.getByRole('alert')).toContainText('Choose the material');
   await made.close();

@@ -14,6 +14,5 @@ test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 test('every screen on a phone, and enlarged four times, scrolls down alone; axe finds nothing; what opens lies on top', async ({
   page,
 }) => {
-  test.setTimeout(800_000);
   await walk(page, application, SCREENS);
 });

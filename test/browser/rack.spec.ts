@@ -75,16 +75,13 @@ const scale = (what: string, more: object = {}) => api('scale/stand-in', { do: w
 
 /** Lays a bar on the pan until it was taken, and lifts it off again. */
 async function weighBar(page: Page, bar: string, g: number): Promise<void> {
-  await expect(page.getByText(`Lay bar ${bar} on`)).toBeVisible({ timeout: 10_000 });
+  await expect(page.getByText(`Lay bar ${bar} on`)).toBeVisible();
   await scale('load', { g });
-  await expect(page.getByRole('button', { name: new RegExp(`^(▸ )?${bar}: .* g$`) })).toBeVisible({
-    timeout: 10_000,
-  });
+  await expect(page.getByRole('button', { name: new RegExp(`^(▸ )?${bar}: .* g$`) })).toBeVisible();
   await scale('load', { g: -g });
 }
 
 test('a batch goes from the rack to the market and back on a withdrawal list', async ({ page }) => {
-  test.setTimeout(150_000);
   const { id, code, lastG } = await curedBatch();
   await scale('reset');
   await page.setViewportSize({ width: 390, height: 844 });
@@ -95,7 +92,7 @@ test('a batch goes from the rack to the market and back on a withdrawal list', a
 
   await page.setViewportSize({ width: 1280, height: 800 });
   await open(page, application, `/rack/${id}`);
-  await expect(page.getByText('Settled.', { exact: true })).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText('Settled.', { exact: true })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Net weight' })).toContainText(
     `European Union: at most ${Math.floor(lastG)} g`,
   );
@@ -159,7 +156,7 @@ test('what was written down reaches its batch though the page is left at once, a
   const waits = page.getByRole('region', { name: 'Not on file yet' });
   await expect(waits).toContainText('1 entry of FL-261123');
   await page.unroute('**/api/v1/batches/*/events');
-  await expect(waits).toHaveCount(0, { timeout: 20_000 });
+  await expect(waits).toHaveCount(0);
   const { batch } = await api<BatchDetail>('batches/fl-261123');
   expect(batch.notes.filter(({ text }) => text === 'Left in a hurry.')).toHaveLength(1);
 });

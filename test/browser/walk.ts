@@ -33,7 +33,7 @@ function lieOf(of: Element): string | null {
 
 /** A list may still be finding its place for a moment; what it says then is held. */
 const check = (found: Locator, where: string) =>
-  expect.poll(() => found.evaluate(lieOf), { message: where, timeout: 5000 }).toBe(null);
+  expect.poll(() => found.evaluate(lieOf), { message: where }).toBe(null);
 
 /** Opens every list under a field of a screen. */
 async function lists(page: Page, where: string): Promise<number> {

@@ -94,8 +94,9 @@ test('a stricter certificate is looked at, accepted, and its tasks are done', as
   const rework = todo.getByRole('listitem').filter({ hasText: 'Rework Night Mail for EU' });
   await rework.getByRole('textbox').fill('Swapped its scent.');
   await rework.getByRole('button', { name: 'Done' }).click();
-  // Before the answer, the one of the letter above stands there alone.
-  await todo.getByText('2 done').click();
+  // Before the answer, one that was done earlier may stand there alone.
+  await expect(rework).toHaveCount(0);
+  await todo.getByText(/^\d+ done$/).click();
   await expect(todo.getByText(/Done .*: Swapped its scent\./)).toBeVisible();
   await expect(page.getByRole('region', { name: 'Journal' })).toContainText('Certificate SF-977');
 });

@@ -17,30 +17,78 @@ const MB = 1024 * 1024;
 const BREATH_MS = Number(process.env.SOAK_BREATH_MS ?? 200);
 
 const READ = [
-  ...['/', '/bars/night-mail', '/compare?bars=night-mail', '/cupboard', '/cupboard/papers', '/cupboard/shelf'],
-  ...['/scent', '/wrap', '/wrap/night-mail', '/wrap/spool', '/wrap/maker', '/pour', '/pour/trace', '/pour/scale'],
-  ...['/pour/nm-260930/record', '/pour/nm-260930/sheet', '/rack', '/rack/nm-260930', '/rack/next', '/rack/out'],
+  ...[
+    '/',
+    '/bars/night-mail',
+    '/compare?bars=night-mail',
+    '/cupboard',
+    '/cupboard/papers',
+    '/cupboard/shelf',
+  ],
+  ...[
+    '/scent',
+    '/wrap',
+    '/wrap/night-mail',
+    '/wrap/spool',
+    '/wrap/maker',
+    '/pour',
+    '/pour/trace',
+    '/pour/scale',
+  ],
+  ...[
+    '/pour/nm-260930/record',
+    '/pour/nm-260930/sheet',
+    '/rack',
+    '/rack/nm-260930',
+    '/rack/next',
+    '/rack/out',
+  ],
   ...['/rack/calendar', '/watch', '/rulebook', '/house', '/house/import', '/house/licences', '/bars/sheets'],
-  ...['/api/v1/range', '/api/v1/range/days', '/api/v1/rack', '/api/v1/next', '/api/v1/attention', '/api/v1/ahead'],
+  ...[
+    '/api/v1/range',
+    '/api/v1/range/days',
+    '/api/v1/rack',
+    '/api/v1/next',
+    '/api/v1/attention',
+    '/api/v1/ahead',
+  ],
   ...['/api/v1/search?q=citral', '/api/v1/installation', '/api/v1/products/night-mail/wrap', '/api/v1/inbox'],
-  ...['/api/v1/products/night-mail/label?market=EU&as=svg', '/api/v1/batches/nm-260930', '/api/v1/rack/calendar'],
+  ...[
+    '/api/v1/products/night-mail/label?market=EU&as=svg',
+    '/api/v1/batches/nm-260930',
+    '/api/v1/rack/calendar',
+  ],
 ];
 
 const unseed = seedOnce();
 const folder = seededFolder();
-const server = spawn(process.execPath, ['--expose-gc', '--heapsnapshot-signal=SIGUSR2', '--import', './test/hostile/probe.mjs', 'dist/server/serve.mjs'], {
-  env: {
-    ...process.env,
-    PROPORTIA_DATA: folder,
-    PROPORTIA_TODAY: FIXED_DAY,
-    PROPORTIA_ZONE: 'UTC',
-    HOST: '127.0.0.1',
-    PORT: String(PORT),
+const server = spawn(
+  process.execPath,
+  [
+    '--expose-gc',
+    '--heapsnapshot-signal=SIGUSR2',
+    '--import',
+    './test/hostile/probe.mjs',
+    'dist/server/serve.mjs',
+  ],
+  {
+    env: {
+      ...process.env,
+      PROPORTIA_DATA: folder,
+      PROPORTIA_TODAY: FIXED_DAY,
+      PROPORTIA_ZONE: 'UTC',
+      HOST: '127.0.0.1',
+      PORT: String(PORT),
+    },
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   },
-  stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-});
+);
 const url = `http://127.0.0.1:${PORT}`;
-const isUp = () => fetch(`${url}/api/v1/health`).then((answer) => answer.ok, () => false);
+const isUp = () =>
+  fetch(`${url}/api/v1/health`).then(
+    (answer) => answer.ok,
+    () => false,
+  );
 while (!(await isUp())) await wait(200);
 
 const answers = new Map<number, number>();
@@ -69,7 +117,9 @@ async function write(): Promise<void> {
   for (let turn = 1; Date.now() < ends; turn++) {
     const { revision, formula } = version;
     const lines = formula.lines.map((line) =>
-      line.amount.unit === '%fats' ? { ...line, amount: { ...line.amount, value: (turn % 1000) / 1000 } } : line,
+      line.amount.unit === '%fats'
+        ? { ...line, amount: { ...line.amount, value: (turn % 1000) / 1000 } }
+        : line,
     );
     const kept = await ask('/api/v1/products/lamp-room/formula', {
       method: 'PUT',
@@ -94,7 +144,9 @@ function held(): Promise<{ rss: number; heap: number; external: number }> {
 async function tell(): Promise<void> {
   for (let minute = 0; Date.now() < ends; minute++) {
     const { rss, heap, external } = await held();
-    const threads = /Threads:\s*(\d+)/.exec(readFileSync(join('/proc', String(server.pid), 'status'), 'utf8'))?.[1];
+    const threads = /Threads:\s*(\d+)/.exec(
+      readFileSync(join('/proc', String(server.pid), 'status'), 'utf8'),
+    )?.[1];
     const count = [...answers].map(([status, times]) => `${status}: ${times}`).join(', ');
     console.log(
       `${minute} min: ${Math.round(rss / MB)} MB, heap ${(heap / MB).toFixed(1)}, outside it ${(external / MB).toFixed(1)}, ${threads} threads; ${count}`,

@@ -176,9 +176,16 @@ function firstPoints(r: Reckoned, line: number): readonly [Point, Point] {
   const { batch, all } = r;
   const statedG = batch.massG[line]!;
   const stated: State = { batch, masses: all };
-  if (statedG > 0) return [[0, stateAt(r, line, 0)], [statedG, stated]];
+  if (statedG > 0)
+    return [
+      [0, stateAt(r, line, 0)],
+      [statedG, stated],
+    ];
   const startG = batch.pourG / 100;
-  return [[0, stated], [startG, stateAt(r, line, startG)]];
+  return [
+    [0, stated],
+    [startG, stateAt(r, line, startG)],
+  ];
 }
 
 function largestWithin(

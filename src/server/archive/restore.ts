@@ -3,15 +3,7 @@
  * anything of the live database is touched; then one rename puts it in place, and what was there is kept beside it.
  */
 import { createHash } from 'node:crypto';
-import {
-  copyFileSync,
-  createReadStream,
-  existsSync,
-  linkSync,
-  mkdirSync,
-  renameSync,
-  rmSync,
-} from 'node:fs';
+import { copyFileSync, createReadStream, existsSync, linkSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import type { Backup } from '../../core/records/house';

@@ -124,7 +124,9 @@ export async function onThread<K extends JobName>(
     const begun = new Float64Array(new SharedArrayBuffer(Float64Array.BYTES_PER_ELEMENT));
     callOff = afterIts(limitMs, begun, () => limit.abort());
     const ended = signal ? AbortSignal.any([limit.signal, signal]) : limit.signal;
-    return (await running.run({ name, input, begun } satisfies JobAsked<K>, { signal: ended })) as JobOutput<K>;
+    return (await running.run({ name, input, begun } satisfies JobAsked<K>, {
+      signal: ended,
+    })) as JobOutput<K>;
   } catch (error) {
     if (limit.signal.aborted) throw new JobEnded('time');
     if (isMemory(error)) throw new JobEnded('memory');
