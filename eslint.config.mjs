@@ -33,8 +33,8 @@ const LAYERS = [
   },
   {
     target: './src/server',
-    from: ['./src/pages', './src/islands', './src/ui', './src/demo'],
-    message: 'The server knows no screens.',
+    from: ['./src/pages', './src/islands', './src/ui', './src/demo', './src/workers'],
+    message: 'The server knows no screens; its own threads are in src/server/jobs.',
   },
   {
     target: './src/workers',
@@ -52,6 +52,12 @@ const LAYERS = [
     message: 'Islands are used by pages; what they share with the server stands in src/core/records.',
   },
 ];
+
+/** Services ask repositories; nobody else writes SQL. */
+const NO_STATEMENTS = [
+  'CallExpression[callee.name=/^(db|trx)$/]',
+  "CallExpression[callee.object.name=/^(db|trx)$/][callee.property.name='raw']",
+].map((selector) => ({ selector, message: 'Put the statement into src/server/repositories.' }));
 
 const CUT = "CallExpression[callee.property.name='slice']";
 /** The day of a moment is the house's: it is asked for, never cut off. */
@@ -96,6 +102,10 @@ export default tseslint.config(
   {
     files: ['src/core/**/*.ts', 'src/server/**/*.ts'],
     rules: { 'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }] },
+  },
+  {
+    files: ['src/server/services/**/*.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...NO_CUT_MOMENTS, ...NO_STATEMENTS] },
   },
   {
     // Rows come from Knex without a type; they get theirs where they are taken.

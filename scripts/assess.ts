@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { dataFolder, today, usualZone } from '../src/server/config';
 import { DATABASE_FILE, openDatabase } from '../src/server/database';
 import { hostilePlace } from '../src/server/doors/shape';
-import { assessValue } from '../src/server/services/assessment';
+import { assessValue } from '../src/server/services/worktable/assessment';
 import { shippedStore, snapshotOf, type StoreSnapshot } from '../src/server/store/snapshot';
 
 async function stored(): Promise<StoreSnapshot> {

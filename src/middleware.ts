@@ -5,7 +5,7 @@ import { USUAL_HABITS } from './core/records/house';
 import { openHouse } from './server/house';
 import { JobEnded } from './server/jobs/ended';
 import { noteFault } from './server/log';
-import { habitsOf } from './server/services/house';
+import { habitsOf } from './server/services/house/house';
 import { tellHabits } from './ui/habits';
 
 const usual = () => ({ ...USUAL_HABITS, zone: machineZone() });

@@ -7,7 +7,7 @@ import { dayAfter, momentOn } from '../core/quantities/day';
 import type { BatchDetail } from '../core/records/batch';
 import { allLots } from '../server/repositories/lots';
 import type { House } from '../server/house';
-import { addEvents, beginBatch } from '../server/services/batches';
+import { addEvents, beginBatch } from '../server/services/pour/batches';
 
 interface DemoBatch {
   product: string;

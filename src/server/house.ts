@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import { moment, today, usualZone } from './config';
 import { database, onceOpened } from './database';
 import { findSetting } from './repositories/settings';
-import { keepBackingUp } from './services/backups';
+import { keepBackingUp } from './services/house/backups';
 
 onceOpened(keepBackingUp);
 

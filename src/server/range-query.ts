@@ -1,5 +1,5 @@
 /** What an overview's address asks for: letters of a name, those put away, a page. */
-import type { RangeQuery } from './services/overviews';
+import type { RangeQuery } from './services/range/overviews';
 
 const LONGEST_FIND = 100;
 

@@ -12,7 +12,7 @@ import {
   previewChange,
   requireChange,
   viewChange,
-} from '../../src/server/services/changes';
+} from '../../src/server/services/watch/changes';
 import { sharedSetting } from '../../src/server/store/shared';
 import { snapshotOf } from '../../src/server/store/snapshot';
 import { writing } from '../../src/server/store/writing';

@@ -6,7 +6,7 @@ import { rulebook } from '../../src/rulebook';
 import type { SweepRow } from '../../src/core/sweep';
 import { sweepOnThreads } from '../../src/server/jobs/sweep';
 import { endThreads } from '../../src/server/jobs/threads';
-import { shareSetting } from '../../src/workers/reckon-jobs';
+import { shareSetting } from '../../src/server/jobs/reckon-jobs';
 import {
   allLimits,
   asStored,

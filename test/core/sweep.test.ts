@@ -3,8 +3,8 @@ import { assess, verdictsOf } from '../../src/core/assess';
 import { MARKETS, REQUEST_FORMAT } from '../../src/core/formula/types';
 import { rulebook } from '../../src/rulebook';
 import { sweepOnThreads } from '../../src/server/jobs/sweep';
-import { shareSetting } from '../../src/workers/reckon-jobs';
-import type { SweepOptions } from '../../src/workers/sweep-pool';
+import { shareSetting } from '../../src/server/jobs/reckon-jobs';
+import type { SweepOptions } from '../../src/server/jobs/sweep-pool';
 import { allLimits, asStored, certifiedMaterials, generateProducts } from '../support/generate';
 
 const materials = certifiedMaterials();

@@ -1,7 +1,7 @@
 /** Talking to the application: whatever comes back, or nothing, is a value and never a throw. */
 import { expect } from 'chai';
 import { address, send } from '../../src/ui/api';
-import { freeId, plainId } from '../../src/server/services/ids';
+import { freeId, plainId } from '../../src/server/store/ids';
 
 describe('sending to the application', () => {
   const real = globalThis.fetch;

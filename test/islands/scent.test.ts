@@ -5,8 +5,8 @@ import type { MixPart } from '../../src/core/formula/mix';
 import { binds } from '../../src/core/loads/limits';
 import { benchFrom, broughtBy, reachOf, tryBlend, type Bench } from '../../src/islands/scent/reckoning';
 import type { ScentDeskData, TryBar } from '../../src/core/records/scent';
-import { usesOf } from '../../src/server/services/materials';
-import { scentDeskData, tryBar } from '../../src/server/services/scent';
+import { usesOf } from '../../src/server/services/cupboard/materials';
+import { scentDeskData, tryBar } from '../../src/server/services/scent/scent';
 import { useDemo } from '../server/database';
 import { near } from '../support/request';
 

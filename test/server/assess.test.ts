@@ -8,7 +8,7 @@ import { expect } from 'chai';
 import * as types from '../../src/core/formula/types';
 import { UNITS } from '../../src/core/quantities/units';
 import { hostilePlace } from '../../src/server/doors/shape';
-import { assessValue } from '../../src/server/services/assessment';
+import { assessValue } from '../../src/server/services/worktable/assessment';
 import { shippedStore } from '../../src/server/store/snapshot';
 import { generateFormula, seeded } from '../support/generate';
 import { MATERIALS, NOTHING_STORED, request, type ShortLine } from '../support/request';

@@ -23,7 +23,7 @@ import { backUp, faultOf } from '../../src/server/archive/backup-job';
 import { noteBackup } from '../../src/server/archive/backup-files';
 import { lastGoodBackup, restoreAtStart } from '../../src/server/archive/restore';
 import { DATABASE_FILE, openDatabase } from '../../src/server/database';
-import { createProduct } from '../../src/server/services/products';
+import { createProduct } from '../../src/server/services/worktable/products';
 import { caller } from './call';
 import { useDemo } from './database';
 import { many } from '../support/many';
@@ -159,7 +159,7 @@ describe('backups', () => {
     const right = process.env.PROPORTIA_DATA;
     const empty = mkdtempSync(join(tmpdir(), 'proportia-'));
     process.env.PROPORTIA_DATA = empty;
-    const made = (await import('../../src/server/services/backups')).makeBackup(test.db, 'byHand');
+    const made = (await import('../../src/server/services/house/backups')).makeBackup(test.db, 'byHand');
     expect(await made.catch(() => null)).to.equal(null);
     process.env.PROPORTIA_DATA = right;
     expect(readdirSync(join(empty, 'backups'))).to.deep.equal([]);

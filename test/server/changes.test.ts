@@ -9,7 +9,7 @@ import { rankSubstitutes } from '../../src/core/change/substitutes';
 import type { ChangeView, RankedSubstitute, Task } from '../../src/core/records/watch';
 import { seededRandom } from '../../src/core/numerics/random';
 import { MARKETS } from '../../src/core/formula/types';
-import { storesOf } from '../../src/server/services/change-store';
+import { storesOf } from '../../src/server/services/watch/change-store';
 import { findProduct } from '../../src/server/repositories/products';
 import { caller } from './call';
 import { DAY, useDemo } from './database';

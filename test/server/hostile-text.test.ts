@@ -4,8 +4,8 @@ import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { rangeTable } from '../../src/core/range/arrange';
 import type { RangeData } from '../../src/core/records/range';
-import { search } from '../../src/server/services/search';
-import { createProduct } from '../../src/server/services/products';
+import { search } from '../../src/server/services/range/search';
+import { createProduct } from '../../src/server/services/worktable/products';
 import { call, caller } from './call';
 import { useDemo } from './database';
 

@@ -7,8 +7,8 @@ import { PNG } from 'pngjs';
 import { isSoundPng, plainPng } from '../../src/server/labels/png';
 import { readLogo } from '../../src/server/labels/logo';
 import { findLogo, findWrap, putLogo } from '../../src/server/repositories/wraps';
-import { labelFile } from '../../src/server/services/labels';
-import { labelFor, saveProductWrap } from '../../src/server/services/wrap';
+import { labelFile } from '../../src/server/services/wrap/labels';
+import { labelFor, saveProductWrap } from '../../src/server/services/wrap/wrap';
 import { call } from './call';
 import { useDemo } from './database';
 

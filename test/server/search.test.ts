@@ -1,7 +1,7 @@
 /** One search over everything on file, kept by the database itself. */
 import { expect } from 'chai';
-import { createProduct, discardProduct } from '../../src/server/services/products';
-import { search } from '../../src/server/services/search';
+import { createProduct, discardProduct } from '../../src/server/services/worktable/products';
+import { search } from '../../src/server/services/range/search';
 import { caller } from './call';
 import { useDemo } from './database';
 

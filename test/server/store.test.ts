@@ -5,15 +5,15 @@ import { rulebook } from '../../src/rulebook';
 import { addDocument, allMaterials } from '../../src/server/repositories/materials';
 import { findProduct, keptVersions } from '../../src/server/repositories/products';
 import { findCraftFigures } from '../../src/server/repositories/settings';
-import { findMaterials, searchMaterials, setCraftFigure } from '../../src/server/services/cupboard';
-import { overviewsSettled } from '../../src/server/services/overviews';
-import { rangeData } from '../../src/server/services/range';
+import { findMaterials, searchMaterials, setCraftFigure } from '../../src/server/services/cupboard/cupboard';
+import { overviewsSettled } from '../../src/server/services/range/overviews';
+import { rangeData } from '../../src/server/services/range/range';
 import {
   createProduct,
   keepProductVersion,
   saveProductFormula,
   worktableData,
-} from '../../src/server/services/products';
+} from '../../src/server/services/worktable/products';
 import { snapshotOf } from '../../src/server/store/snapshot';
 import { dayAfter } from '../../src/core/quantities/day';
 import type { HttpFault } from '../../src/server/http';

@@ -1,7 +1,7 @@
 /** Tasks that do themselves: a label that has to be issued anew. */
 import { expect } from 'chai';
 import type { Task } from '../../src/core/records/watch';
-import { keepTask } from '../../src/server/services/change-decide';
+import { keepTask } from '../../src/server/services/watch/change-decide';
 import { caller } from './call';
 import { useDemo } from './database';
 

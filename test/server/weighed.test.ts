@@ -8,9 +8,9 @@ import type { Change, Effect } from '../../src/core/change/types';
 import type { Formula } from '../../src/core/formula/types';
 import type { ChangeView } from '../../src/core/records/watch';
 import { findProduct } from '../../src/server/repositories/products';
-import { previewChange, viewChange } from '../../src/server/services/changes';
-import { storesOf } from '../../src/server/services/change-store';
-import { keepProductVersion } from '../../src/server/services/products';
+import { previewChange, viewChange } from '../../src/server/services/watch/changes';
+import { storesOf } from '../../src/server/services/watch/change-store';
+import { keepProductVersion } from '../../src/server/services/worktable/products';
 import { useDemo } from './database';
 
 describe('what was weighed, kept beside a batch', () => {

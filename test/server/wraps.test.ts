@@ -8,12 +8,12 @@ import { planFormat, USUAL_FORMATS } from '../../src/core/labels/formats';
 import { demoProducts } from '../../src/demo/bars';
 import { fontMetrics } from '../../src/server/labels/fonts';
 import { findProduct } from '../../src/server/repositories/products';
-import { saveProductFormula } from '../../src/server/services/products';
+import { saveProductFormula } from '../../src/server/services/worktable/products';
 import { addDocument } from '../../src/server/repositories/materials';
 import type { Wrap } from '../../src/core/records/wrap';
 import { findWrap } from '../../src/server/repositories/wraps';
-import { labelFile } from '../../src/server/services/labels';
-import { saveProductWrap, wrapData } from '../../src/server/services/wrap';
+import { labelFile } from '../../src/server/services/wrap/labels';
+import { saveProductWrap, wrapData } from '../../src/server/services/wrap/wrap';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
 

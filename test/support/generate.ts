@@ -4,7 +4,7 @@ import type { Unit } from '../../src/core/quantities/units';
 import type { SweepProduct } from '../../src/core/sweep';
 import { LIBRARY } from '../../src/library';
 import { rulebook } from '../../src/rulebook';
-import type { StoredProduct } from '../../src/workers/reckon-jobs';
+import type { StoredProduct } from '../../src/server/jobs/reckon-jobs';
 
 /** A small seeded generator of numbers from 0 to 1 (mulberry32). */
 export function seeded(seed: number): () => number {

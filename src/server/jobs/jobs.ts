@@ -3,10 +3,10 @@
  * some of it has little time; what draws, packs and unpacks comes with the first that asks for it. Bundled by
  * `scripts/workers.mjs`.
  */
-import { effectsChunk, substitutes } from '../../workers/change-job';
-import { cures } from '../../workers/cure-job';
-import { pace } from '../../workers/heat-job';
-import { assessOnThread, overviews, sweepChunk } from '../../workers/reckon-jobs';
+import { effectsChunk, substitutes } from './change-job';
+import { cures } from './cure-job';
+import { pace } from './heat-job';
+import { assessOnThread, overviews, sweepChunk } from './reckon-jobs';
 import { clockMs } from './clock';
 
 /** Answers after a moment, so that as many at once reach as many threads. */

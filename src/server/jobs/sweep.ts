@@ -1,7 +1,7 @@
 /** Sweeps over many products on the server's threads. */
 import type { SweepRow } from '../../core/sweep';
-import type { StoredProduct } from '../../workers/reckon-jobs';
-import { sweepAll, type Sweep, type SweepOptions } from '../../workers/sweep-pool';
+import type { StoredProduct } from './reckon-jobs';
+import { sweepAll, type Sweep, type SweepOptions } from './sweep-pool';
 import { onThread } from './threads';
 
 /** A chunk takes some tens of milliseconds; the rest is for waiting at a busy thread. */

@@ -84,6 +84,21 @@ export async function takenCodes(trx: Knex, base: string): Promise<ReadonlySet<s
 }
 
 /** An event with its place in its batch. */
+/** Batches that were poured and are not gone, with the months that their bar keeps, where its wrap says. */
+export async function batchesInHand(
+  db: Knex,
+): Promise<
+  { id: string; code: string; name: string; left: number; pouredAt: string; months: number | null }[]
+> {
+  return db.raw(
+    `select b.id, b.code, p.name, json_extract(b.summary, '$.bars.left') as left,
+            json_extract(b.summary, '$.pouredAt') as pouredAt,
+            json_extract(w.body, '$.durability.months') as months
+     from batches as b join products as p on p.id = b.product_id left join wraps as w on w.product_id = b.product_id
+     where b.weighed is not null and b.state not in ('stopped', 'discarded', 'soldOut')`,
+  );
+}
+
 export interface StoredEvent {
   seq: number;
   event: BatchEvent;

@@ -24,6 +24,11 @@ export async function inboxEntries(db: Knex): Promise<InboxEntry[]> {
   }));
 }
 
+/** Whether a paper of that id came in already. */
+export async function isInInbox(db: Knex, id: string): Promise<boolean> {
+  return (await db('inbox').where('id', id).first('id')) !== undefined;
+}
+
 /** A paper's bytes with their type, or null. */
 export async function inboxBytes(
   db: Knex,

@@ -1,6 +1,7 @@
 /** Products, the versions of their formulas, and which materials they hold. */
+import { groupBy } from '../../core/group';
 import type { Knex } from 'knex';
-import type { Formula } from '../../core/formula/types';
+import type { Formula, Market } from '../../core/formula/types';
 import type { Comparable, Product, ProductWithFormula, WorkingVersion } from '../../core/records/product';
 
 interface ProductRow {
@@ -212,6 +213,28 @@ export async function countHolding(db: Knex, materials: readonly string[]): Prom
     .whereIn('material_id', materials)
     .countDistinct({ count: 'product_id' })) as [{ count: number }];
   return count;
+}
+
+/** Ids of the bars that hold a material. */
+export async function holdersOf(db: Knex, material: string): Promise<string[]> {
+  return (await db('product_materials').where('material_id', material).pluck('product_id')) as string[];
+}
+
+/** Bars that are made, in the order of the range, with where they are sold and what they hold. */
+export async function barsMade(
+  db: Knex,
+): Promise<{ id: string; name: string; markets: Market[]; materials: string[] }[]> {
+  const rows: { id: string; name: string; markets: string }[] = await db.raw(
+    "select id, name, json_extract(body, '$.markets') as markets from products where put_away_on is null order by position",
+  );
+  const uses: { product_id: string; material_id: string }[] = await db('product_materials').select();
+  const byProduct = groupBy(uses, ({ product_id }) => product_id);
+  return rows.map(({ id, name, markets }) => ({
+    id,
+    name,
+    markets: JSON.parse(markets) as Market[],
+    materials: (byProduct.get(id) ?? []).map(({ material_id }) => material_id),
+  }));
 }
 
 /** The bar that shares the largest part of its materials with one; null where none shares any. */

@@ -1,6 +1,6 @@
 /** A snapshot as threads take it: written once into memory that all of them see. */
 import type { OwnPhrase } from '../../core/claims/types';
-import { shareSetting, type SharedSetting } from '../../workers/reckon-jobs';
+import { shareSetting, type SharedSetting } from '../jobs/reckon-jobs';
 import type { StoreSnapshot } from './snapshot';
 
 const shared = new WeakMap<StoreSnapshot, Map<string, SharedSetting>>();

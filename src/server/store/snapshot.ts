@@ -5,7 +5,7 @@
 import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { mixFinder } from '../../core/formula/mix';
-import type { Limit, Material, Stored } from '../../core/formula/types';
+import type { Formula, Limit, Material, Stored } from '../../core/formula/types';
 import { governingPaper } from '../../core/paperwork/governing';
 import type { MaterialDocument } from '../../core/records/papers';
 import { dayAfter } from '../../core/quantities/day';
@@ -172,4 +172,10 @@ export async function snapshotOf(db: Knex, onDate: string): Promise<StoreSnapsho
   const snapshot = known?.snapshot.id === made.id ? known.snapshot : made;
   held.set(db, { ground, snapshot });
   return snapshot;
+}
+
+/** The materials of a formula, each once. */
+export function materialsOf(formula: Formula, snapshot: StoreSnapshot): Material[] {
+  const ids = new Set(formula.lines.map(({ material }) => material));
+  return [...ids].flatMap((id) => snapshot.material(id) ?? []);
 }

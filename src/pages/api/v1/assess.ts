@@ -1,6 +1,6 @@
 import { answerJson, endpoint, HttpFault, onlyMethods, readJson } from '../../../server/http';
 import { openHouse } from '../../../server/house';
-import { assessInput } from '../../../server/services/assessment';
+import { assessInput } from '../../../server/services/worktable/assessment';
 
 export const POST = endpoint(async ({ request }) => {
   const input = await readJson(request);

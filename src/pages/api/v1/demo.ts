@@ -1,8 +1,8 @@
 import { DemoOutDoor } from '../../../server/doors/house';
 import { openHouse } from '../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../server/http';
-import { makeBackup } from '../../../server/services/backups';
-import { takeDemoOut } from '../../../server/services/house';
+import { makeBackup } from '../../../server/services/house/backups';
+import { takeDemoOut } from '../../../server/services/house/house';
 
 /** Takes out what the demo brought, after a backup; the maker's own stays. */
 export const POST = endpoint(async ({ request }) => {

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../server/house';
 import { answerJson, answerStored, endpoint, fault, onlyMethods, readBytes } from '../../../server/http';
-import { currentLogo, keepLogo } from '../../../server/services/logo';
+import { currentLogo, keepLogo } from '../../../server/services/wrap/logo';
 
 export const GET = endpoint(async () => {
   const logo = await currentLogo(await openHouse());

@@ -2,7 +2,7 @@ import type { NextPlans } from '../../../core/records/next';
 import { PlansDoor } from '../../../server/doors/next';
 import { openHouse } from '../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../server/http';
-import { keepPlans, nextData } from '../../../server/services/next';
+import { keepPlans, nextData } from '../../../server/services/rack/next';
 
 export const GET = endpoint(async () => answerJson(await nextData(await openHouse())));
 

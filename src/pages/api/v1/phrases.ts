@@ -2,7 +2,7 @@ import type { OwnPhrase } from '../../../core/claims/types';
 import { OwnPhrasesDoor } from '../../../server/doors/wrap';
 import { openHouse } from '../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../server/http';
-import { changeSetting, settingOf } from '../../../server/services/settings';
+import { changeSetting, settingOf } from '../../../server/services/house/settings';
 
 export const GET = endpoint(async () => {
   const { value, revision } = await settingOf(await openHouse(), 'ownPhrases');

@@ -1,7 +1,7 @@
 import { SalesDoor, type Sales } from '../../../server/doors/sales';
 import { openHouse } from '../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../server/http';
-import { recordSales } from '../../../server/services/sales';
+import { recordSales } from '../../../server/services/rack/sales';
 
 /** What went out: all rows or none; `preview: true` only looks. */
 export const POST = endpoint(async ({ request }) => {

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../server/http';
-import { search } from '../../../server/services/search';
+import { search } from '../../../server/services/range/search';
 
 const LONGEST = 200;
 

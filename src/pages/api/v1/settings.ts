@@ -2,7 +2,7 @@ import type { HouseSettings } from '../../../core/records/house';
 import { SettingsDoor } from '../../../server/doors/house';
 import { openHouse } from '../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../server/http';
-import { changeSettings, settingsData } from '../../../server/services/house';
+import { changeSettings, settingsData } from '../../../server/services/house/house';
 
 export const GET = endpoint(async () => answerJson(await settingsData(await openHouse())));
 

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../server/house';
 import { answerFile, answerJson, endpoint, fault, onlyMethods } from '../../../server/http';
-import { withdrawalCsv, withdrawalOf, withdrawalPdf } from '../../../server/services/withdrawal';
+import { withdrawalCsv, withdrawalOf, withdrawalPdf } from '../../../server/services/pour/withdrawal';
 
 /** Where bars of a lot or a batch went: `?lot=` or `?batch=`, `as` json, csv or pdf. */
 export const GET = endpoint(async ({ url }) => {

@@ -1,6 +1,6 @@
 import { answerStream, endpoint, onlyMethods } from '../../../../server/http';
 import { openHouse } from '../../../../server/house';
-import { packedArchive } from '../../../../server/services/archive';
+import { packedArchive } from '../../../../server/services/house/archive';
 
 /** Everything as one ZIP. */
 export const GET = endpoint(async () => {

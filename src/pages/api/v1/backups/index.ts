@@ -2,8 +2,8 @@ import type { BackupSettings } from '../../../../core/records/house';
 import { BackupSettingsDoor } from '../../../../server/doors/house';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { backupsData, makeBackup, requireFolder } from '../../../../server/services/backups';
-import { changeSetting } from '../../../../server/services/settings';
+import { backupsData, makeBackup, requireFolder } from '../../../../server/services/house/backups';
+import { changeSetting } from '../../../../server/services/house/settings';
 
 export const GET = endpoint(async () => answerJson(await backupsData((await openHouse()).db)));
 

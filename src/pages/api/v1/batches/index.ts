@@ -1,7 +1,8 @@
 import { NewBatchDoor, type NewBatch } from '../../../../server/doors/batch';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../server/http';
-import { beginBatch, listBatches } from '../../../../server/services/batches';
+import { beginBatch } from '../../../../server/services/pour/batches';
+import { listBatches } from '../../../../server/store/batches';
 
 export const GET = endpoint(async ({ url }) => {
   const [state, product] = [url.searchParams.get('state') || null, url.searchParams.get('product') || null];

@@ -1,7 +1,7 @@
 import { checkChange } from '../../../../server/doors/change';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, HttpFault, onlyMethods, readJson } from '../../../../server/http';
-import { listChanges, previewChange } from '../../../../server/services/changes';
+import { listChanges, previewChange } from '../../../../server/services/watch/changes';
 
 export const GET = endpoint(async () => answerJson({ changes: await listChanges(await openHouse()) }));
 

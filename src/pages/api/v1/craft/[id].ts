@@ -1,7 +1,7 @@
 import { CraftFigureDoor, type CraftFigure } from '../../../../server/doors/craft-figure';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { setCraftFigure } from '../../../../server/services/cupboard';
+import { setCraftFigure } from '../../../../server/services/cupboard/cupboard';
 
 export const PUT = endpoint(async ({ params, request }) => {
   const { maxPct } = await readShaped<CraftFigure>(CraftFigureDoor, request);

@@ -2,7 +2,7 @@ import type { Formula } from '../../../../core/formula/types';
 import { ImportDoor } from '../../../../server/doors/import';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { importBars } from '../../../../server/services/import';
+import { importBars } from '../../../../server/services/house/import';
 
 interface Asked {
   preview: boolean;

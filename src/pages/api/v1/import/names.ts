@@ -1,7 +1,7 @@
 import { NamesDoor } from '../../../../server/doors/import';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { matchNames } from '../../../../server/services/import';
+import { matchNames } from '../../../../server/services/house/import';
 
 /** The material each name most likely is. */
 export const POST = endpoint(async ({ request }) => {

@@ -2,7 +2,7 @@ import type { ImportedStock } from '../../../../core/records/import';
 import { ImportStockDoor } from '../../../../server/doors/import';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { importStock } from '../../../../server/services/import-stock';
+import { importStock } from '../../../../server/services/house/import-stock';
 
 /** Looks at materials and lots of a spreadsheet, or takes them: all or none. 422 with every fault where some cannot be taken. */
 export const POST = endpoint(async ({ request }) => {

@@ -1,7 +1,7 @@
 import { CountDoor, type ShelfCounted } from '../../../../server/doors/shelf';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../server/http';
-import { countLots } from '../../../../server/services/lots';
+import { countLots } from '../../../../server/services/cupboard/lots';
 
 /** The shelf counted: `{ rows: [{ lot, leftG }], reason }`, all or none. */
 export const POST = endpoint(async ({ request }) => {

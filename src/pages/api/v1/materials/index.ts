@@ -2,8 +2,8 @@ import type { StatedMaterial } from '../../../../core/records/cupboard';
 import { FromLibraryDoor, OwnMaterialDoor } from '../../../../server/doors/cupboard';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../server/http';
-import { findMaterials } from '../../../../server/services/cupboard';
-import { addOwnMaterial, takeFromLibrary } from '../../../../server/services/materials';
+import { findMaterials } from '../../../../server/services/cupboard/cupboard';
+import { addOwnMaterial, takeFromLibrary } from '../../../../server/services/cupboard/materials';
 
 const LONGEST_QUERY = 100;
 const MOST_IDS = 500;

@@ -2,7 +2,7 @@ import type { MixPart } from '../../../../core/formula/mix';
 import { MixChangeDoor } from '../../../../server/doors/cupboard';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { changeMix } from '../../../../server/services/materials';
+import { changeMix } from '../../../../server/services/cupboard/materials';
 
 export const PUT = endpoint(async ({ params, request }) => {
   const { revision, name, parts } = await readShaped<{ revision: number; name: string; parts: MixPart[] }>(

@@ -2,7 +2,7 @@ import type { MixPart } from '../../../../core/formula/mix';
 import { MixDoor } from '../../../../server/doors/cupboard';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../server/http';
-import { createMix } from '../../../../server/services/materials';
+import { createMix } from '../../../../server/services/cupboard/materials';
 
 export const POST = endpoint(async ({ request }) => {
   const key = requestKey(request);

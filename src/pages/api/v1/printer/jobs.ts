@@ -2,7 +2,7 @@ import { labelPrinter } from '../../../../server/devices/printer';
 import { PrintDoor } from '../../../../server/doors/devices';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { reprint } from '../../../../server/services/labels';
+import { reprint } from '../../../../server/services/wrap/labels';
 
 export const GET = endpoint(() => answerJson({ jobs: labelPrinter().jobs() }));
 

@@ -1,7 +1,7 @@
 import { NewProductDoor, type NewProduct } from '../../../../server/doors/product';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../server/http';
-import { createProduct } from '../../../../server/services/products';
+import { createProduct } from '../../../../server/services/worktable/products';
 
 export const POST = endpoint(async ({ request }) => {
   const key = requestKey(request);

@@ -2,7 +2,7 @@ import type { CuringDays } from '../../../../core/records/rack';
 import { CuringDaysDoor } from '../../../../server/doors/rack';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { setCuringDays } from '../../../../server/services/rack';
+import { setCuringDays } from '../../../../server/services/rack/rack';
 
 /** The maker's own days: at least, and from pour to sale as a rule; 409 with the newer where they were changed in between. */
 export const PUT = endpoint(async ({ request }) => {

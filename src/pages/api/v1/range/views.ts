@@ -2,7 +2,7 @@ import type { RangeViews } from '../../../../core/records/range';
 import { RangeViewsDoor } from '../../../../server/doors/range';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { changeSetting, settingOf } from '../../../../server/services/settings';
+import { changeSetting, settingOf } from '../../../../server/services/house/settings';
 
 export const GET = endpoint(async () => {
   const { value, revision } = await settingOf(await openHouse(), 'rangeViews');

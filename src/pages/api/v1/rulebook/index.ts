@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../server/house';
 import { answerFile, answerJson, endpoint, onlyMethods } from '../../../../server/http';
-import { editionFile, rulebookData } from '../../../../server/services/rulebook';
+import { editionFile, rulebookData } from '../../../../server/services/house/rulebook';
 
 /** An edition with own limits and notes; `as=file` gives it alone, to be kept or taken in elsewhere. */
 export const GET = endpoint(async ({ url }) => {

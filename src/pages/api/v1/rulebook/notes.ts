@@ -1,7 +1,7 @@
 import { RuleNoteDoor } from '../../../../server/doors/change';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { keepRuleNote } from '../../../../server/services/rulebook';
+import { keepRuleNote } from '../../../../server/services/house/rulebook';
 
 /** A note at a rule; empty takes it away; 409 with the newer notes where they were changed in between. */
 export const PUT = endpoint(async ({ request }) => {

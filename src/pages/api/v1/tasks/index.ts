@@ -1,7 +1,7 @@
 import { NewTaskDoor } from '../../../../server/doors/change';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { listTasks, makeTask } from '../../../../server/services/tasks';
+import { listTasks, makeTask } from '../../../../server/services/watch/tasks';
 
 export const GET = endpoint(async () => answerJson({ tasks: await listTasks(await openHouse()) }));
 

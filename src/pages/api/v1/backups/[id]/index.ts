@@ -1,5 +1,5 @@
 import { answerFile, endpoint, onlyMethods } from '../../../../../server/http';
-import { backupBytes } from '../../../../../server/services/backups';
+import { backupBytes } from '../../../../../server/services/house/backups';
 
 /** The file of a backup. */
 export const GET = endpoint(({ params }) => {

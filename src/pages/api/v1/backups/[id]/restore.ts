@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { restoreBackup } from '../../../../../server/services/backups';
+import { restoreBackup } from '../../../../../server/services/house/backups';
 
 /** Puts a backup in the place of what is there; answers the backup that was made of that before. */
 export const POST = endpoint(async ({ params }) =>

@@ -1,8 +1,8 @@
 import { onBatch } from '../../../../../server/events/feed';
 import { openHouse } from '../../../../../server/house';
 import { endpoint, onlyMethods } from '../../../../../server/http';
-import { requireBatch } from '../../../../../server/services/batches';
 import { eventStream } from '../../../../../server/stream';
+import { requireBatch } from '../../../../../server/store/batches';
 
 export const GET = endpoint(async ({ params, request }) => {
   const { id, seq } = await requireBatch(await openHouse(), params.id ?? '');

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { requireBatch } from '../../../../../server/services/batches';
+import { requireBatch } from '../../../../../server/store/batches';
 
 export const GET = endpoint(async ({ params }) =>
   answerJson(await requireBatch(await openHouse(), params.id ?? '')),

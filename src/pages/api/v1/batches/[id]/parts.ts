@@ -1,7 +1,7 @@
 import { NewPartDoor } from '../../../../../server/doors/batch-part';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../../server/http';
-import { makePart, type NewPart } from '../../../../../server/services/batch-part';
+import { makePart, type NewPart } from '../../../../../server/services/pour/batch-part';
 
 /** Makes a material of what a batch left: `{ what, name, massG }`. */
 export const POST = endpoint(async ({ params, request }) => {

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerFile, answerJson, endpoint, fault, onlyMethods } from '../../../../../server/http';
-import { recordAsPdf, recordOf } from '../../../../../server/services/batch-record';
+import { recordAsPdf, recordOf } from '../../../../../server/services/pour/batch-record';
 
 export const GET = endpoint(async ({ params, url }) => {
   const as = url.searchParams.get('as') ?? 'json';

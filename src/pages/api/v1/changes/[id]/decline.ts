@@ -1,7 +1,7 @@
 import { DeclineDoor } from '../../../../../server/doors/change';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import { declineChange } from '../../../../../server/services/change-decide';
+import { declineChange } from '../../../../../server/services/watch/change-decide';
 
 /** Keeps that it was looked at, and why it was declined. */
 export const POST = endpoint(async ({ params, request }) => {

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { cancelChange, viewChange } from '../../../../../server/services/changes';
+import { cancelChange, viewChange } from '../../../../../server/services/watch/changes';
 
 export const GET = endpoint(async ({ params }) =>
   answerJson(await viewChange(await openHouse(), params.id ?? '')),

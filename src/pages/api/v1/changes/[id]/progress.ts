@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { endpoint, onlyMethods } from '../../../../../server/http';
-import { followChange, requireChange } from '../../../../../server/services/changes';
+import { followChange, requireChange } from '../../../../../server/services/watch/changes';
 import { eventStream } from '../../../../../server/stream';
 
 /** How far a look is, line by line, until it has ended. */

@@ -2,7 +2,11 @@ import type { StatedMaterial } from '../../../../../core/records/cupboard';
 import { ChangedMaterialDoor } from '../../../../../server/doors/cupboard';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import { changeMaterial, cupboardEntry, discardMaterial } from '../../../../../server/services/materials';
+import {
+  changeMaterial,
+  cupboardEntry,
+  discardMaterial,
+} from '../../../../../server/services/cupboard/materials';
 
 export const GET = endpoint(async ({ params }) =>
   answerJson(await cupboardEntry(await openHouse(), params.id ?? '')),

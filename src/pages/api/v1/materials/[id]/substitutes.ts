@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { substitutesFor } from '../../../../../server/services/substitutes';
+import { substitutesFor } from '../../../../../server/services/worktable/substitutes';
 
 /** What could take its place, ranked by what it does to the bars that hold it. */
 export const GET = endpoint(async ({ params }) =>

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { mouldWarmth } from '../../../../../server/services/warmth';
+import { mouldWarmth } from '../../../../../server/services/rack/warmth';
 
 /** What was measured of pours in this mould. */
 export const GET = endpoint(async ({ params }) =>

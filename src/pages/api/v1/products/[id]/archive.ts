@@ -1,6 +1,6 @@
 import { answerStream, endpoint, onlyMethods } from '../../../../../server/http';
 import { openHouse } from '../../../../../server/house';
-import { packedArchive } from '../../../../../server/services/archive';
+import { packedArchive } from '../../../../../server/services/house/archive';
 
 /** One bar to hand over, with the materials and papers it needs. */
 export const GET = endpoint(async ({ params }) => {

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { putAway } from '../../../../../server/services/products';
+import { putAway } from '../../../../../server/services/worktable/products';
 
 /** Puts a bar away: kept, but out of the range. */
 export const PUT = endpoint(async ({ params }) =>

@@ -1,7 +1,7 @@
 import { SaveFormulaDoor, type SaveFormula } from '../../../../../server/doors/save-formula';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import { saveProductFormula } from '../../../../../server/services/products';
+import { saveProductFormula } from '../../../../../server/services/worktable/products';
 
 export const PUT = endpoint(async ({ params, request }) => {
   const { revision, formula } = await readShaped<SaveFormula>(SaveFormulaDoor, request);

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { discardProduct, worktableData } from '../../../../../server/services/products';
+import { discardProduct, worktableData } from '../../../../../server/services/worktable/products';
 
 export const GET = endpoint(async ({ params }) =>
   answerJson(await worktableData(await openHouse(), params.id ?? '')),

@@ -2,7 +2,7 @@ import type { Market } from '../../../../../core/formula/types';
 import { IssueDoor } from '../../../../../server/doors/wrap';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../../server/http';
-import { issueLabel } from '../../../../../server/services/labels';
+import { issueLabel } from '../../../../../server/services/wrap/labels';
 
 export const POST = endpoint(async ({ params, request }) => {
   const key = requestKey(request);

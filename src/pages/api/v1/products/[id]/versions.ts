@@ -1,7 +1,7 @@
 import { KeepVersionDoor, type KeepVersion } from '../../../../../server/doors/keep-version';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import { keepProductVersion, productVersions } from '../../../../../server/services/products';
+import { keepProductVersion, productVersions } from '../../../../../server/services/worktable/products';
 
 export const GET = endpoint(async ({ params }) =>
   answerJson({ versions: await productVersions(await openHouse(), params.id ?? '') }),

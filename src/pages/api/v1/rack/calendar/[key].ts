@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { endpoint, onlyMethods } from '../../../../../server/http';
-import { calendarFeed } from '../../../../../server/services/calendar';
+import { calendarFeed } from '../../../../../server/services/rack/calendar';
 
 export const GET = endpoint(async ({ params }) => {
   const key = (params.key ?? '').replace(/\.ics$/, '');

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { calendarKey } from '../../../../../server/services/calendar';
+import { calendarKey } from '../../../../../server/services/rack/calendar';
 
 const answer = (key: string) => answerJson({ path: `/api/v1/rack/calendar/${key}.ics` });
 

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { dropOwnLimit } from '../../../../../server/services/rulebook';
+import { dropOwnLimit } from '../../../../../server/services/house/rulebook';
 
 /** Takes one of the house's own limits away. */
 export const DELETE = endpoint(async ({ params }) => {

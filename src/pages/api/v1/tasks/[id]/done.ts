@@ -1,7 +1,7 @@
 import { DoneDoor } from '../../../../../server/doors/change';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import { endTask } from '../../../../../server/services/tasks';
+import { endTask } from '../../../../../server/services/watch/tasks';
 
 /** Ends a task with what was done. */
 export const POST = endpoint(async ({ params, request }) => {

@@ -1,5 +1,5 @@
 import { answerJson, endpoint, onlyMethods } from '../../../../../../server/http';
-import { dropArchive, previewOf } from '../../../../../../server/services/archive';
+import { dropArchive, previewOf } from '../../../../../../server/services/house/archive';
 
 export const GET = endpoint(async ({ params }) => answerJson(await previewOf(params.id ?? '')));
 

@@ -1,7 +1,7 @@
 import { TakeDoor } from '../../../../../../server/doors/house';
 import { openHouse } from '../../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../../server/http';
-import { takeArchive } from '../../../../../../server/services/archive';
+import { takeArchive } from '../../../../../../server/services/house/archive';
 
 /** Takes what is new, or what differs as well; all or nothing, after a backup. */
 export const POST = endpoint(async ({ params, request }) => {

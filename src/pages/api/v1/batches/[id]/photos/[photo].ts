@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../../server/house';
 import { answerJson, answerStored, endpoint, onlyMethods } from '../../../../../../server/http';
-import { dropPhoto, photoOf } from '../../../../../../server/services/photos';
+import { dropPhoto, photoOf } from '../../../../../../server/services/pour/photos';
 
 export const GET = endpoint(async ({ params }) => {
   const { mime, bytes } = await photoOf(await openHouse(), params.id ?? '', params.photo ?? '');

@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../../server/house';
 import { answerJson, endpoint, fault, onlyMethods, readBytes } from '../../../../../../server/http';
-import { keepPhoto, listPhotos } from '../../../../../../server/services/photos';
+import { keepPhoto, listPhotos } from '../../../../../../server/services/pour/photos';
 
 export const GET = endpoint(async ({ params }) =>
   answerJson({ photos: await listPhotos(await openHouse(), params.id ?? '') }),

@@ -2,7 +2,7 @@ import type { StatedLot } from '../../../../../../core/records/cupboard';
 import { ChangedLotDoor } from '../../../../../../server/doors/cupboard';
 import { openHouse } from '../../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../../server/http';
-import { changeLot, discardLot } from '../../../../../../server/services/lots';
+import { changeLot, discardLot } from '../../../../../../server/services/cupboard/lots';
 
 export const PUT = endpoint(async ({ params, request }) => {
   const { revision, ...lot } = await readShaped<StatedLot & { revision: number }>(ChangedLotDoor, request);

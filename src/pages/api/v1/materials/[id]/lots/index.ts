@@ -2,7 +2,7 @@ import type { StatedLot } from '../../../../../../core/records/cupboard';
 import { LotDoor } from '../../../../../../server/doors/cupboard';
 import { openHouse } from '../../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../../../server/http';
-import { addNewLot } from '../../../../../../server/services/lots';
+import { addNewLot } from '../../../../../../server/services/cupboard/lots';
 
 export const POST = endpoint(async ({ params, request }) => {
   const key = requestKey(request);

@@ -3,7 +3,7 @@ import { LabelQueryDoor } from '../../../../../../server/doors/wrap';
 import { checkShape } from '../../../../../../server/doors/shape';
 import { openHouse } from '../../../../../../server/house';
 import { answerFile, endpoint, HttpFault, onlyMethods } from '../../../../../../server/http';
-import { labelFile, type LabelAs } from '../../../../../../server/services/labels';
+import { labelFile, type LabelAs } from '../../../../../../server/services/wrap/labels';
 
 export const GET = endpoint(async ({ params, url }) => {
   const asked = Object.fromEntries(url.searchParams);

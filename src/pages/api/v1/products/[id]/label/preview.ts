@@ -3,7 +3,7 @@ import type { Wrap } from '../../../../../../core/records/wrap';
 import { PreviewDoor } from '../../../../../../server/doors/wrap';
 import { openHouse } from '../../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../../server/http';
-import { labelFor } from '../../../../../../server/services/wrap';
+import { labelFor } from '../../../../../../server/services/wrap/wrap';
 
 /** A label as the wrap on the screen would have it, drawn as it would print, with what is in the way. */
 export const POST = endpoint(async ({ params, request }) => {

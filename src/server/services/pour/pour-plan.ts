@@ -1,0 +1,88 @@
+/** Planning a pour: what the day wants, said before anything is melted. */
+import { assess } from '../../../core/assess';
+import { REQUEST_FORMAT } from '../../../core/formula/types';
+import { groupBy } from '../../../core/group';
+import { ALKALI_MATERIAL, type Lot } from '../../../core/making/cost';
+import { LYE_STOCK_LINE, type RunSheet } from '../../../core/making/run-sheet-types';
+import type { Needed, PourPlan } from '../../../core/records/batch';
+import type { NewBatch } from '../../doors/batch';
+import type { House } from '../../house';
+import { allLots } from '../../repositories/lots';
+import type { StoreSnapshot } from '../../store/snapshot';
+import { notesForNextTime } from './batch-notes';
+import { planSheet } from './batches';
+import { papersStanding } from '../../store/papers';
+
+const grams = (massG: number) => `${Math.round(massG)} g`;
+
+function lotWarnings(
+  lots: readonly Lot[],
+  neededG: number,
+  today: string,
+): { freeG: number; warnings: string[] } {
+  const holding = lots.filter(({ leftG }) => leftG > 0);
+  const shut = holding.filter(({ quarantine }) => quarantine !== null);
+  const past = holding.filter(
+    ({ quarantine, bestBefore }) => quarantine === null && bestBefore !== null && bestBefore < today,
+  );
+  const free = holding.filter((lot) => !shut.includes(lot) && !past.includes(lot));
+  const freeG = free.reduce((sum, { leftG }) => sum + leftG, 0);
+  const warnings: string[] = [];
+  if (lots.length === 0) warnings.push('No lot is on file.');
+  else if (freeG < neededG) warnings.push(`Only ${grams(freeG)} of it are free.`);
+  if (past.length > 0) warnings.push(`Past its day: ${past.map(({ code }) => code).join(', ')}.`);
+  if (shut.length > 0) warnings.push(`In quarantine: ${shut.map(({ code }) => code).join(', ')}.`);
+  return { freeG, warnings };
+}
+
+/** Papers of a scent: none, or one that a newer has to be asked for. */
+function paperWarnings(id: string, snapshot: StoreSnapshot): string[] {
+  const kind = snapshot.material(id)?.kind;
+  if (kind !== 'fragrance' && kind !== 'essentialOil' && kind !== 'isolate') return [];
+  const documents = snapshot.stored.find(({ material }) => material.id === id)?.documents ?? [];
+  const { certificate } = papersStanding(documents, snapshot.onDate);
+  if (!certificate) return ['No certificate is on file.'];
+  return certificate.ask ? [`Certificate ${certificate.paper.number}: ${certificate.ask}`] : [];
+}
+
+function neededOf(
+  sheet: RunSheet,
+  lots: ReadonlyMap<string, Lot[]>,
+  snapshot: StoreSnapshot,
+  today: string,
+): Needed[] {
+  const massOf = new Map<string, number>();
+  for (const { line, material, massG } of sheet.steps.flatMap(({ weigh }) => weigh)) {
+    const [id, share] =
+      line === LYE_STOCK_LINE
+        ? [ALKALI_MATERIAL, (sheet.lyeStock?.concentrationPct ?? 0) / 100]
+        : [material, 1];
+    massOf.set(id, (massOf.get(id) ?? 0) + massG * share);
+  }
+  return [...massOf].map(([material, neededG]) => {
+    const { freeG, warnings } = lotWarnings(lots.get(material) ?? [], neededG, today);
+    const name = snapshot.material(material)?.name ?? material;
+    return { material, name, neededG, freeG, warnings: [...warnings, ...paperWarnings(material, snapshot)] };
+  });
+}
+
+/** What a pour would be; 404 and 422 as when it is begun. Nothing is written. */
+export async function planPour(house: House, wanted: Omit<NewBatch, 'by'>): Promise<PourPlan> {
+  const { product, snapshot, sheet } = await planSheet(house, wanted);
+  const lots = groupBy(await allLots(house.db), ({ material }) => material);
+  const { markets, firstPlacedOn } = product;
+  const request = {
+    format: REQUEST_FORMAT,
+    formula: sheet.formula,
+    markets,
+    onDate: house.today,
+    firstPlacedOn,
+  };
+  const result = assess(request, snapshot);
+  return {
+    sheet,
+    notes: await notesForNextTime(house, product.id),
+    needed: neededOf(sheet, lots, snapshot, house.today),
+    verdict: result.ok ? result.assessment.verdict : null,
+  };
+}

@@ -1,0 +1,140 @@
+/** What to pour next: the pace of every bar, what is ready and curing, what is wanted by a day, and what is missing. */
+import { comingBars, readyBars } from '../../../core/stock/supply';
+import { setImmediate as breath } from 'node:timers/promises';
+import type { Batch } from '../../../core/batch/types';
+import { madeOn } from '../../../core/curing/batch-cure';
+import { groupBy } from '../../../core/group';
+import type { BatchSummary } from '../../../core/records/batch';
+import type { NextBar, NextData, NextPlans } from '../../../core/records/next';
+import { dayAfter, dayOf } from '../../../core/quantities/day';
+import { nextPour, paceOf, type SoldOn, type Supply } from '../../../core/stock/pace';
+import type { House } from '../../house';
+import { HttpFault } from '../../http';
+import { allBatches } from '../../repositories/batches';
+import { findSetting, putSetting } from '../../repositories/settings';
+import { writing } from '../../store/writing';
+import { planPour } from '../pour/pour-plan';
+import { comparables } from '../worktable/products';
+import { requireBatch } from '../../store/batches';
+
+const soldOf = (batch: Batch, zone: string): SoldOn[] =>
+  batch.moved.filter(({ how }) => how === 'sale').map(({ at, bars }) => ({ day: dayOf(at, zone), bars }));
+
+interface Made {
+  summary: BatchSummary;
+  batch: Batch;
+}
+
+function curingOf(made: readonly Made[], { today, zone }: House, cureDays: number): NextBar['curing'] {
+  return made
+    .filter(({ batch }) => comingBars(batch) > 0)
+    .map(({ summary, batch }) => {
+      const bars = comingBars(batch);
+      const ready = dayAfter(madeOn(batch, zone), cureDays);
+      return { batch: summary.id, code: summary.code, bars, readyOn: ready < today ? today : ready };
+    });
+}
+
+/** What is missing for one pour of a bar as its formula stands; null where it does not reckon. */
+async function wantingOf(house: House, product: string) {
+  try {
+    const { needed, sheet, verdict } = await planPour(house, { product });
+    const missing = needed
+      .filter(({ neededG, freeG, material }) => freeG < neededG && material !== 'water')
+      .map(({ material, name, neededG, freeG }) => ({ material, name, neededG, freeG }));
+    return { missing, bars: sheet.bars, verdict };
+  } catch (error) {
+    if (error instanceof HttpFault) return null;
+    throw error;
+  }
+}
+
+type Standing = Omit<NextBar, 'barsAPour' | 'missing' | 'verdict'>;
+
+/** How long a bar lasts, before it is asked what another pour would take. */
+function standingOf(
+  house: House,
+  { id, name }: { id: string; name: string },
+  made: readonly Made[],
+  plans: NextPlans,
+  cureDays: number,
+): Standing {
+  const { today, zone } = house;
+  const released = made.flatMap(({ batch }) => batch.released.map(({ at }) => dayOf(at, zone))).sort();
+  const pace = paceOf(
+    made.flatMap(({ batch }) => soldOf(batch, zone)),
+    released[0] ?? today,
+    today,
+  );
+  const ready = made.reduce((sum, { batch }) => sum + readyBars(batch), 0);
+  const curing = curingOf(made, house, cureDays);
+  const planned = plans.planned
+    .filter((one) => one.product === id && one.day >= today)
+    .map((one) => ({ batch: one.id, bars: one.bars, readyOn: dayAfter(one.day, cureDays) }));
+  const supply: Supply = { ready, curing: [...curing, ...planned] };
+  const needs = plans.wanted.filter(({ product }) => product === id);
+  return { id, name, pace, ready, curing, next: nextPour(pace, supply, needs, today, cureDays) };
+}
+
+/** How long every bar lasts, in the maker's order. */
+async function standings(house: House): Promise<{ bars: Standing[]; cureDays: number }> {
+  const { value: plans } = await findSetting(house.db, 'plans');
+  const { value: days } = await findSetting(house.db, 'curingDays');
+  const byProduct = groupBy(await allBatches(house.db), ({ product }) => product);
+  const bars: Standing[] = [];
+  for (const bar of await comparables(house)) {
+    const made: Made[] = [];
+    for (const summary of byProduct.get(bar.id) ?? []) {
+      made.push({ summary, batch: (await requireBatch(house, summary.id)).batch });
+      await breath();
+    }
+    bars.push(standingOf(house, bar, made, plans, days.usual));
+  }
+  return { bars, cureDays: days.usual };
+}
+
+/** The day by which the next pour of a bar must start, by bar; only of those that have one. */
+export async function startDays(house: House): Promise<Record<string, string>> {
+  const { bars } = await standings(house);
+  return Object.fromEntries(bars.flatMap(({ id, next }) => (next.startBy ? [[id, next.startBy]] : [])));
+}
+
+/** Bars with the most pressing first. */
+export async function nextData(house: House): Promise<NextData> {
+  const { value: plans, revision } = await findSetting(house.db, 'plans');
+  const { bars: all, cureDays } = await standings(house);
+  const bars: NextBar[] = [];
+  for (const standing of all) {
+    const found = await wantingOf(house, standing.id);
+    bars.push({
+      ...standing,
+      barsAPour: found?.bars ?? null,
+      missing: found?.missing ?? [],
+      verdict: found?.verdict ?? null,
+    });
+    await breath();
+  }
+  const late = ({ next }: NextBar) => next.startBy ?? '9999';
+  return {
+    today: house.today,
+    cureDays,
+    bars: bars.sort((a, b) => late(a).localeCompare(late(b)) || a.name.localeCompare(b.name)),
+    ...plans,
+    revision,
+  };
+}
+
+/** Keeps what is wanted and planned; the newer one comes back where it was changed in between. */
+export async function keepPlans(
+  house: House,
+  revision: number,
+  plans: NextPlans,
+): Promise<{ data: NextData; isStale: boolean }> {
+  const isStale = await writing(house.db, async (trx) => {
+    const known = await findSetting(trx, 'plans');
+    if (known.revision !== revision) return true;
+    await putSetting(trx, 'plans', plans);
+    return false;
+  });
+  return { data: await nextData(house), isStale };
+}

@@ -1,0 +1,226 @@
+/** The rack: what every batch waits for, how far it has dried, and one batch with its curve and its net weight. */
+import { assess } from '../../../core/assess';
+import { batchRequest } from '../../../core/batch/request';
+import type { Batch } from '../../../core/batch/types';
+import {
+  daysSince,
+  lightestG,
+  materialsIn,
+  putOffHours,
+  settledBars,
+  usualChecks,
+} from '../../../core/curing/batch-cure';
+import type { Cure } from '../../../core/curing/cure-types';
+import { declareNet } from '../../../core/curing/net';
+import { againstRelease, rackTasks } from '../../../core/curing/rack';
+import { cutWindow, type CutWindow, type PastCut } from '../../../core/curing/window';
+import { groupBy } from '../../../core/group';
+import { questionOfBatch } from '../../../core/heat/batch-pour';
+import type { Pace } from '../../../core/heat/pace';
+import { pourOf } from '../../../core/heat/ways';
+import type { Mould } from '../../../core/making/size';
+import type { BatchDetail, BatchSummary } from '../../../core/records/batch';
+import type { CureData, CuringDays, Drying, RackBatch, RackData, StockRow } from '../../../core/records/rack';
+import { benchScale } from '../../devices/scale';
+import { labelPrinter } from '../../devices/printer';
+import type { House } from '../../house';
+import { JobEnded } from '../../jobs/ended';
+import { onThread } from '../../jobs/threads';
+import { allBatches, findBatch } from '../../repositories/batches';
+import { dropCures } from '../../repositories/cures';
+import { photosOf } from '../../repositories/photos';
+import { findSetting, putSetting } from '../../repositories/settings';
+import { issuedLabels } from '../../repositories/wraps';
+import { curesOf } from '../../store/cures';
+import { writing } from '../../store/writing';
+import { mouldWarmth } from './warmth';
+import { listBatches, requireBatch } from '../../store/batches';
+import { requireProduct } from '../../store/products';
+
+/** Past cuts of a bar that still tell something. */
+const MOST_PAST = 12;
+
+/** Earlier cuts of a bar, newest first, besides those of one batch. */
+async function pastCuts(house: House, product: string, but: string): Promise<PastCut[]> {
+  const made = (await allBatches(house.db, product)).filter(({ id, cutAt }) => id !== but && cutAt !== null);
+  const past: PastCut[] = [];
+  for (const { id } of made.slice(0, MOST_PAST)) past.push((await requireBatch(house, id)).batch);
+  return past;
+}
+
+/** Paces that were reckoned, by what they were reckoned from; the rack is asked for by every page. */
+const paces = new Map<string, Promise<Pace[]>>();
+const MOST_PACES = 500;
+
+/** How its warmth moves the craft's hours; empty where its moulds are not known or the reckoning failed. */
+async function paceOf(house: House, batch: Batch, moulds: readonly Mould[]): Promise<Pace[]> {
+  const question = questionOfBatch(batch, moulds);
+  const pour = question && pourOf(question);
+  if (!pour) return [];
+  const mould = question.mould.id;
+  const { measured } = await mouldWarmth(house, mould);
+  const job = { pour, mould, measured };
+  const key = JSON.stringify(job);
+  const known = paces.get(key);
+  if (known) return known;
+  const reckoned = onThread('pace', job).catch((error: unknown) => {
+    paces.delete(key);
+    if (error instanceof JobEnded) return [];
+    throw error;
+  });
+  paces.set(key, reckoned);
+  if (paces.size > MOST_PACES) paces.delete(paces.keys().next().value!);
+  return reckoned;
+}
+
+/** The window of a batch that waits to be cut; null for any other. */
+async function windowOf(house: House, { id, batch }: BatchDetail): Promise<CutWindow | null> {
+  if (batch.state !== 'poured' || !batch.poured) return null;
+  const { value: moulds } = await findSetting(house.db, 'moulds');
+  const pace = await paceOf(house, batch, moulds);
+  const used = batch.poured.moulds.filter(({ count }) => count > 0);
+  const isSingle =
+    used.length > 0 && used.every((one) => moulds.find((mould) => mould.id === one.id)?.isSingle === true);
+  return cutWindow(batch.formula, batch.materials, await pastCuts(house, batch.product, id), {
+    rested: batch.rested,
+    pace,
+    isSingle,
+    putOffHours: putOffHours(batch),
+  });
+}
+
+/** Cured over poured mass as the formula has it. */
+function predictedRatio(batch: Batch, markets: CureData['markets'], onDate: string): number | null {
+  const rules = { material: () => undefined, limits: [], declarables: [] };
+  const result = assess(batchRequest(batch, rules, { markets, onDate }), rules);
+  return result.ok ? result.assessment.masses.curedG / result.assessment.masses.pourG : null;
+}
+
+/** Days in which an ordinary bar has lost all but 1/e of what it loses (craft), where nothing was weighed. */
+const USUAL_DAYS = 10;
+
+/** Days since the pour; a tablet's clock may run ahead of this one. */
+const ageOf = ({ poured, startedAt }: Batch, at: string) =>
+  Math.max(0, daysSince(poured?.at ?? startedAt, at));
+
+function dryingOf(batch: Batch, at: string, cure: Cure | null): Drying | null {
+  if (!batch.cut || !batch.poured) return null;
+  const ageDays = ageOf(batch, at);
+  const plain = {
+    leftShare: Math.exp(-ageDays / USUAL_DAYS),
+    isMeasured: false,
+    readyOnDay: null,
+    settled: false,
+  };
+  if (!cure?.massRatio || cure.curve.length === 0) return plain;
+  const [first] = cure.curve;
+  const settled = first!.likelyG * cure.massRatio.typical;
+  const now = cure.curve.find(({ day }) => day >= ageDays)?.likelyG ?? cure.curve.at(-1)!.likelyG;
+  const leftShare = Math.min(1, Math.max(0, (now - settled) / (first!.likelyG - settled)));
+  return { leftShare, isMeasured: true, readyOnDay: cure.readyOnDay, settled: cure.settled };
+}
+
+const ON_RACK: ReadonlySet<BatchSummary['state']> = new Set(['poured', 'cut', 'curing', 'released']);
+
+/** Every batch that is not gone, with what it waits for, most urgent first. */
+export async function rackNow(house: House): Promise<RackData> {
+  const summaries = (await listBatches(house, { state: null, product: null })).filter(
+    ({ state, bars }) => ON_RACK.has(state) && (state !== 'released' || bars.left > 0),
+  );
+  const details: BatchDetail[] = [];
+  for (const { id } of summaries) details.push(await requireBatch(house, id));
+  const curing = details.filter(({ batch }) => batch.cut !== null && batch.state !== 'released');
+  const { value: days, revision } = await findSetting(house.db, 'curingDays');
+  const cures = await curesOf(house, curing, days.least);
+  const batches: RackBatch[] = [];
+  for (const [at, summary] of summaries.entries()) {
+    const detail = details[at]!;
+    const cure = cures.get(summary.id) ?? null;
+    const window = await windowOf(house, detail);
+    batches.push({
+      ...summary,
+      ageDays: ageOf(detail.batch, house.now),
+      window,
+      tasks: rackTasks(detail.batch, house.now, window, cure, days.least),
+      drying: dryingOf(detail.batch, house.now, cure),
+    });
+  }
+  return { at: house.now, batches, days, revision };
+}
+
+/** Changes the maker's own days, and what was reckoned with the old ones; the newer come back where they were changed in between. */
+export async function setCuringDays(
+  house: House,
+  revision: number,
+  days: CuringDays,
+): Promise<{ data: RackData; isStale: boolean }> {
+  const isStale = await writing(house.db, async (trx) => {
+    if ((await findSetting(trx, 'curingDays')).revision !== revision) return true;
+    await putSetting(trx, 'curingDays', days);
+    await dropCures(trx);
+    return false;
+  });
+  return { data: await rackNow(house), isStale };
+}
+
+/** One batch on the rack; 404 where there is none. */
+export async function cureData(house: House, id: string): Promise<CureData> {
+  const detail = await requireBatch(house, id);
+  const { batch } = detail;
+  const { productName } = (await findBatch(house.db, id))!;
+  const { product } = await requireProduct(house.db, batch.product);
+  const { value: days } = await findSetting(house.db, 'curingDays');
+  const cure = (await curesOf(house, [detail], days.least)).get(id)!;
+  const window = await windowOf(house, detail);
+  const settled = settledBars(batch, cure, days.least);
+  const weights = settled.map(({ massG }) => massG);
+  const others = Math.max(0, batch.bars.good - weights.length);
+  const planned = batch.released.at(-1)?.netMassG ?? product.netMassG;
+  const printed = groupBy(labelPrinter().jobs(), ({ label }) => label);
+  const labels = (await issuedLabels(house.db, batch.product)).filter(
+    ({ batchCode }) => batchCode === batch.code,
+  );
+  return {
+    detail,
+    productName,
+    markets: product.markets,
+    at: house.now,
+    ageDays: ageOf(batch, house.now),
+    days,
+    moulds: (await findSetting(house.db, 'moulds')).value,
+    window,
+    cure,
+    predictedRatio: predictedRatio(batch, product.markets, house.today),
+    tasks: rackTasks(batch, house.now, window, cure, days.least),
+    checks: usualChecks(materialsIn(batch)),
+    against: againstRelease(batch, house.now, cure, days.least),
+    lightestG: lightestG(settled),
+    settledBy: settled.some(({ by }) => by === 'curve') ? 'curve' : settled.length > 0 ? 'weight' : null,
+    readabilityG: benchScale().readabilityG,
+    net: product.markets.flatMap((market) => {
+      const net = declareNet(weights, market, others, planned);
+      return net ? [{ market, net }] : [];
+    }),
+    labels: labels.map(({ id: label, market, issuedOn, netMassG }) => ({
+      id: label,
+      market,
+      issuedOn,
+      netMassG,
+      printed: (printed.get(label) ?? []).reduce((sum, { copies }) => sum + copies, 0),
+    })),
+    photos: await photosOf(house.db, id),
+  };
+}
+
+/** Released bars that are still here, oldest first, by batch. */
+export async function stockForSale(house: House): Promise<StockRow[]> {
+  const summaries = (await listBatches(house, { state: 'released', product: null })).reverse();
+  const rows: StockRow[] = [];
+  for (const { id, code, productName, bars, isQuarantined } of summaries) {
+    if (bars.left <= 0 || isQuarantined) continue;
+    const { batch } = await requireBatch(house, id);
+    const markets = [...new Set(batch.released.flatMap((one) => one.markets))];
+    rows.push({ batch: id, code, productName, left: bars.left, markets });
+  }
+  return rows;
+}

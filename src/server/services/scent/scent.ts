@@ -1,0 +1,49 @@
+/** What the scent desk needs: scents and blends, the bars to try them in, and the rules. */
+import { isScentBlend } from '../../../core/formula/mix';
+import type { CupboardEntry } from '../../../core/records/cupboard';
+import { PLAIN_BAR, type ScentDeskData, type TryBar } from '../../../core/records/scent';
+import { rulebook } from '../../../rulebook';
+import type { House } from '../../house';
+import { productNames } from '../../repositories/products';
+import { materialsOf, snapshotOf } from '../../store/snapshot';
+import { cupboardEntries } from '../cupboard/materials';
+import { starterFormula } from '../worktable/products';
+import { requireProduct } from '../../store/products';
+
+const PLAIN_NAME = 'a plain bar';
+
+/** A bar to try a blend in, with the materials it holds; 404 where there is none. */
+export async function tryBar({ db, today }: House, id: string): Promise<TryBar> {
+  const snapshot = await snapshotOf(db, today);
+  const { product, version } = await requireProduct(db, id);
+  const { name, markets, firstPlacedOn } = product;
+  const { formula } = version;
+  return { id, name, formula, markets, firstPlacedOn, materials: materialsOf(formula, snapshot) };
+}
+
+/** Gathers the scent desk. */
+export async function scentDeskData(house: House): Promise<ScentDeskData> {
+  const { db, today } = house;
+  const entries = await cupboardEntries(house);
+  const snapshot = await snapshotOf(db, today);
+  const isScent = ({ material }: CupboardEntry) =>
+    isScentBlend(material.madeOf?.length ? material.madeOf.map(({ kind }) => kind) : [material.kind]);
+  const formula = starterFormula(PLAIN_NAME);
+  return {
+    blends: entries.filter((entry) => entry.mix && isScent(entry)),
+    scents: entries.filter((entry) => !entry.mix && isScent(entry)),
+    bars: [{ id: PLAIN_BAR, name: PLAIN_NAME }, ...(await productNames(db))],
+    first: {
+      id: PLAIN_BAR,
+      name: PLAIN_NAME,
+      formula,
+      markets: ['EU', 'UK'],
+      firstPlacedOn: {},
+      materials: materialsOf(formula, snapshot),
+    },
+    rules: { limits: snapshot.limits, declarables: snapshot.declarables },
+    rulebookEdition: rulebook().edition,
+    peroxides: rulebook().peroxides,
+    onDate: today,
+  };
+}

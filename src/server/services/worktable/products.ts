@@ -1,0 +1,332 @@
+/** Bars: reading, saving, keeping versions, making new ones, putting them away. */
+import type { Knex } from 'knex';
+import { compareFormulas } from '../../../core/formula/compare';
+import { assess } from '../../../core/assess';
+import type { Assessment } from '../../../core/formula/answer';
+import {
+  FORMULA_FORMAT,
+  MARKETS,
+  REQUEST_FORMAT,
+  type AssessmentRequest,
+  type Formula,
+  type Material,
+} from '../../../core/formula/types';
+import { groupBy } from '../../../core/group';
+import { pricePerGram } from '../../../core/making/cost';
+import type {
+  Comparable,
+  ComparedSide,
+  Product,
+  ProductDetails,
+  WorkingVersion,
+  WorktableData,
+} from '../../../core/records/product';
+import type { House } from '../../house';
+import { fault, HttpFault } from '../../http';
+import { allBatches } from '../../repositories/batches';
+import { allLots } from '../../repositories/lots';
+import {
+  addProduct,
+  comparableBars,
+  keptVersions,
+  nearestRelative,
+  nameVersion,
+  putFormula,
+  putProduct,
+  removeProduct,
+} from '../../repositories/products';
+import { findCurrency, findSetting } from '../../repositories/settings';
+import { issuedLabels } from '../../repositories/wraps';
+import { materialsOf, snapshotOf } from '../../store/snapshot';
+import { once, takenIds, writing } from '../../store/writing';
+import { freeId } from '../../store/ids';
+import { papersStanding } from '../../store/papers';
+import { requireProduct } from '../../store/products';
+
+/** The request that assesses a product's formula in the product's own markets on a day. */
+function productRequest(product: Product, formula: Formula, onDate: string): AssessmentRequest {
+  const { markets, firstPlacedOn } = product;
+  return { format: REQUEST_FORMAT, formula, markets, onDate, firstPlacedOn };
+}
+
+/** Gathers a product for the worktable: what its own lines need, and no more. 404 where there is none. */
+export async function worktableData({ db, today }: House, id: string): Promise<WorktableData> {
+  const { product, version } = await requireProduct(db, id);
+  const snapshot = await snapshotOf(db, today);
+  const materials = materialsOf(version.formula, snapshot);
+  const ids = new Set(materials.map((material) => material.id));
+  const papers = Object.fromEntries(
+    snapshot.stored
+      .filter(({ material, documents }) => documents.length > 0 && ids.has(material.id))
+      .map(({ material, documents }) => [material.id, papersStanding(documents, today)]),
+  );
+  const inMarkets = <T extends { markets?: readonly string[] | null }>(entry: T) =>
+    !entry.markets || entry.markets.some((market) => (product.markets as string[]).includes(market));
+  const { value: moulds, revision: mouldsRevision } = await findSetting(db, 'moulds');
+  return {
+    product,
+    version,
+    materials,
+    rules: {
+      limits: snapshot.limits.filter(inMarkets),
+      declarables: snapshot.declarables.filter(inMarkets),
+      demands: snapshot.demands,
+    },
+    rulebookEdition: snapshot.edition,
+    onDate: today,
+    papers,
+    prices: await pricesPerGram(db),
+    currency: await findCurrency(db),
+    moulds,
+    mouldsRevision,
+  };
+}
+
+/** Price of a gram of every material that has one. */
+export async function pricesPerGram(db: Knex): Promise<Record<string, number>> {
+  const byMaterial = groupBy(await allLots(db), ({ material }) => material);
+  return Object.fromEntries(
+    [...byMaterial].flatMap(([id, lots]) => {
+      const price = pricePerGram(lots);
+      return price === null ? [] : [[id, price] as const];
+    }),
+  );
+}
+
+/** What a save comes back with: the version saved, or the newer one it would have overwritten. */
+type Saved = { version: WorkingVersion } | { stale: WorkingVersion };
+
+/** Saves a formula that reckons; 422 with paths where it does not, 409 with the newer version where stale. */
+export async function saveProductFormula(
+  { db, today, now }: House,
+  id: string,
+  revision: number,
+  formula: Formula,
+): Promise<Saved> {
+  const snapshot = await snapshotOf(db, today);
+  return writing(db, async (trx) => {
+    const { product, version } = await requireProduct(trx, id);
+    const result = assess(productRequest(product, formula, today), snapshot);
+    if (!result.ok) throw new HttpFault(422, result.errors);
+    if (version.revision !== revision) return { stale: version };
+    const saved = { ...version, revision: revision + 1, savedAt: now, formula };
+    return { version: await putFormula(trx, id, saved) };
+  });
+}
+
+/** The versions kept under a name, newest first. */
+export async function productVersions({ db }: House, id: string): Promise<WorkingVersion[]> {
+  await requireProduct(db, id);
+  return keptVersions(db, id);
+}
+
+/** Keeps what is on file under a name and carries on from it. */
+export function keepProductVersion(
+  { db, now }: House,
+  id: string,
+  revision: number,
+  name: string,
+): Promise<Saved> {
+  return writing(db, async (trx) => {
+    const { version } = await requireProduct(trx, id);
+    if (version.revision !== revision) return { stale: version };
+    return { version: await nameVersion(trx, id, version, name, now) };
+  });
+}
+
+export interface AssessedProduct {
+  product: Product;
+  version: WorkingVersion;
+  assessment: Assessment;
+  materials: Material[];
+}
+
+/** A product with its saved formula's assessment in every market there is; 404 and 422 as faults. */
+export async function assessEverywhere({ db, today }: House, id: string): Promise<AssessedProduct> {
+  const { product, version } = await requireProduct(db, id);
+  const request = { ...productRequest(product, version.formula, today), markets: [...MARKETS] };
+  const snapshot = await snapshotOf(db, today);
+  const result = assess(request, snapshot);
+  if (!result.ok) throw new HttpFault(422, result.errors);
+  return {
+    product,
+    version,
+    assessment: result.assessment,
+    materials: materialsOf(version.formula, snapshot),
+  };
+}
+
+/** What a new bar starts from: plain, balanced, and all of it to be changed. */
+export function starterFormula(name: string): Formula {
+  const line = (id: string, material: string, value: number) => ({
+    id,
+    material,
+    stage: 'fats' as const,
+    amount: { value, unit: '%fats' as const },
+    measuredBy: 'scale' as const,
+  });
+  return {
+    format: FORMULA_FORMAT,
+    name,
+    process: 'cold',
+    fatsMassG: 1000,
+    alkali: { superfatPct: 6, purityPct: 99 },
+    liquid: { basis: 'ofFats', value: 33 },
+    cure: { residualWaterPct: 8 },
+    marginPct: 10,
+    scentNaming: 'parfum',
+    bars: 14,
+    lines: [
+      line('l1', 'olive', 65),
+      line('l2', 'coconut', 28),
+      line('l3', 'castor', 7),
+      { ...line('l4', 'water', 100), stage: 'liquid', amount: { value: 100, unit: '%liquid' } },
+    ],
+  };
+}
+
+function freeProductId(trx: Knex, name: string): Promise<string> {
+  return freeId(name, 'bar', (base) => takenIds(trx, 'products', base));
+}
+
+/** A bar as it begins, under an id of its own. */
+export async function freshProduct(trx: Knex, name: string): Promise<Product> {
+  return {
+    id: await freeProductId(trx, name),
+    name,
+    identity: 'Soap',
+    note: '',
+    markets: (await findSetting(trx, 'house')).value.markets,
+    netMassG: null,
+    batchCode: '',
+    firstPlacedOn: {},
+    revision: 1,
+    putAwayOn: null,
+  };
+}
+
+/** Makes a new bar from the starter formula. `key` names the request, so that one sent twice makes one bar. */
+export function createProduct({ db, now }: House, name: string, key: string | null = null): Promise<Product> {
+  return writing(db, (trx) =>
+    once(trx, key, 'new bar', now, async () => {
+      const product = await freshProduct(trx, name);
+      await addProduct(trx, product, starterFormula(name), now);
+      return product;
+    }),
+  );
+}
+
+/** Changes a product's details; the newer ones come back where they were changed in between. */
+export function changeDetails(
+  { db }: House,
+  id: string,
+  revision: number,
+  details: ProductDetails,
+): Promise<{ product: Product } | { stale: Product }> {
+  return writing(db, async (trx) => {
+    const { product } = await requireProduct(trx, id);
+    if (product.revision !== revision) return { stale: product };
+    const { name, identity, note, markets, netMassG, batchCode, firstPlacedOn } = details;
+    // A door that says nothing of the collection leaves it as it is.
+    const collection = details.collection?.trim() ?? product.collection ?? '';
+    const stated = { name, identity, note, collection, markets, netMassG, batchCode, firstPlacedOn };
+    const changed = { ...product, ...stated, revision: revision + 1 };
+    await putProduct(trx, changed);
+    return { product: changed };
+  });
+}
+
+/** Puts a bar away, kept but out of the range, or brings it back. */
+export function putAway({ db, today }: House, id: string, away: boolean): Promise<Product> {
+  return writing(db, async (trx) => {
+    const { product } = await requireProduct(trx, id);
+    const changed = { ...product, revision: product.revision + 1, putAwayOn: away ? today : null };
+    await putProduct(trx, changed);
+    return changed;
+  });
+}
+
+/** Deletes a bar that was never sold and has no label issued; 422 with why not else. */
+export function discardProduct({ db, today }: House, id: string): Promise<void> {
+  return writing(db, async (trx) => {
+    const { product } = await requireProduct(trx, id);
+    const sold = Object.values(product.firstPlacedOn).some((day) => day <= today);
+    const hasLabels = (await issuedLabels(trx, id)).length > 0;
+    const hasBatches = (await allBatches(trx, id)).length > 0;
+    if (sold || hasLabels || hasBatches) {
+      const why = hasLabels
+        ? 'labels were issued for it'
+        : hasBatches
+          ? 'batches of it were poured'
+          : 'it has come on a market';
+      const message = `${product.name} cannot be deleted: ${why}. Put it away instead; everything of it is kept.`;
+      throw fault(422, 'in-use', message, 'id');
+    }
+    await removeProduct(trx, id);
+  });
+}
+
+/**
+ * Starts a variation: a new product with the formula as it stands, not on any market yet and without a net
+ * weight or batch of its own.
+ */
+export function duplicateProduct(
+  { db, now }: House,
+  id: string,
+  name: string,
+  key: string | null = null,
+): Promise<Product> {
+  return writing(db, (trx) =>
+    once(trx, key, 'variation', now, async () => {
+      const { product, version } = await requireProduct(trx, id);
+      const copy: Product = {
+        ...product,
+        id: await freeProductId(trx, name),
+        name,
+        note: `A variation of ${product.name}.`,
+        netMassG: null,
+        batchCode: '',
+        firstPlacedOn: {},
+        revision: 1,
+        putAwayOn: null,
+      };
+      await addProduct(trx, copy, { ...version.formula, name }, now);
+      return copy;
+    }),
+  );
+}
+
+/** A product's formula as it is now, or its version of that number; 404 where there is none. */
+export async function comparedSide(
+  { db, today }: House,
+  id: string,
+  number: number | null,
+): Promise<ComparedSide> {
+  const { product, version } = await requireProduct(db, id);
+  const kept = number === null ? version : (await keptVersions(db, id)).find((one) => one.number === number);
+  if (!kept) throw fault(404, 'unknown-version', `${product.name} has no version ${number}.`, 'version');
+  const snapshot = await snapshotOf(db, today);
+  return {
+    product,
+    version: number === null ? null : kept.name,
+    number: kept.number,
+    formula: kept.formula,
+    result: assess(productRequest(product, kept.formula, today), snapshot),
+    materials: materialsOf(kept.formula, snapshot),
+  };
+}
+
+/** What to put beside a bar first: its last version that differs, else the bar that shares most of its materials. */
+export async function nearestSide(house: House, id: string): Promise<ComparedSide | null> {
+  const { version } = await requireProduct(house.db, id);
+  const versions = await keptVersions(house.db, id);
+  const last = versions.findLast(({ formula }) => compareFormulas(formula, version.formula).length > 0);
+  if (last) return comparedSide(house, id, last.number);
+  const relative = await nearestRelative(house.db, id);
+  return relative === null ? null : comparedSide(house, relative, null);
+}
+
+/** Every bar with the versions kept of it, for choosing what to compare. */
+export function comparables({ db }: House): Promise<Comparable[]> {
+  return comparableBars(db);
+}

@@ -1,0 +1,121 @@
+/** What leaves the wrap: PDFs, SVG, words for a shop, the product sheet, and issued labels that never change. */
+import type { Market } from '../../../core/formula/types';
+import type { IssuedLabel } from '../../../core/records/wrap';
+import { rulebook } from '../../../rulebook';
+import type { House } from '../../house';
+import { fault } from '../../http';
+import { onThread } from '../../jobs/threads';
+import { labelHtml, labelText } from '../../labels/words';
+import { addIssued, issuedPdf } from '../../repositories/wraps';
+import { once, takenIds, writing } from '../../store/writing';
+import { wrapOfBatch } from './batch-label';
+import { freeId } from '../../store/ids';
+import { labelFor, netOf, papersFor, printableLabel, standingOf } from './wrap';
+import { told } from '../../jobs/told';
+
+export type LabelAs = 'pdf' | 'a4' | 'letter' | 'svg' | 'text' | 'html' | 'sheet' | 'sheet-ranges';
+
+export interface LabelFile {
+  mime: string;
+  extension: string;
+  body: Uint8Array | string;
+}
+
+async function sheetFile(
+  house: House,
+  productId: string,
+  market: Market,
+  batch: string | null,
+  inRanges: boolean,
+): Promise<LabelFile> {
+  const { gathered, content } = await labelFor(house, productId, market, 'layout', { batch });
+  const { product, version, assessment, materials, stored } = gathered;
+  const sheet = onThread('productSheetPdf', {
+    name: product.name,
+    identity: product.identity,
+    market,
+    day: house.today,
+    rulebookEdition: rulebook().edition,
+    formula: version.formula,
+    assessment,
+    materials,
+    content,
+    standing: standingOf(gathered, stored.wrap, market),
+    papers: await papersFor(house, materials),
+    inRanges,
+  });
+  return { mime: 'application/pdf', extension: 'pdf', body: await told(sheet, 'as') };
+}
+
+/** A label in a form that leaves the house; 422 with what stands in the way of a print. */
+export async function labelFile(
+  house: House,
+  productId: string,
+  market: Market,
+  as: LabelAs,
+  batch: string | null = null,
+): Promise<LabelFile> {
+  if (as === 'sheet' || as === 'sheet-ranges')
+    return sheetFile(house, productId, market, batch, as === 'sheet-ranges');
+  if (as === 'text' || as === 'html') {
+    const { content } = await labelFor(house, productId, market, 'layout', { batch });
+    return as === 'text'
+      ? { mime: 'text/plain; charset=utf-8', extension: 'txt', body: labelText(content) }
+      : { mime: 'text/html; charset=utf-8', extension: 'html', body: labelHtml(content) };
+  }
+  const { file } = await printableLabel(house, productId, market, as, batch);
+  if (file === null)
+    throw fault(422, 'too-large', 'Not one label of this size fits on that sheet. Print it one up.', 'as');
+  return as === 'svg'
+    ? { mime: 'image/svg+xml', extension: 'svg', body: file }
+    : { mime: 'application/pdf', extension: 'pdf', body: file };
+}
+
+/** Issues a label: freezes its words, layout, formula, papers and PDF. 422 with what stands in the way. */
+export async function issueLabel(
+  house: House,
+  productId: string,
+  market: Market,
+  key: string | null = null,
+  batch: string | null = null,
+): Promise<IssuedLabel> {
+  const { file, content, gathered } = await printableLabel(house, productId, market, 'pdf', batch);
+  const { product, version, assessment, materials, stored } = gathered;
+  const wrap = wrapOfBatch(stored.wrap, gathered.ofBatch);
+  const settings = wrap.markets[market];
+  if (!settings) throw fault(422, 'no-format', 'Choose a shape for this market first.', 'market');
+  const { today, now } = house;
+  const papers = await papersFor(house, materials);
+  return writing(house.db, (trx) =>
+    once(trx, key, 'issued label', now, async () => {
+      const taken = (base: string) => takenIds(trx, 'issued_labels', base);
+      const label: IssuedLabel = {
+        id: await freeId(`${productId} ${market} ${today}`, 'label', taken),
+        productId,
+        market,
+        issuedOn: today,
+        product: product.name,
+        content,
+        school: settings.school,
+        regime: standingOf(gathered, wrap, market).regime,
+        format: settings.format,
+        netMassG: netOf(gathered, wrap),
+        batchCode: wrap.batchCode,
+        formula: version.formula,
+        formulaRevision: version.revision,
+        papers,
+        rulebookEdition: rulebook().edition,
+        verdict: assessment.markets.find((entry) => entry.market === market)!.verdict,
+      };
+      await addIssued(trx, label, file as Uint8Array);
+      return label;
+    }),
+  );
+}
+
+/** The PDF of an issued label, to the byte as it was issued; 404 where there is none. */
+export async function reprint({ db }: House, id: string): Promise<Uint8Array> {
+  const pdf = await issuedPdf(db, id);
+  if (!pdf) throw fault(404, 'unknown-label', `There is no issued label "${id}".`, 'id');
+  return pdf;
+}

@@ -1,0 +1,334 @@
+/** A bar's wrap: gathering what the screen needs, laying labels out, and keeping it. */
+import { formulaFacts, takenApart } from '../../../core/claims/facts';
+import { findClaims } from '../../../core/claims/find';
+import type { Language, OwnPhrase } from '../../../core/claims/types';
+import type { School } from '../../../core/formula/answer';
+import { MARKETS, type Market, type Material } from '../../../core/formula/types';
+import { proposeCautions } from '../../../core/labels/cautions';
+import { labelContent, type LabelContent, type Words as LabelWords } from '../../../core/labels/content';
+import { USUAL_FORMATS } from '../../../core/labels/formats';
+import { netFromBars } from '../../../core/labels/heights';
+import { standingIn, type Standing } from '../../../core/labels/standing';
+import type { Product } from '../../../core/records/product';
+import type { IssuedLabel, Maker, StoredWrap, Wrap, WrapData } from '../../../core/records/wrap';
+import { dayOf } from '../../../core/quantities/day';
+import { claimPatterns } from '../../../rulebook/claims';
+import { marketRules } from '../../../rulebook/markets';
+import { rulebook } from '../../../rulebook';
+import type { House } from '../../house';
+import { HttpFault } from '../../http';
+import { onThread } from '../../jobs/threads';
+import { told } from '../../jobs/told';
+import type { LabelForm, MadeLabel } from '../../labels/label-job';
+import { findMaker, findSetting } from '../../repositories/settings';
+import { findLogo, findWrap, issuedLabels, putWrap } from '../../repositories/wraps';
+import { snapshotOf } from '../../store/snapshot';
+import { writing } from '../../store/writing';
+import { assessBatchEverywhere, wrapOfBatch, type OfBatch } from './batch-label';
+import { assessEverywhere, type AssessedProduct } from '../worktable/products';
+import { papersStanding } from '../../store/papers';
+import { listBatches } from '../../store/batches';
+import { requireProduct } from '../../store/products';
+
+const FRENCH_SOAP = 'Savon';
+
+/** What a wrap starts from. */
+function startingWrap(
+  product: Product,
+  cautions: Required<LabelWords>,
+  languages: readonly Language[],
+): Wrap {
+  const spoken = new Set<Language>(['en', 'fr', ...languages]);
+  return {
+    description: product.note,
+    back: '',
+    identity: { en: product.identity, fr: FRENCH_SOAP },
+    use: {},
+    cautions: Object.fromEntries([...spoken].map((language) => [language, cautions[language]])),
+    markets: Object.fromEntries(
+      MARKETS.map((market) => [
+        market,
+        { school: marketRules(market).usualSchool, format: USUAL_FORMATS.band },
+      ]),
+    ),
+    look: { paper: '#ffffff', ink: '#18222d', nameFace: 'display', logo: false },
+    barcode: 'none',
+    gtin: '',
+    weighedG: [],
+    netMassG: product.netMassG,
+    batchCode: product.batchCode,
+    durability: null,
+    ticked: [],
+  };
+}
+
+export interface Gathered extends AssessedProduct {
+  stored: StoredWrap;
+  /** The batch whose label it is; null for the formula's. */
+  ofBatch: OfBatch | null;
+  proposedCautions: Required<LabelWords>;
+  /** What labels in the EU speak. */
+  labelLanguages: Language[];
+  ownPhrases: OwnPhrase[];
+  phrasesRevision: number;
+}
+
+async function gather(house: House, productId: string, batchId: string | null = null): Promise<Gathered> {
+  const assessed =
+    batchId === null
+      ? { ...(await assessEverywhere(house, productId)), ofBatch: null }
+      : await assessBatchEverywhere(house, productId, batchId);
+  const proposedCautions = proposeCautions(assessed.materials);
+  const { labelLanguages = [] } = (await findSetting(house.db, 'house')).value;
+  const stored = (await findWrap(house.db, productId)) ?? {
+    revision: 0,
+    savedAt: '',
+    wrap: startingWrap(assessed.product, proposedCautions, labelLanguages),
+  };
+  const { value: ownPhrases, revision: phrasesRevision } = await findSetting(house.db, 'ownPhrases');
+  return { ...assessed, stored, proposedCautions, labelLanguages, ownPhrases, phrasesRevision };
+}
+
+/** Everything a maker says of a bar, as one text. */
+export function wordsOfWrap(product: Pick<Product, 'name'>, wrap: Wrap): string {
+  const { description, back, identity, use } = wrap;
+  return [product.name, description, back, ...Object.values(identity), ...Object.values(use)].join('\n');
+}
+
+/** What a cured bar is predicted to weigh, grams. */
+function predictedBar({ assessment, version }: AssessedProduct): number {
+  return assessment.masses.curedG / (version.formula.bars || 1);
+}
+
+/** The net content: of the lightest weighed bar, else as the maker states it, else as it is predicted. */
+export function netOf(gathered: Gathered, wrap: Wrap): number {
+  return netFromBars(wrap.weighedG) ?? wrap.netMassG ?? Math.floor(predictedBar(gathered));
+}
+
+/** What a bar is in a market, by its formula and its words. */
+export function standingOf(
+  { product, assessment, ownPhrases }: Gathered,
+  wrap: Wrap,
+  market: Market,
+): Standing {
+  const claims = findClaims(wordsOfWrap(product, wrap), claimPatterns(ownPhrases));
+  return standingIn(market, claims, assessment);
+}
+
+const schoolOf = (wrap: Wrap, market: Market): School =>
+  wrap.markets[market]?.school ?? marketRules(market).usualSchool;
+
+interface Words {
+  wrap: Wrap;
+  market: Market;
+  maker: Maker | null;
+  school?: School;
+}
+
+/** Who answers in a market, as the label says it: whoever is named for it, else the maker. */
+function responsibleIn(maker: Maker | null, market: Market): string[] {
+  const one = maker?.elsewhere?.find((there) => there.market === market) ?? maker;
+  return one ? [one.name, ...one.addressLines] : [];
+}
+
+function contentOf(
+  gathered: Gathered,
+  { wrap, market, maker, school = schoolOf(wrap, market) }: Words,
+): LabelContent {
+  const { product, assessment } = gathered;
+  const list = assessment.ingredients.find((one) => one.market === market && one.school === school);
+  return labelContent({
+    market,
+    regime: standingOf(gathered, wrap, market).regime,
+    name: product.name,
+    identity: wrap.identity,
+    use: wrap.use,
+    cautions: wrap.cautions,
+    languages: gathered.labelLanguages,
+    text: wrap.back,
+    ingredients: list?.text ?? '',
+    netMassG: netOf(gathered, wrap),
+    responsible: responsibleIn(maker, market),
+    batchCode: wrap.batchCode,
+    durability: wrap.durability,
+  });
+}
+
+export interface Label extends MadeLabel {
+  content: LabelContent;
+  gathered: Gathered;
+}
+
+/** What a label is made of, where it is not the saved wrap around the formula. */
+export interface LabelOf {
+  wrap?: Wrap;
+  /** A batch, whose label answers for what was weighed. */
+  batch?: string | null;
+}
+
+/** A label as the saved wrap has it, or as a wrap on the screen would; 404 and 422 as faults. */
+export async function labelFor(
+  house: House,
+  productId: string,
+  market: Market,
+  form: LabelForm,
+  { wrap: wrapOnScreen, batch = null }: LabelOf = {},
+): Promise<Label> {
+  const gathered = await gather(house, productId, batch);
+  const wrap = wrapOfBatch(wrapOnScreen ?? gathered.stored.wrap, gathered.ofBatch);
+  const maker = await findMaker(house.db);
+  const content = contentOf(gathered, { wrap, market, maker });
+  const otherSchool = schoolOf(wrap, market) === 'added' ? 'formed' : 'added';
+  const made = await told(
+    onThread('makeLabel', {
+      content,
+      other: wrap.markets[market]
+        ? { school: otherSchool, content: contentOf(gathered, { wrap, market, maker, school: otherSchool }) }
+        : null,
+      format: wrap.markets[market]?.format ?? null,
+      look: wrap.look,
+      code: { barcode: wrap.barcode, gtin: wrap.gtin, batchCode: wrap.batchCode },
+      logo: wrap.look.logo ? await findLogo(house.db) : null,
+      netMassG: netOf(gathered, wrap),
+      title: `${gathered.product.name}, ${market}, batch ${wrap.batchCode}`,
+      form,
+    }),
+    'wrap',
+  );
+  return { ...made, content, gathered };
+}
+
+/** A label that can be printed; 422 with everything that stands in the way. */
+export async function printableLabel(
+  house: House,
+  productId: string,
+  market: Market,
+  form: LabelForm,
+  batch: string | null = null,
+): Promise<Label> {
+  const made = await labelFor(house, productId, market, form, { batch });
+  if (made.layout.findings.length > 0) {
+    const errors = made.layout.findings.map(({ element, code, message }) => ({
+      path: element,
+      code,
+      message,
+    }));
+    throw new HttpFault(422, errors);
+  }
+  return made;
+}
+
+/** What of an issued label would read differently today. */
+function differences(label: IssuedLabel, now: LabelContent, verdict: string): string[] {
+  const found: string[] = [];
+  const before = new Map(label.content.info.map(({ id, text }) => [id as string, text]));
+  const after = new Map(now.info.map(({ id, text }) => [id as string, text]));
+  for (const id of new Set([...before.keys(), ...after.keys()]))
+    if (before.get(id) !== after.get(id)) found.push(id);
+  for (const key of ['name', 'identity', 'net'] as const)
+    if (label.content.front[key] !== now.front[key]) found.push(key);
+  if (label.verdict !== verdict) found.push(`verdict, ${label.verdict} then and ${verdict} now`);
+  return found;
+}
+
+/** Where a batch's label reads otherwise than the formula's, by market. */
+async function differsFromFormula(house: House, gathered: Gathered, maker: Maker | null): Promise<string[]> {
+  const { product, stored, ofBatch } = gathered;
+  const plain = await gather(house, product.id);
+  const wrap = wrapOfBatch(stored.wrap, ofBatch);
+  return product.markets.flatMap((market) => {
+    const [planned, weighed] = [plain, gathered].map((one) => contentOf(one, { wrap, market, maker }));
+    const texts = new Map(planned!.info.map(({ id, text }) => [id, text]));
+    const ids = weighed!.info.filter(({ id, text }) => texts.get(id) !== text).map(({ id }) => id);
+    return ids.map((id) => `${market}: ${id}`);
+  });
+}
+
+/** Gathers the wrap of a bar; 404 where there is none. */
+export async function wrapData(
+  house: House,
+  productId: string,
+  batchId: string | null = null,
+): Promise<WrapData> {
+  const gathered = await gather(house, productId, batchId);
+  const { product, version, assessment, materials, stored, proposedCautions } = gathered;
+  const [maker, snapshot] = await Promise.all([findMaker(house.db), snapshotOf(house.db, house.today)]);
+  const batches = await listBatches(house, { state: null, product: productId });
+  const issued = (await issuedLabels(house.db, productId)).map((label) => {
+    const { market, school, format, netMassG, batchCode: code } = label;
+    // A label of a batch is held against what one of that batch would say.
+    const made = batches.find((one) => one.code === code && one.pouredAt !== null);
+    const madeOn = made && dayOf(made.pouredAt!, house.zone);
+    const ofIts = wrapOfBatch(stored.wrap, madeOn ? { code, madeOn, netMassG, weighedG: [] } : null);
+    const wrap: Wrap = { ...ofIts, markets: { ...ofIts.markets, [market]: { school, format } } };
+    const verdict = assessment.markets.find((entry) => entry.market === market)!.verdict;
+    return { ...label, differs: differences(label, contentOf(gathered, { wrap, market, maker }), verdict) };
+  });
+  const ofBatch = wrapOfBatch(stored.wrap, gathered.ofBatch);
+  return {
+    product,
+    version: { revision: version.revision, formula: version.formula },
+    stored,
+    assessment,
+    materials,
+    facts: formulaFacts(takenApart(materials, (id) => snapshot.material(id))),
+    maker,
+    hasLogo: (await findLogo(house.db)) !== null,
+    predictedBarG: predictedBar(gathered),
+    proposedCautions,
+    labelLanguages: gathered.labelLanguages,
+    ownPhrases: gathered.ownPhrases,
+    phrasesRevision: gathered.phrasesRevision,
+    issued,
+    batch: gathered.ofBatch && {
+      id: gathered.ofBatch.id,
+      code: gathered.ofBatch.code,
+      netMassG: netOf(gathered, ofBatch),
+      endsOn: ofBatch.durability?.endsOn ?? null,
+      lightestG: gathered.ofBatch.lightestG,
+      differs: await differsFromFormula(house, gathered, maker),
+    },
+    batches: batches.filter(({ pouredAt }) => pouredAt !== null).map(({ id, code }) => ({ id, code })),
+    onDate: house.today,
+    rulebookEdition: rulebook().edition,
+  };
+}
+
+/** Saves a wrap made from a revision, 0 before the first; the newer one comes back where it is stale. */
+export async function saveProductWrap(
+  house: House,
+  productId: string,
+  revision: number,
+  wrap: Wrap,
+): Promise<{ saved: StoredWrap } | { stale: StoredWrap }> {
+  const { stored: starting } = await gather(house, productId);
+  return writing(house.db, async (trx) => {
+    await requireProduct(trx, productId);
+    const known = (await findWrap(trx, productId)) ?? starting;
+    if (known.revision !== revision) return { stale: known };
+    const saved: StoredWrap = { revision: revision + 1, savedAt: house.now, wrap };
+    await putWrap(trx, productId, saved);
+    return { saved };
+  });
+}
+
+/** The papers that count for the materials of a formula today. */
+export async function papersFor(
+  { db, today }: House,
+  materials: readonly Material[],
+): Promise<IssuedLabel['papers']> {
+  const ids = new Set(
+    materials.flatMap(({ id, madeOf }) => [id, ...(madeOf ?? []).map((part) => part.material)]),
+  );
+  const { stored } = await snapshotOf(db, today);
+  return stored
+    .filter(({ material }) => ids.has(material.id))
+    .flatMap(({ material, documents }) => {
+      const { certificate, allergens } = papersStanding(documents, today);
+      return [certificate, allergens].flatMap((governing) => {
+        if (!governing) return [];
+        const { number, issuer, issuedOn } = governing.paper;
+        return [{ material: material.name, number, issuer, issuedOn }];
+      });
+    });
+}
