@@ -6,7 +6,11 @@ import { seedDemo } from '../../src/demo/seed';
 import { addMix } from '../../src/server/repositories/materials';
 import { findSetting, putSetting } from '../../src/server/repositories/settings';
 import { addLot } from '../../src/server/repositories/lots';
-import { createProduct, discardProduct, duplicateProduct } from '../../src/server/services/worktable/products';
+import {
+  createProduct,
+  discardProduct,
+  duplicateProduct,
+} from '../../src/server/services/worktable/products';
 import { caller } from './call';
 import { DAY, useDemo } from './database';
 

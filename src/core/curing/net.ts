@@ -5,6 +5,7 @@
 import type { Market } from '../formula/types';
 import { netText } from '../labels/heights';
 import { quantile, seededRandom, type Random } from '../numerics/random';
+import { LABEL_MANNERS } from '../labels/manners';
 
 export interface UnderPlanned {
   /** How many of the unweighed bars are likely under the planned figure, with the ends of an 80 % interval. */
@@ -111,7 +112,7 @@ const down = (massG: number, steps = 1) => Math.floor(massG * steps + 1e-9) / st
  * proposedNetG(82.94, ['EU', 'US']); // 82.9: "82 g" and "Net Wt 2.9 oz (82 g)"
  */
 export const proposedNetG = (lightestG: number, markets: readonly Market[]): number =>
-  down(lightestG, markets.includes('US') ? 10 : 1);
+  down(lightestG, markets.some((market) => LABEL_MANNERS[market].hasOunces) ? 10 : 1);
 
 /**
  * What may be declared from weights of cured bars, grams. `bars` is how many bars there are besides those weighed;

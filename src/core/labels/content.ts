@@ -1,6 +1,7 @@
 /** What stands on a label in a market: its elements in their order, their words, and what is missing. */
 import { OPEN_JAR_WORDS } from './open-jar';
 import { LANGUAGE_NAMES, type Language } from '../claims/types';
+import { LABEL_MANNERS } from './manners';
 import type { Market } from '../formula/types';
 import { netText } from './heights';
 import { monthsAfter } from '../quantities/day';
@@ -70,15 +71,6 @@ const BEST_USED_WORDS: Record<Language, string> = {
   es: 'Úsese preferentemente antes del final de',
 };
 
-/** Languages a market asks for on what the bar is and on cautions; the EU's depend on the country, English where nothing is said. */
-const ASKED: Record<Market, readonly Language[]> = {
-  EU: ['en'],
-  UK: ['en'],
-  US: ['en'],
-  CA: ['en', 'fr'],
-  AU: ['en'],
-};
-
 const HEADINGS: Record<'ingredients' | 'batch' | 'use' | 'cautions', Record<Language, string>> = {
   // The EU's rule has one word before the list, whatever the language.
   ingredients: { en: 'Ingredients', fr: 'Ingrédients', de: 'Ingredients', es: 'Ingredients' },
@@ -91,7 +83,8 @@ type Spoken = Pick<LabelInput, 'market' | 'languages'>;
 
 /** The languages that are asked for on a label, in their order. */
 function asked({ market, languages = [] }: Spoken): readonly Language[] {
-  return market === 'EU' && languages.length > 0 ? languages : ASKED[market];
+  const manners = LABEL_MANNERS[market];
+  return manners.isByCountry && languages.length > 0 ? languages : manners.languages;
 }
 
 /**
@@ -111,13 +104,13 @@ const drawn = (text: string) => text.replace(/\p{Cf}/gu, '');
 const once = (words: readonly string[]) => [...new Set(words)].join(' / ');
 
 function heading(spoken: Spoken, of: keyof typeof HEADINGS): string {
-  if (of === 'ingredients' && spoken.market === 'EU') return HEADINGS.ingredients.en;
+  if (of === 'ingredients' && LABEL_MANNERS[spoken.market].isListHeadFixed) return HEADINGS.ingredients.en;
   return once(asked(spoken).map((language) => HEADINGS[of][language]));
 }
 
 /** Words in every language that is asked for; in the EU, where none is said, in any that is given. */
 function inLanguages(spoken: Spoken, words: Words): string {
-  const isOpen = spoken.market === 'EU' && (spoken.languages ?? []).length === 0;
+  const isOpen = LABEL_MANNERS[spoken.market].isByCountry && (spoken.languages ?? []).length === 0;
   const wanted = isOpen ? (Object.keys(words) as Language[]).sort() : asked(spoken);
   return once(wanted.flatMap((language) => words[language]?.trim() || []));
 }
@@ -151,7 +144,7 @@ function missingWords(input: LabelInput, of: 'identity' | 'use' | 'cautions'): L
 
 function durabilityText(input: LabelInput): string {
   const { durability, market } = input;
-  if (!durability || market === 'US' || market === 'CA' || market === 'AU') return '';
+  if (!durability || !LABEL_MANNERS[market].asksForDurability) return '';
   // A period after opening is judged by use and microbes, never taken from how long the bar keeps.
   if (durability.months > LONGEST_BEST_BEFORE_MONTHS)
     return durability.openMonths ? `${OPEN_JAR_WORDS} ${durability.openMonths} M` : '';
@@ -162,9 +155,10 @@ function durabilityText(input: LabelInput): string {
 
 /** Whether a market asks for an element, given what the bar is there. */
 function asks(input: LabelInput, element: ElementId): boolean {
-  const european = input.market === 'EU' || input.market === 'UK';
+  const manners = LABEL_MANNERS[input.market];
   if (element === 'ingredients') return input.regime !== 'soap';
-  if (element === 'batch' || element === 'durability') return european;
+  if (element === 'batch') return manners.asksForBatch;
+  if (element === 'durability') return manners.asksForDurability;
   return true;
 }
 

@@ -1,6 +1,7 @@
 /** The shapes a label comes in, and the places on each where text may stand. */
 import type { Market } from '../formula/types';
 import type { PlacedRule, Region } from './layout';
+import { LABEL_MANNERS } from './manners';
 
 export const SHAPES = ['band', 'sticker', 'round', 'box', 'tag', 'leaflet', 'notice'] as const;
 export type Shape = (typeof SHAPES)[number];
@@ -195,12 +196,9 @@ export function proposedFace(format: LabelFormat): PackageFace {
   return { widthMm: Math.round(frontAreaMm2 / high), heightMm: Math.round(high) };
 }
 
-/** Markets whose digits hang on the area of the face of the package. */
-const BY_FACE: ReadonlySet<Market> = new Set<Market>(['US', 'CA']);
-
 /** Whether a market's heights hang on a face that the shape does not tell: a box shows its own panel, all else lies on a bar. */
 export const asksForFace = (market: Market, { shape, face }: LabelFormat): boolean =>
-  BY_FACE.has(market) && shape !== 'box' && !face;
+  LABEL_MANNERS[market].asksForFace && shape !== 'box' && !face;
 
 /** The places of a format; what hangs on the face of the package follows the one that was measured. */
 export function planFormat(format: LabelFormat): Plan {

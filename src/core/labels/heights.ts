@@ -2,6 +2,7 @@
 import type { Market } from '../formula/types';
 import { GRAMS_PER_OUNCE } from '../quantities/units';
 import type { Plan, Shape } from './formats';
+import { LABEL_MANNERS } from './manners';
 
 const MM_PER_INCH = 25.4;
 const MM2_PER_SQUARE_INCH = MM_PER_INCH * MM_PER_INCH;
@@ -61,38 +62,45 @@ function step(steps: Steps, value: number): number {
   return steps.find(([upTo]) => value <= upTo)![1];
 }
 
+const byMass = (netMassG: number): LeastHeight => ({ mm: step(BY_MASS, netMassG), source: 'by net mass' });
+
+/** Digits of the net content, by market. */
+const DIGITS: Record<Market, (netMassG: number, plan: Plan) => LeastHeight> = {
+  EU: byMass,
+  UK: byMass,
+  US: (_, plan) => ({
+    mm: step(BY_AREA_US, plan.frontAreaMm2 / MM2_PER_SQUARE_INCH),
+    source: byFace(plan, 'by area of the face'),
+  }),
+  CA: (_, plan) => ({
+    mm: step(BY_AREA_CA, plan.frontAreaMm2 / MM2_PER_CM2),
+    source: byFace(plan, 'by area of the face'),
+  }),
+  AU: (_, plan) => ({ mm: step(BY_SIDE_AU, plan.longestSideMm), source: byFace(plan, 'by longest side') }),
+};
+
 /** Least height of the digits of the net content. */
-export function leastDigits(market: Market, netMassG: number, plan: Plan): LeastHeight {
-  switch (market) {
-    case 'EU':
-    case 'UK':
-      return { mm: step(BY_MASS, netMassG), source: 'by net mass' };
-    case 'US':
-      return {
-        mm: step(BY_AREA_US, plan.frontAreaMm2 / MM2_PER_SQUARE_INCH),
-        source: byFace(plan, 'by area of the face'),
-      };
-    case 'CA':
-      return {
-        mm: step(BY_AREA_CA, plan.frontAreaMm2 / MM2_PER_CM2),
-        source: byFace(plan, 'by area of the face'),
-      };
-    case 'AU':
-      return { mm: step(BY_SIDE_AU, plan.longestSideMm), source: byFace(plan, 'by longest side') };
-  }
-}
+export const leastDigits = (market: Market, netMassG: number, plan: Plan): LeastHeight =>
+  DIGITS[market](netMassG, plan);
+
+const legible = (): LeastHeight => ({ mm: LEGIBLE_MM, source: 'good practice, no height is fixed' });
+
+/** Everything else, by market. */
+const LETTERS: Record<Market, (plan: Plan) => LeastHeight> = {
+  EU: legible,
+  UK: legible,
+  US: ({ widthMm, heightMm }) =>
+    (widthMm * heightMm) / MM2_PER_SQUARE_INCH < SMALL_PACKAGE_SQ_IN
+      ? { mm: inches(1, 32), source: 'small package' }
+      : { mm: inches(1, 16), source: 'ingredients of a cosmetic' },
+  CA: () => ({ mm: 1.6, source: 'height of a lower-case o' }),
+  AU: legible,
+};
 
 /** Least x-height of everything else. */
 export function leastLetters(market: Market, plan: Plan, shape: Shape): LeastHeight {
   if (shape === 'notice') return { mm: NOTICE_MM, source: 'good practice for a notice' };
-  if (market === 'US') {
-    const small = (plan.widthMm * plan.heightMm) / MM2_PER_SQUARE_INCH < SMALL_PACKAGE_SQ_IN;
-    return small
-      ? { mm: inches(1, 32), source: 'small package' }
-      : { mm: inches(1, 16), source: 'ingredients of a cosmetic' };
-  }
-  if (market === 'CA') return { mm: 1.6, source: 'height of a lower-case o' };
-  return { mm: LEGIBLE_MM, source: 'good practice, no height is fixed' };
+  return LETTERS[market](plan);
 }
 
 const OUNCE_STEP = 10;
@@ -100,7 +108,7 @@ const OUNCE_STEP = 10;
 /** Net content as the market writes it; grams and ounces rounded down, so that the bar never holds less. */
 export function netText(market: Market, netMassG: number): string {
   const grams = Math.floor(netMassG + 1e-9);
-  if (market !== 'US') return `${grams} g`;
+  if (!LABEL_MANNERS[market].hasOunces) return `${grams} g`;
   const ounces = Math.floor((netMassG / GRAMS_PER_OUNCE) * OUNCE_STEP + 1e-9) / OUNCE_STEP;
   return `Net Wt ${ounces.toFixed(1)} oz (${grams} g)`;
 }

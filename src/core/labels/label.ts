@@ -22,6 +22,7 @@ import {
   type Region,
   type TextStyle,
 } from './layout';
+import { LABEL_MANNERS } from './manners';
 
 export interface LabelLook {
   /** Colours as #rrggbb. */
@@ -138,7 +139,8 @@ function netPlace(
   style: TextStyle,
   metrics: Metrics,
 ): { region: Region; plan: Plan } {
-  if (content.market !== 'US' || !plan.isStacked || !content.front.net) return { region: plan.front, plan };
+  if (!LABEL_MANNERS[content.market].hasOunces || !plan.isStacked || !content.front.net)
+    return { region: plan.front, plan };
   const last = plan.info[plan.info.length - 1]!;
   const top = footTop(content.front.net, style, last, metrics);
   const shortened = { ...last, heightMm: top - last.yMm - style.sizeMm * 0.3 };

@@ -2,6 +2,7 @@
 import type { ClaimFinding } from '../claims/types';
 import type { Assessment } from '../formula/answer';
 import type { Market } from '../formula/types';
+import { LABEL_MANNERS } from './manners';
 
 export type Regime = 'soap' | 'cosmetic' | 'medicine';
 
@@ -29,9 +30,9 @@ function wordsOf(claims: readonly ClaimFinding[], market: Market, wanted: string
   return [...new Set(found.map(({ words }) => `“${words}”`))];
 }
 
-/** Only the US keeps soap that is sold only as soap outside the cosmetic rules (rules by market). */
-function unitedStates(claims: readonly ClaimFinding[], soapPct: number): Omit<Standing, 'market'> {
-  const cosmetic = wordsOf(claims, 'US', 'cosmetic');
+/** What a bar is where soap that is sold only as soap stands outside the cosmetic rules (rules by market). */
+function asSoap(market: Market, claims: readonly ClaimFinding[], soapPct: number): Omit<Standing, 'market'> {
+  const cosmetic = wordsOf(claims, market, 'cosmetic');
   const assumed =
     soapPct < PLAINLY_SOAP_PCT
       ? [
@@ -66,6 +67,7 @@ export function standingIn(
       assumed: [],
     };
   }
-  if (market === 'US') return { market, ...unitedStates(claims, soapSharePct(assessment)) };
+  if (LABEL_MANNERS[market].keepsSoapApart)
+    return { market, ...asSoap(market, claims, soapSharePct(assessment)) };
   return { market, regime: 'cosmetic', because: [], assumed: [] };
 }

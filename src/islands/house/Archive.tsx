@@ -114,10 +114,11 @@ export function Archive() {
         <a className="action" href={address('archive')} download>
           <Download size={16} aria-hidden="true" /> Everything out
         </a>
-        <label>
+        <label className="min-w-0">
           <span className="eyebrow block">Look into an archive, or a bar somebody handed over</span>
           <input
             type="file"
+            className="max-w-full"
             accept=".zip,application/zip"
             disabled={busy !== null}
             onChange={(event) => {

@@ -166,7 +166,7 @@ function OtherWays({ open }: Pick<Desk, 'open'>) {
         type="button"
         className="action mt-1"
         disabled={pasted.trim() === ''}
-        onClick={() => void open(async () => openText(pasted, 'Pasted text', null))}
+        onClick={() => void open(() => new Promise((done) => done(openText(pasted, 'Pasted text', null))))}
       >
         Read it
       </button>

@@ -1,5 +1,9 @@
 /** Opens a paper in whatever form it comes: PDF, picture, workbook, document, table file or text; gives its lines and, for a PDF, its pages. */
-import type { PDFDocumentLoadingTask, PDFPageProxy, TextItem as PdfText } from 'pdfjs-dist/types/src/display/api';
+import type {
+  PDFDocumentLoadingTask,
+  PDFPageProxy,
+  TextItem as PdfText,
+} from 'pdfjs-dist/types/src/display/api';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 import {
   linesFromItems,

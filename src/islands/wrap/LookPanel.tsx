@@ -15,11 +15,10 @@ import { NumberField, OptionalNumberField } from '../../ui/ReadField';
 import { SHAPE_WORDS } from '../../ui/words';
 import { newStep } from '../../ui/step';
 import { useDesk } from './context';
+import { LABEL_MANNERS } from '../../core/labels/manners';
 
 const MM_PER_INCH = 25.4;
 const SCHOOL_WORDS: Record<School, string> = { added: 'As added', formed: 'As formed' };
-/** Markets whose letter heights hang on the face of the package. */
-const HEIGHTS_BY_FACE: ReadonlySet<Market> = new Set<Market>(['US', 'CA', 'AU']);
 const ignore = () => undefined;
 
 function Sizes({ format, onChange }: { format: LabelFormat; onChange: (format: LabelFormat) => void }) {
@@ -68,7 +67,7 @@ function Face({ format, onChange }: { format: LabelFormat; onChange: (format: La
   const asks = asksForFace(market, format);
   // What the shape cannot tell stays empty until both sides are measured.
   const [draft, setDraft] = useState<Partial<PackageFace>>({});
-  if (!HEIGHTS_BY_FACE.has(market)) return null;
+  if (LABEL_MANNERS[market].digitsBy === 'mass') return null;
   const shown: Partial<PackageFace> = format.face ?? (asks ? draft : proposedFace(format));
   const measured = (next: Partial<PackageFace>) => {
     setDraft(next);

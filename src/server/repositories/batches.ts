@@ -83,7 +83,6 @@ export async function takenCodes(trx: Knex, base: string): Promise<ReadonlySet<s
   return new Set(rows.map(({ code }) => code));
 }
 
-/** An event with its place in its batch. */
 /** Batches that were poured and are not gone, with the months that their bar keeps, where its wrap says. */
 export async function batchesInHand(
   db: Knex,
@@ -99,6 +98,7 @@ export async function batchesInHand(
   );
 }
 
+/** An event with its place in its batch. */
 export interface StoredEvent {
   seq: number;
   event: BatchEvent;

@@ -32,14 +32,14 @@ function fromRow({ body, revision, gone, held }: LotRow): Lot {
 const HELD = `select batches.code from batches where batches.id = json_extract(lots.body, '$.ofBatch')
   and (batches.quarantined = 1 or batches.state = 'discarded')`;
 
-/** Lots with what went out of them and what holds them back; of one material or one lot where asked. */
-async function lotRows(
-  db: Knex,
-  where: { 'lots.material_id'?: string; 'lots.id'?: string } = {},
-): Promise<Lot[]> {
+/** Lots with what went out of them and what holds them back; of some materials or one lot where asked. */
+async function lotRows(db: Knex, of: { materials?: readonly string[]; id?: string } = {}): Promise<Lot[]> {
   const rows = await db('lots')
     .leftJoin('stock_movements', 'stock_movements.lot_id', 'lots.id')
-    .where(where)
+    .modify((query) => {
+      if (of.materials) void query.whereIn('lots.material_id', of.materials);
+      if (of.id !== undefined) void query.where('lots.id', of.id);
+    })
     .groupBy('lots.id')
     .orderBy('lots.received_on')
     .select<LotRow[]>(
@@ -51,10 +51,11 @@ async function lotRows(
   return rows.map(fromRow);
 }
 
-/** Lots, oldest delivery first: all, or those of one material. */
-export function allLots(db: Knex, materialId?: string): Promise<Lot[]> {
-  return lotRows(db, materialId === undefined ? {} : { 'lots.material_id': materialId });
-}
+/** Every lot, oldest delivery first. */
+export const allLots = (db: Knex): Promise<Lot[]> => lotRows(db);
+
+/** Lots of some materials, oldest delivery first. */
+export const lotsOf = (db: Knex, materials: readonly string[]): Promise<Lot[]> => lotRows(db, { materials });
 
 const toRow = ({ revision, leftG: _follows, ...lot }: Lot) => ({
   material_id: lot.material,
@@ -86,7 +87,7 @@ export async function touchLot(db: Knex, id: string): Promise<void> {
 
 /** The lot of that id, or null. */
 export async function findLot(db: Knex, id: string): Promise<Lot | null> {
-  return (await lotRows(db, { 'lots.id': id }))[0] ?? null;
+  return (await lotRows(db, { id }))[0] ?? null;
 }
 
 /** Removes a lot with its own movements; true where there was one. */

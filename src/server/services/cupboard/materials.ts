@@ -12,7 +12,7 @@ import type { House } from '../../house';
 import { fault, HttpFault } from '../../http';
 import { markFiled } from '../../repositories/inbox';
 import { batchesDrawing } from '../../repositories/batches';
-import { allLots, removeLot } from '../../repositories/lots';
+import { allLots, lotsOf, removeLot } from '../../repositories/lots';
 import {
   addDocument,
   addMaterial,
@@ -91,7 +91,7 @@ export async function cupboardEntry({ db, today }: House, id: string): Promise<C
   const stored = snapshot.stored.find(({ material }) => material.id === id);
   if (!stored) throw unknown(id);
   const holding = await countHolding(db, holdersOf(id, snapshot));
-  return entryOf(stored, snapshot, await allLots(db, id), holding);
+  return entryOf(stored, snapshot, await lotsOf(db, [id]), holding);
 }
 
 /** Bars told at once of those that use a material. */
@@ -240,7 +240,7 @@ export function changeMaterial(
 
 /** Removes the lots of a material; 422 where batches drew from one, whose trace has to be kept. */
 async function removeLots(trx: Knex, id: string): Promise<void> {
-  for (const lot of await allLots(trx, id)) {
+  for (const lot of await lotsOf(trx, [id])) {
     if ((await batchesDrawing(trx, lot.id)).length > 0) {
       const message = `Lot ${lot.code} went into batches, and its trace is kept. So is its material.`;
       throw fault(422, 'in-use', message, 'id');

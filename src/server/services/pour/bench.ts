@@ -5,7 +5,7 @@ import { LYE_STOCK_LINE } from '../../../core/making/run-sheet-types';
 import type { BatchLots, BenchData } from '../../../core/records/batch';
 import { benchScale } from '../../devices/scale';
 import type { House } from '../../house';
-import { allLots } from '../../repositories/lots';
+import { lotsOf } from '../../repositories/lots';
 import { findBatch } from '../../repositories/batches';
 import { findSetting } from '../../repositories/settings';
 import { snapshotOf } from '../../store/snapshot';
@@ -17,7 +17,7 @@ export async function batchLots({ db, ...house }: House, id: string): Promise<Ba
   const { seq, batch } = await requireBatch({ db, ...house }, id);
   const used = new Set(batch.lines.map(({ material }) => material));
   const lots: Record<string, Lot[]> = {};
-  for (const lot of await allLots(db)) {
+  for (const lot of await lotsOf(db, [...used, ALKALI_MATERIAL])) {
     if (used.has(lot.material)) (lots[lot.material] ??= []).push(lot);
     if (lot.material === ALKALI_MATERIAL && used.has(LYE_STOCK_LINE)) (lots[LYE_STOCK_LINE] ??= []).push(lot);
   }

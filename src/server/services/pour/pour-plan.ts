@@ -7,7 +7,7 @@ import { LYE_STOCK_LINE, type RunSheet } from '../../../core/making/run-sheet-ty
 import type { Needed, PourPlan } from '../../../core/records/batch';
 import type { NewBatch } from '../../doors/batch';
 import type { House } from '../../house';
-import { allLots } from '../../repositories/lots';
+import { lotsOf } from '../../repositories/lots';
 import type { StoreSnapshot } from '../../store/snapshot';
 import { notesForNextTime } from './batch-notes';
 import { planSheet } from './batches';
@@ -45,12 +45,8 @@ function paperWarnings(id: string, snapshot: StoreSnapshot): string[] {
   return certificate.ask ? [`Certificate ${certificate.paper.number}: ${certificate.ask}`] : [];
 }
 
-function neededOf(
-  sheet: RunSheet,
-  lots: ReadonlyMap<string, Lot[]>,
-  snapshot: StoreSnapshot,
-  today: string,
-): Needed[] {
+/** What a sheet weighs of every material, grams; lye from stock counts as the alkali in it. */
+function massesOf(sheet: RunSheet): ReadonlyMap<string, number> {
   const massOf = new Map<string, number>();
   for (const { line, material, massG } of sheet.steps.flatMap(({ weigh }) => weigh)) {
     const [id, share] =
@@ -59,7 +55,16 @@ function neededOf(
         : [material, 1];
     massOf.set(id, (massOf.get(id) ?? 0) + massG * share);
   }
-  return [...massOf].map(([material, neededG]) => {
+  return massOf;
+}
+
+function neededOf(
+  masses: ReadonlyMap<string, number>,
+  lots: ReadonlyMap<string, Lot[]>,
+  snapshot: StoreSnapshot,
+  today: string,
+): Needed[] {
+  return [...masses].map(([material, neededG]) => {
     const { freeG, warnings } = lotWarnings(lots.get(material) ?? [], neededG, today);
     const name = snapshot.material(material)?.name ?? material;
     return { material, name, neededG, freeG, warnings: [...warnings, ...paperWarnings(material, snapshot)] };
@@ -69,7 +74,8 @@ function neededOf(
 /** What a pour would be; 404 and 422 as when it is begun. Nothing is written. */
 export async function planPour(house: House, wanted: Omit<NewBatch, 'by'>): Promise<PourPlan> {
   const { product, snapshot, sheet } = await planSheet(house, wanted);
-  const lots = groupBy(await allLots(house.db), ({ material }) => material);
+  const masses = massesOf(sheet);
+  const lots = groupBy(await lotsOf(house.db, [...masses.keys()]), ({ material }) => material);
   const { markets, firstPlacedOn } = product;
   const request = {
     format: REQUEST_FORMAT,
@@ -82,7 +88,7 @@ export async function planPour(house: House, wanted: Omit<NewBatch, 'by'>): Prom
   return {
     sheet,
     notes: await notesForNextTime(house, product.id),
-    needed: neededOf(sheet, lots, snapshot, house.today),
+    needed: neededOf(masses, lots, snapshot, house.today),
     verdict: result.ok ? result.assessment.verdict : null,
   };
 }
