@@ -10,9 +10,14 @@ import { pourOf, type Question } from './ways';
 export const USUAL_ROOM_C = 20;
 export const USUAL_POUR_C = 40;
 
-const WHERE: Partial<Record<Batch['temperatures'][number]['of'], Reading['where']>> = {
+/** Where in the block a temperature was taken; null of what is no block. */
+const WHERE: Record<Batch['temperatures'][number]['of'], Reading['where'] | null> = {
   batter: 'middle',
   mould: 'edge',
+  lye: null,
+  fats: null,
+  cook: null,
+  room: null,
 };
 
 /** What a batch that is poured asks of the heat model; null where none of its moulds is known. */

@@ -36,7 +36,9 @@ interface Words {
 const onScale = (vessel: string, name: string, massG: number) =>
   `Put a ${vessel} on the scale and press zero. Add ${name} slowly until it shows ${gramsSaid(massG)}.`;
 
-const WHY: Partial<Record<Load['role'], string>> = {
+/** Why it goes in where it does; the alkali has a step of its own. */
+const WHY: Record<Load['role'], string> = {
+  alkali: '',
   liquid: 'The liquid carries the lye. Cold or frozen liquid keeps it from getting too hot.',
   dissolved: 'Dissolved now, it spreads evenly; once the lye is in, it may clump or scorch.',
   lactate: 'It makes the bar easier to unmould. In hot lye it is lost.',
@@ -51,7 +53,12 @@ const WHY: Partial<Record<Load['role'], string>> = {
   top: 'Laid on top, it stays where it is seen.',
 };
 
-const WHERE: Partial<Record<Load['role'], string>> = {
+/** What is done with it once it is weighed; nothing of what is weighed into its vessel. */
+const WHERE: Record<Load['role'], string> = {
+  liquid: '',
+  alkali: '',
+  hardFat: '',
+  softFat: '',
   dissolved: 'Stir it into the liquid until nothing is left on the bottom.',
   lactate: 'Stir it into the cooled lye.',
   intoFats: 'Stir it into the fats until no speck is left.',
@@ -63,20 +70,25 @@ const WHERE: Partial<Record<Load['role'], string>> = {
   top: 'Scatter it over the top and press it in lightly.',
 };
 
-export function vesselOf(load: Load): string {
-  if (isScent(load.material)) return VESSEL.scent;
-  switch (load.role) {
-    case 'alkali':
-      return VESSEL.alkali;
-    case 'liquid':
-      return VESSEL.lye;
-    case 'hardFat':
-    case 'softFat':
-      return VESSEL.fats;
-    default:
-      return VESSEL.small;
-  }
-}
+const VESSELS: Record<Load['role'], string> = {
+  alkali: VESSEL.alkali,
+  liquid: VESSEL.lye,
+  hardFat: VESSEL.fats,
+  softFat: VESSEL.fats,
+  dissolved: VESSEL.small,
+  lactate: VESSEL.small,
+  intoFats: VESSEL.small,
+  held: VESSEL.small,
+  trace: VESSEL.small,
+  scent: VESSEL.small,
+  salt: VESSEL.small,
+  afterCook: VESSEL.small,
+  top: VESSEL.small,
+};
+
+/** What a load is weighed in. */
+export const vesselOf = ({ material, role }: Load): string =>
+  isScent(material) ? VESSEL.scent : VESSELS[role];
 
 /** Words for weighing one load and putting it where it belongs. */
 export function weighWords(load: Load, massG: number, portion: string | null): Words {
@@ -95,8 +107,8 @@ export function weighWords(load: Load, massG: number, portion: string | null): W
     cautions.push(CAUTION.batter);
   return {
     title: portion === null ? name : `${name}, into ${portion}`,
-    how: `${put}${frozen} ${WHERE[role] ?? ''}`.trim() + whole,
-    why: WHY[role] ?? '',
+    how: `${put}${frozen} ${WHERE[role]}`.trim() + whole,
+    why: WHY[role],
     cautions,
   };
 }

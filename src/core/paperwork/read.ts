@@ -27,8 +27,11 @@ export const BAR_SOAP_CATEGORY = '9';
 /** No natural or made scent adds up to more than itself, percent; a little is left for rounding. */
 const MOST_TOGETHER_PCT = 101;
 
-/** What papers of another kind can give, and what they cannot. */
-const OTHER_KINDS: Partial<Record<PaperKind, string>> = {
+/** What papers of a kind cannot give; null of those that are read. */
+const NOT_TAKEN: Record<PaperKind, string | null> = {
+  certificate: null,
+  declaration: null,
+  unknown: null,
   safetySheet:
     'This is a safety data sheet. It gives the flash point and the words for its hazards; its ranges of composition are no certificate and no declaration, and none of them is taken.',
   invoice: 'This is an invoice or a delivery note. It says nothing that could be filed as a certificate.',
@@ -59,7 +62,7 @@ function kindOf(paper: Paper, found: { categories: number; rows: number }): Pape
 
 function questionsOf(paper: Paper, reading: Omit<PaperReading, 'questions'>): string[] {
   const { categories, rows, number, issuedOn, kind } = reading;
-  const other = OTHER_KINDS[kind];
+  const other = NOT_TAKEN[kind];
   if (other) return [other];
   const questions: string[] = [];
   if (categories.length === 0 && rows.length === 0) {
@@ -101,9 +104,9 @@ export function readPaper(whole: Paper, known: Known, lessons: readonly Lesson[]
     kind,
     ...(kind === 'invoice' ? NO_FIELDS : readFields(paper, mark)),
     categories,
-    rows: OTHER_KINDS[kind] ? [] : rows,
+    rows: NOT_TAKEN[kind] ? [] : rows,
   };
-  const taught = OTHER_KINDS[kind] ? own : withLessons(paper, own, lessons, BAR_SOAP_CATEGORY);
+  const taught = NOT_TAKEN[kind] ? own : withLessons(paper, own, lessons, BAR_SOAP_CATEGORY);
   const isCertificate = kind === 'certificate' || taught.categories.length > 0;
   const reading = { ...taught, kind: isCertificate ? ('certificate' as const) : kind };
   // A line that states the vanillin among the paper's own figures is not a row of a table.

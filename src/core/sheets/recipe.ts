@@ -104,7 +104,7 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
     lines.push({
       id: `l${lines.length + 1}`,
       material: known.id,
-      stage: USUAL_STAGE[known.kind] ?? 'trace',
+      stage: USUAL_STAGE[known.kind],
       amount: amountOf({ value, unit }, percentOf, wholeG),
       measuredBy: /^(?:tsp|tbsp|cup)/.test(unit) ? 'spoon' : 'scale',
     });

@@ -4,33 +4,41 @@ import type { Amount, Formula, Kind, Line, Material } from '../../core/formula/t
 import { newAmount } from '../../ui/habits';
 
 /** A modest load to start from; the maker changes it at once. */
-const USUAL_AMOUNT: Partial<Record<Kind, Amount>> = {
+const MODEST: Amount = { value: 1, unit: '%fats' };
+const USUAL_AMOUNT: Record<Kind, Amount> = {
   fat: { value: 5, unit: '%fats' },
-  wax: { value: 1, unit: '%fats' },
+  wax: MODEST,
+  alkali: MODEST,
   liquid: { value: 10, unit: '%liquid' },
   milk: { value: 50, unit: '%liquid' },
   fragrance: { value: 3, unit: '%fats' },
-  essentialOil: { value: 1, unit: '%fats' },
+  essentialOil: MODEST,
   isolate: { value: 0.2, unit: '%fats' },
+  clay: MODEST,
   salt: { value: 25, unit: '%fats' },
+  sugar: MODEST,
+  botanical: MODEST,
   colourant: { value: 0.5, unit: '%fats' },
+  exfoliant: MODEST,
   fibre: { value: 0.1, unit: '%fats' },
+  acid: MODEST,
+  lactate: MODEST,
+  other: MODEST,
 };
-const MODEST: Amount = { value: 1, unit: '%fats' };
 
 /** The formula with a line of a material at its usual stage and a modest load; and that line's id. */
 export function addLine(formula: Formula, material: Material): { formula: Formula; id: string } {
   const taken = new Set(formula.lines.map(({ id }) => id));
   let number = formula.lines.length + 1;
   while (taken.has(`l${number}`)) number++;
-  const usual = USUAL_AMOUNT[material.kind] ?? MODEST;
+  const usual = USUAL_AMOUNT[material.kind];
   const needsGrams =
     (usual.unit === '%liquid' && !formula.liquid) ||
     (USUAL_STAGE[material.kind] === 'fats' && !formula.fatsMassG);
   const line: Line = {
     id: `l${number}`,
     material: material.id,
-    stage: USUAL_STAGE[material.kind] ?? 'trace',
+    stage: USUAL_STAGE[material.kind],
     amount: needsGrams ? newAmount(10) : usual,
     measuredBy: 'scale',
   };

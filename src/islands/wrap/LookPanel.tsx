@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import type { School } from '../../core/formula/answer';
-import type { Market } from '../../core/formula/types';
 import {
   asksForFace,
   proposedFace,

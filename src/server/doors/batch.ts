@@ -258,7 +258,8 @@ class NotedDoor extends EventDoor {
   @OneOf(NOTED_FOR) for!: string;
 }
 
-const DOORS: Partial<Record<EventType, Door>> = {
+/** By kind of event; a batch is begun by its own door. */
+const DOORS: Record<Exclude<EventType, 'started'>, Door> = {
   stepDone: StepDoor,
   stepUndone: StepDoor,
   weighed: WeighedDoor,
@@ -306,7 +307,8 @@ function checkEvent(input: unknown, at: number): { event: BatchEvent } | { error
     const message = 'A batch is begun once, by POST to batches. Leave this event out.';
     return { errors: [{ path: `events.${at}.type`, code: 'not-now', message }] };
   }
-  const door = typeof type === 'string' && Object.hasOwn(DOORS, type) ? DOORS[type as EventType]! : EventDoor;
+  const door =
+    typeof type === 'string' && Object.hasOwn(DOORS, type) ? DOORS[type as keyof typeof DOORS] : EventDoor;
   const shaped = checkShape<BatchEvent>(door, input);
   const errors = shaped.ok ? scaleFault(shaped.value) : shaped.errors;
   if (shaped.ok && errors.length === 0) return { event: shaped.value };
