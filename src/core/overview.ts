@@ -8,6 +8,7 @@ import { standOf } from './change/effects';
 import type { ClosestLimit, LabelState, MarketStand } from './records/range';
 import { effectOnProduct, worstVerdict } from './loads/limits';
 import { spoken } from './spoken';
+import { isScentBlend } from './formula/mix';
 
 export interface OverviewInput {
   formula: Formula;
@@ -42,7 +43,7 @@ const USUAL_MARGIN_PCT = 10;
 function scentsOf({ lines }: Formula, stored: Stored): string[] {
   const names = lines.flatMap(({ material }) => {
     const found = stored.material(material);
-    return found?.kind === 'fragrance' || found?.kind === 'essentialOil' ? [found.name] : [];
+    return found && isScentBlend(found) ? [found.name] : [];
   });
   return [...new Set(names)];
 }

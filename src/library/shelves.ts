@@ -3,6 +3,7 @@ import type { Constituent, InciPart, InciRole, Kind, Market, Saponification } fr
 import type { Behaviour, Food, Origin } from '../core/formula/traits';
 import type { Provenance, Standing } from '../core/records/cupboard';
 import type { LibraryMaterial, Shelf } from './types';
+import { isScent } from '../core/formula/scents';
 
 /** Sources that many rows share, by the short key their rows use. */
 const SOURCES: Record<string, string> = {
@@ -50,11 +51,9 @@ export interface ShelfFile {
   rows: ShelfRow[];
 }
 
-const SCENT_KINDS: readonly Kind[] = ['fragrance', 'essentialOil', 'isolate'];
-
 function inciParts(row: ShelfRow): InciPart[] {
   if (typeof row.inci === 'string') {
-    const role: InciRole = SCENT_KINDS.includes(row.kind) ? 'scent' : 'ingredient';
+    const role: InciRole = isScent(row) ? 'scent' : 'ingredient';
     return [{ name: row.inci, sharePct: 100, role, ...(row.names ? { names: row.names } : {}) }];
   }
   return row.inci.map(([name, sharePct, role, us]) => ({

@@ -5,6 +5,7 @@ import loadHighs from 'highs';
 import { assess } from '../../src/core/assess';
 import type { Assessment } from '../../src/core/formula/answer';
 import type { AssessmentRequest, Formula, Limit, Material } from '../../src/core/formula/types';
+import { overviewOf } from '../../src/core/overview';
 import { withOils, withoutScent } from '../../src/core/scent/bar';
 import { solveBlend, type BlendAnswer, type Solve } from '../../src/core/scent/nearest';
 import { blendProgramme, withBlendMasses, type BlendDemand } from '../../src/core/scent/programme';
@@ -270,5 +271,29 @@ describe('a blend in a bar', () => {
     const lot = { openedOn: null, receivedOn: '2026-10-01', peroxideMmolPerL: 12 };
     expect(hasTooMuchPeroxide(pine, lot, '2026-11-24', rules)).to.equal(true);
     expect(hasTooMuchPeroxide(orange, lot, '2026-11-24', rules)).to.equal(false);
+  });
+});
+
+describe('which materials are scents', () => {
+  const kinds = ['fragrance', 'essentialOil', 'isolate'] as const;
+
+  it('is one notion: on the range, off what is plain, and wanting a certificate', () => {
+    for (const kind of kinds) {
+      const scent: Material = { ...citrus, kind };
+      const asked = request([
+        ['o', 'olive', 'fats', 1000, 'g'],
+        ['s', 'citrus', 'trace', 2, '%fats'],
+      ]);
+      const stored = {
+        ...NOTHING_STORED,
+        material: (id: string) => (id === scent.id ? scent : MATERIALS.find((one) => one.id === id)),
+      };
+      const input = { formula: asked.formula, markets: asked.markets, onDate: asked.onDate };
+      const { scents } = overviewOf({ ...input, firstPlacedOn: {}, words: '', issued: [] }, stored, []);
+      expect(scents, kind).to.deep.equal(['citrus']);
+      expect(withoutScent(asked.formula, stored.material).lines.map(({ id }) => id)).to.deep.equal(['o']);
+      const result = assess({ ...asked, materials: [] }, stored);
+      expect(result.ok && result.assessment.unproven.map(({ line }) => line), kind).to.include('s');
+    }
   });
 });

@@ -1,6 +1,7 @@
 /** What a batch leaves besides its bars, as a material of its own: its list, its constituents, the limits of its scents. */
 import type { Assessment, ItemRole } from '../formula/answer';
-import { mixedTraits, SCENT_KINDS } from '../formula/mix';
+import { mixedTraits } from '../formula/mix';
+import { isScent } from '../formula/scents';
 import type { TraitMaterial } from '../formula/traits';
 import { INCI_ROLES, type Constituent, type Limit, type MadeOf, type Material } from '../formula/types';
 import type { Batch } from './types';
@@ -42,7 +43,7 @@ function constituentsOf(held: readonly Held[], curedG: number): Constituent[] {
 
 /** The scents in it, so that their certificates go on to hold it. */
 function scentsOf(held: readonly Held[], curedG: number): { madeOf: MadeOf[]; limits: Limit[] } {
-  const scents = held.filter(({ material }) => SCENT_KINDS.has(material.kind));
+  const scents = held.filter(({ material }) => isScent(material));
   return {
     madeOf: scents.flatMap(({ material, massG }) => {
       const sharePct = (100 * massG) / curedG;

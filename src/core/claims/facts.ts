@@ -1,5 +1,5 @@
 /** What the formula itself says of vegan, palm free, unscented and the like. */
-import { SCENT_KINDS } from '../formula/mix';
+import { isScent } from '../formula/scents';
 import type { Food, TraitMaterial } from '../formula/traits';
 import type { FactId } from './types';
 
@@ -93,11 +93,7 @@ const JUDGES: Record<FactId, Judge> = {
         (material) => comesFrom(material, 'mayPalm', OFTEN_PALM) || material.kind === 'fragrance',
       ).map((name) => `${name}: often made from palm, ask the supplier`),
     ),
-  unscented: (lines) =>
-    judged(
-      names(lines, ({ kind }) => SCENT_KINDS.has(kind)),
-      [],
-    ),
+  unscented: (lines) => judged(names(lines, isScent), []),
   natural: (lines) =>
     judged(
       names(

@@ -2,7 +2,7 @@
 import { batchFormula } from '../batch/request';
 import type { Batch } from '../batch/types';
 import type { TraitMaterial } from '../formula/traits';
-import { isScent } from '../making/roles';
+import { isScent } from '../formula/scents';
 import type { Market } from '../formula/types';
 import { dayOf, isBefore, MS_PER_DAY, MS_PER_HOUR } from '../quantities/day';
 import type { Cure, CureOptions, CureWeighing } from './cure-types';

@@ -4,6 +4,7 @@
  */
 import type { Behaviour, TraitMaterial, Traits } from './traits';
 import type { Constituent, InciPart, Kind, Limit, MadeOf, Material, RequestError } from './types';
+import { isScent } from './scents';
 
 /** One part of a mix, by weight against the others. */
 export interface MixPart {
@@ -30,15 +31,13 @@ export interface Portioned {
   share: number;
 }
 
-export const SCENT_KINDS: ReadonlySet<Kind> = new Set(['fragrance', 'essentialOil', 'isolate']);
 const FAT_KINDS: ReadonlySet<Kind> = new Set(['fat', 'wax']);
 /** What reacts with lye on its own account and so has to stay a line of its own. */
 const STAYS_ALONE: ReadonlySet<Kind> = new Set(['acid', 'alkali']);
 
-/** Whether every part of a mix is a scent. */
-export function isScentBlend(kinds: Iterable<Kind>): boolean {
-  return [...kinds].every((kind) => SCENT_KINDS.has(kind));
-}
+/** Whether a material is a scent, and where it is a mix, every part of it. */
+export const isScentBlend = ({ kind, madeOf }: Pick<Material, 'kind' | 'madeOf'>): boolean =>
+  madeOf?.length ? madeOf.every(isScent) : isScent({ kind });
 
 function weighted(portioned: readonly Portioned[], value: (material: TraitMaterial) => number): number {
   return portioned.reduce((sum, { material, share }) => sum + share * value(material), 0);
@@ -134,7 +133,7 @@ function mixedParts(portioned: readonly Portioned[]): MadeOf[] {
 }
 
 function mixedKind(portioned: readonly Portioned[], fatShare: number): Kind {
-  if (isScentBlend(portioned.map(({ material }) => material.kind))) {
+  if (portioned.every(({ material }) => isScent(material))) {
     return portioned.some(({ material }) => material.kind === 'fragrance') ? 'fragrance' : 'essentialOil';
   }
   if (fatShare >= MOSTLY) return 'fat';

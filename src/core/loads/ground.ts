@@ -2,7 +2,7 @@
  * The rules in force, made ready for a day and a set of markets: which limits and declarables speak of which
  * subject. One ground serves one assessment or a sweep over thousands of products.
  */
-import { SCENT_KINDS } from '../formula/mix';
+import { isScent } from '../formula/scents';
 import { membersOf } from '../formula/subject';
 import type { Declarable, Limit, Market, Material, Subject } from '../formula/types';
 
@@ -162,8 +162,8 @@ export function groundMaterial(ground: Ground, material: Material): GroundMateri
   const isRuled = (slot: number) => ground.limits[slot]!.length > 0 || ground.declarables[slot]!.length > 0;
   const ruledSlots = shares.map(({ slot }) => slot).filter(isRuled);
   const scents = material.madeOf?.length
-    ? material.madeOf.filter(({ kind }) => SCENT_KINDS.has(kind)).map((part) => part.material)
-    : SCENT_KINDS.has(material.kind)
+    ? material.madeOf.filter(isScent).map((part) => part.material)
+    : isScent(material)
       ? [material.id]
       : [];
   const scentSlots = scents.map((id) => slotOf(ground, { type: 'material', id }));

@@ -2,7 +2,8 @@
 import { TAKES, type Day, type DayBook } from './day-book';
 import { CAUTION, gramsSaid, VESSEL } from './day-words';
 import type { Premix } from './premix';
-import { isScent, sugarShare, type Role } from './roles';
+import { isScent } from '../formula/scents';
+import { sugarShare, type Role } from './roles';
 import { ALKALI_LINE, LYE_STOCK_LINE, type RunStep } from './run-sheet-types';
 
 /** Usual craft temperatures, °C. Waxes set early and want it warmer; lactate wants the lye below 55. */

@@ -1,6 +1,6 @@
 /** What the run sheet says: plain words that somebody who never made soap can follow. */
 import type { Load } from './roles';
-import { isScent } from './roles';
+import { isScent } from '../formula/scents';
 
 export const VESSEL = {
   alkali: 'dry plastic cup',

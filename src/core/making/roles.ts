@@ -2,6 +2,7 @@
 import type { TraitMaterial } from '../formula/traits';
 import type { Line } from '../formula/types';
 import { isAlwaysCommon } from '../loads/plan';
+import { isScent } from '../formula/scents';
 
 /**
  * `liquid` and `dissolved` go in before the alkali, `lactate` into the cooled lye, `powder` is wetted first, `held`
@@ -40,8 +41,6 @@ const SOLID_SATURATED_PCT = 45;
 const SOLID_NAOH_PER_GRAM = 0.16;
 
 export const isFatty = ({ kind }: TraitMaterial) => kind === 'fat' || kind === 'wax';
-export const isScent = ({ kind }: TraitMaterial) =>
-  kind === 'fragrance' || kind === 'essentialOil' || kind === 'isolate';
 
 /** Whether a fat or wax is solid in a room, by its acids, else by how much hydroxide it takes up. */
 export function isSolid({ kind, fattyAcids, saponification }: TraitMaterial): boolean {

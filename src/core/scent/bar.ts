@@ -1,5 +1,5 @@
 /** A blend tried in a bar: its oils as lines of their own in place of the bar's scent. */
-import { SCENT_KINDS, type MixPart } from '../formula/mix';
+import { isScentBlend, type MixPart } from '../formula/mix';
 import type { Formula, Line, Material } from '../formula/types';
 import type { BlendOil } from './programme';
 
@@ -10,13 +10,11 @@ export function oilLine(material: string): string {
 
 /** The formula without its scents. */
 export function withoutScent(formula: Formula, material: (id: string) => Material | undefined): Formula {
-  const isScent = (line: Line) => {
+  const isScentLine = (line: Line) => {
     const found = material(line.material);
-    if (!found) return false;
-    const parts = found.madeOf?.length ? found.madeOf.map(({ kind }) => kind) : [found.kind];
-    return parts.every((kind) => SCENT_KINDS.has(kind));
+    return found !== undefined && isScentBlend(found);
   };
-  return { ...formula, lines: formula.lines.filter((line) => !isScent(line)) };
+  return { ...formula, lines: formula.lines.filter((line) => !isScentLine(line)) };
 }
 
 /**

@@ -1,5 +1,5 @@
 /** A list of materials as the cupboard takes it: each row a material that is known, or a new one, with its lot. Pure. */
-import { SCENT_KINDS } from '../formula/mix';
+import { isScent } from '../formula/scents';
 import type { Kind } from '../formula/types';
 import type { ImportedStock } from '../records/import';
 import type { SheetFault } from './layout';
@@ -66,7 +66,7 @@ function lotIn(
 function standsApart(kind: Kind | null, known: KnownMaterial): boolean {
   if (kind === null || kind === 'other' || known.isChosen) return false;
   if (!known.isSure) return kind !== known.kind;
-  return kind !== 'fat' && SCENT_KINDS.has(kind) !== SCENT_KINDS.has(known.kind);
+  return kind !== 'fat' && isScent({ kind }) !== isScent(known);
 }
 
 /** Whether what a name is taken for is to be looked at. */

@@ -1,6 +1,6 @@
 /** What is to be minded about a material: missing or old papers, old bottles, low stock. */
 import type { Lot } from '../../core/making/cost';
-import { SCENT_KINDS } from '../../core/formula/mix';
+import { isScent } from '../../core/formula/scents';
 import { hasTooMuchPeroxide, storageCaution, type PeroxideCondition } from '../../core/scent/storage';
 import type { CupboardEntry } from '../../core/records/cupboard';
 
@@ -27,7 +27,7 @@ export function signsOf(
   { today, peroxides }: Minding,
 ): Sign[] {
   const signs: Sign[] = [];
-  if (!mix && SCENT_KINDS.has(material.kind) && !papers.certificate) {
+  if (!mix && isScent(material) && !papers.certificate) {
     signs.push({
       short: 'no certificate',
       full: 'No certificate on file: every bar with it is unproven. Ask the supplier for one.',

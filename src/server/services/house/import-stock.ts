@@ -2,7 +2,7 @@
 import type { Knex } from 'knex';
 import type { ImportedStock, LookedAtStock, StockResult } from '../../../core/records/import';
 import type { StatedMaterial } from '../../../core/records/cupboard';
-import { SCENT_KINDS } from '../../../core/formula/mix';
+import { isScent } from '../../../core/formula/scents';
 import { libraryMaterial } from '../../../library';
 import type { House } from '../../house';
 import { allLots } from '../../repositories/lots';
@@ -14,7 +14,7 @@ import { makeMaterial, takeMaterial } from '../cupboard/materials';
 
 /** A new material by the little that a list says of it. */
 function stated({ name, kind, inci, naohPerGram }: NonNullable<ImportedStock['own']>): StatedMaterial {
-  const role = SCENT_KINDS.has(kind) ? ('scent' as const) : ('ingredient' as const);
+  const role = isScent({ kind }) ? ('scent' as const) : ('ingredient' as const);
   const isFatty = kind === 'fat' || kind === 'wax';
   return {
     name,

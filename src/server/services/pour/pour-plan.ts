@@ -12,6 +12,7 @@ import type { StoreSnapshot } from '../../store/snapshot';
 import { notesForNextTime } from './batch-notes';
 import { planSheet } from './batches';
 import { papersStanding } from '../../store/papers';
+import { isScent } from '../../../core/formula/scents';
 
 const grams = (massG: number) => `${Math.round(massG)} g`;
 
@@ -37,8 +38,8 @@ function lotWarnings(
 
 /** Papers of a scent: none, or one that a newer has to be asked for. */
 function paperWarnings(id: string, snapshot: StoreSnapshot): string[] {
-  const kind = snapshot.material(id)?.kind;
-  if (kind !== 'fragrance' && kind !== 'essentialOil' && kind !== 'isolate') return [];
+  const material = snapshot.material(id);
+  if (!material || !isScent(material)) return [];
   const documents = snapshot.stored.find(({ material }) => material.id === id)?.documents ?? [];
   const { certificate } = papersStanding(documents, snapshot.onDate);
   if (!certificate) return ['No certificate is on file.'];

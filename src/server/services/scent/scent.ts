@@ -26,8 +26,7 @@ export async function scentDeskData(house: House): Promise<ScentDeskData> {
   const { db, today } = house;
   const entries = await cupboardEntries(house);
   const snapshot = await snapshotOf(db, today);
-  const isScent = ({ material }: CupboardEntry) =>
-    isScentBlend(material.madeOf?.length ? material.madeOf.map(({ kind }) => kind) : [material.kind]);
+  const isScent = ({ material }: CupboardEntry) => isScentBlend(material);
   const formula = starterFormula(PLAIN_NAME);
   return {
     blends: entries.filter((entry) => entry.mix && isScent(entry)),
