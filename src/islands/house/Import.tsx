@@ -40,10 +40,11 @@ function ImportIsland({ today }: { today: string }) {
   };
   return (
     <section className="sheet grid gap-4">
-      <label>
+      <label className="min-w-0">
         <span className="eyebrow block">A CSV or XLSX file</span>
         <input
           type="file"
+          className="max-w-full"
           accept=".csv,.tsv,.xlsx,text/csv"
           onChange={(event) => {
             const file = event.target.files?.[0];
