@@ -118,7 +118,7 @@ async function write(): Promise<void> {
     const { revision, formula } = version;
     const lines = formula.lines.map((line) =>
       line.amount.unit === '%fats'
-        ? { ...line, amount: { ...line.amount, value: (turn % 1000) / 1000 } }
+        ? { ...line, amount: { ...line.amount, value: 1 + (turn % 100) / 1000 } }
         : line,
     );
     const kept = await ask('/api/v1/products/lamp-room/formula', {
