@@ -1,10 +1,11 @@
-import { Download } from 'lucide-react';
+import { Download, FileInput } from 'lucide-react';
 import { useState } from 'react';
 import { groupBy } from '../../core/group';
 import type { ArchivePreview } from '../../core/records/house';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { momentInWords } from '../../ui/words';
+import { FileButton } from '../../ui/FileButton';
 
 const THING_WORDS: Record<string, string> = {
   material: 'Materials, with papers and lots',
@@ -114,19 +115,9 @@ export function Archive() {
         <a className="action" href={address('archive')} download>
           <Download size={16} aria-hidden="true" /> Everything out
         </a>
-        <label className="min-w-0">
-          <span className="eyebrow block">Look into an archive, or a bar somebody handed over</span>
-          <input
-            type="file"
-            className="max-w-full"
-            accept=".zip,application/zip"
-            disabled={busy !== null}
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) void open(file);
-            }}
-          />
-        </label>
+        <FileButton accept=".zip,application/zip" disabled={busy !== null} onFile={(file) => void open(file)}>
+          <FileInput size={16} aria-hidden="true" /> Look into an archive, or a bar somebody handed over
+        </FileButton>
       </p>
       <p role="status">{busy ?? done}</p>
       <Faults faults={faults} />

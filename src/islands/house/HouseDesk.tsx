@@ -41,7 +41,9 @@ function About({ installation }: { installation: Installation }) {
           {rows.map(([name, words]) => (
             <tr key={name}>
               <th scope="row">{name}</th>
-              <td className={fault !== null && name === 'Database' ? 'text-madder' : 'break-all'}>{words}</td>
+              <td className={fault !== null && name === 'Database' ? 'text-madder' : 'wrap-anywhere'}>
+                {words}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -1,5 +1,7 @@
 import { useState } from 'react';
+import { FileInput } from 'lucide-react';
 import { isStock } from '../../core/sheets/stock-layout';
+import { FileButton } from '../../ui/FileButton';
 import { guarded } from '../../ui/Guarded';
 import { Select } from '../../ui/Select';
 import { PaperFault } from '../papers/fault';
@@ -40,23 +42,21 @@ function ImportIsland({ today }: { today: string }) {
   };
   return (
     <section className="sheet grid gap-4">
-      <label className="min-w-0">
-        <span className="eyebrow block">A CSV or XLSX file</span>
-        <input
-          type="file"
-          className="max-w-full"
-          accept=".csv,.tsv,.xlsx,text/csv"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) void open(file);
-          }}
-        />
-      </label>
+      <FileButton
+        accept=".csv,.tsv,.xlsx,text/csv"
+        className="justify-self-start"
+        onFile={(file) => void open(file)}
+      >
+        <FileInput size={16} aria-hidden="true" /> A CSV or XLSX file
+      </FileButton>
       <p role="alert" className="text-madder">
         {fault}
       </p>
       {sheet.rows.length > 0 && (
-        <Opened key={`${sheet.name} ${sheet.rows.length}`} sheet={sheet} today={today} />
+        <>
+          <h2 className="text-lg">{sheet.name}</h2>
+          <Opened key={`${sheet.name} ${sheet.rows.length}`} sheet={sheet} today={today} />
+        </>
       )}
     </section>
   );

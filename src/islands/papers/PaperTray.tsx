@@ -219,8 +219,21 @@ interface ThePaperProps {
 
 function ThePaper({ desk: { opened, fault, far, stop, goOn }, pointed, filed, onNext }: ThePaperProps) {
   const taken = useMemo(() => (opened ? takenLines(opened.draft) : new Set<number>()), [opened]);
+  const place = useRef<HTMLDivElement>(null);
+  const isReading = far !== null;
+  // On a phone it stands below what waits: what becomes of a paper comes into sight by itself.
+  useEffect(() => {
+    if (isReading || fault) place.current?.scrollIntoView({ block: 'nearest' });
+  }, [isReading, fault]);
   return (
-    <div role="region" aria-label="The paper" aria-busy={far !== null} tabIndex={0} className="paper-window">
+    <div
+      ref={place}
+      role="region"
+      aria-label="The paper"
+      aria-busy={far !== null}
+      tabIndex={0}
+      className="paper-window"
+    >
       {far && (
         <p role="status" className="flex items-center gap-3">
           {far.words}… <progress max={1} value={far.share} aria-label="How far it is read" className="w-32" />

@@ -14,6 +14,7 @@ import {
   type Column,
   type Mapping,
 } from './columns';
+import { FileButton } from '../../ui/FileButton';
 import { TextField } from '../../ui/TextField';
 
 interface List {
@@ -202,23 +203,6 @@ function Answer({ told }: { told: Told }) {
   );
 }
 
-function ChooseFile({ name, onFile }: { name: string | null; onFile: (file: File | undefined) => void }) {
-  return (
-    <label className="action justify-self-start">
-      {name ?? 'Choose a CSV file'}
-      <input
-        type="file"
-        accept=".csv,.tsv,text/csv,text/plain"
-        className="sr-only"
-        onChange={(event) => {
-          onFile(event.target.files?.[0]);
-          event.target.value = '';
-        }}
-      />
-    </label>
-  );
-}
-
 /** Whether a cell names a bar or a batch there is. */
 function isNamed(names: readonly string[]): (text: string) => boolean {
   const known = new Set(names.map((name) => name.toLowerCase()));
@@ -234,8 +218,7 @@ function useTill(names: readonly string[]) {
   const [order, setOrder] = useState<DayOrder | null>(null);
   const [told, setTold] = useState<Told | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const open = async (file: File | undefined) => {
-    if (!file) return;
+  const open = async (file: File) => {
     const read = await readFile(file);
     if (typeof read === 'string') return setTold({ kind: 'faults', words: read, faults: [] });
     setTold(null);
@@ -331,7 +314,13 @@ export function TillList({ markets, names }: { markets: Market[]; names: readonl
           is written.
         </p>
       )}
-      <ChooseFile name={list?.name ?? null} onFile={(file) => void open(file)} />
+      <FileButton
+        accept=".csv,.tsv,text/csv,text/plain"
+        className="justify-self-start"
+        onFile={(file) => void open(file)}
+      >
+        {list?.name ?? 'Choose a CSV file'}
+      </FileButton>
       {list && <OpenList till={till} list={list} markets={markets} />}
       {told && <Answer told={told} />}
     </section>
