@@ -3,6 +3,7 @@ import type { Batch, BatchEvent, EventFields, EventType } from '../core/batch/ty
 import { cureInput, lightestG, materialsIn, settledBars, usualChecks } from '../core/curing/batch-cure';
 import { cure, USUAL_MIN_DAYS } from '../core/curing/cure';
 import type { Lot } from '../core/making/cost';
+import { standingOf } from '../core/curing/standing';
 import { dayAfter, momentOn } from '../core/quantities/day';
 import type { BatchDetail } from '../core/records/batch';
 import { allLots } from '../server/repositories/lots';
@@ -208,7 +209,7 @@ function leftOut(events: readonly BatchEvent[]): { leftoverG: number; trimmingsG
 /** Sold a few at a time on market days, or all of them. */
 function sell(hand: Hand, demo: DemoBatch, batch: Batch, pouredMin: number): void {
   const { good } = batch.bars;
-  const { weighings, options } = cureInput(batch);
+  const { weighings, options } = cureInput(standingOf(batch));
   const bars = settledBars(batch, cure(weighings, options), USUAL_MIN_DAYS);
   const netMassG = Math.floor(lightestG(bars)!);
   const from = pouredMin + RELEASED_AFTER_DAYS * 1440;

@@ -18,6 +18,7 @@ import { folded } from '../core/folded';
 import { hasTraces } from './archive/traces';
 import { dataFolder } from './config';
 import { MIGRATION_NAMES, migrationSource } from './migrations';
+import { foldMissing } from './store/batches';
 import { syncToDisk } from './store/disk';
 import { StoreFault, storeFault } from './store/faults';
 
@@ -149,6 +150,7 @@ export async function openDatabase(folder: string): Promise<Knex> {
     await lookOver(database);
     await liftMigrationLock(database);
     database = await migrate(database, folder);
+    await database.transaction(foldMissing);
     tighten(folder);
     return database;
   } catch (error) {

@@ -18,6 +18,7 @@ import {
 import { flatten, leastHeadroom } from './bare';
 import { buildSheet } from './sheet';
 import { benchChanges } from './changes';
+import { benchHouse } from './house';
 import { benchKeystroke } from './keystroke';
 import { sized } from './size';
 import { benchStore } from './store';
@@ -180,6 +181,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   store: benchStore,
   changes: benchChanges,
   keystroke: benchKeystroke,
+  house: benchHouse,
 };
 const asked = process.argv.slice(2).filter((one) => !one.startsWith('--'));
 const unknown = asked.filter((name) => !(name in PARTS));

@@ -2,4 +2,4 @@
 const isShort = process.argv.includes('--short');
 
 /** The full size, or the short one where that is asked for. */
-export const sized = (full: number, short: number): number => (isShort ? short : full);
+export const sized = <T>(full: T, short: T): T => (isShort ? short : full);

@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { declareNet, proposedNetG } from '../../src/core/curing/net';
 import { rackTasks } from '../../src/core/curing/rack';
+import { standingOf } from '../../src/core/curing/standing';
 import { netText } from '../../src/core/labels/heights';
 import { CRUMBLED, CUT_CHECK, cutWindow, TOO_SOFT, type PastCut } from '../../src/core/curing/window';
 import { foldBatch } from '../../src/core/batch/fold';
@@ -247,7 +248,7 @@ describe('the rack', () => {
   const tasks = (events: BatchEvent[], hours: number) => {
     const batch = batchAt(events, hours);
     const window = cutWindow(batch.formula, materials);
-    return rackTasks(batch, new Date(START + hours * 3_600_000).toISOString(), window, null).map(
+    return rackTasks(standingOf(batch), new Date(START + hours * 3_600_000).toISOString(), window, null).map(
       ({ kind, urgency }) => `${kind} ${urgency}`,
     );
   };

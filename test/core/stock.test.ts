@@ -5,7 +5,7 @@ import { refusalOf } from '../../src/core/batch/admit';
 import { extendBatch, foldBatch } from '../../src/core/batch/fold';
 import type { BatchEvent } from '../../src/core/batch/types';
 import { runSheet } from '../../src/core/making/run-sheet';
-import { allocateSale, type SaleSource } from '../../src/core/stock/sales';
+import { allocateSale, batchesByName, type SaleName, type SaleSource } from '../../src/core/stock/sales';
 import { nextPour, paceOf, type Supply } from '../../src/core/stock/pace';
 import { LIBRARY } from '../../src/library';
 
@@ -94,19 +94,21 @@ describe('the ledger of bars', () => {
   });
 });
 
-function source(id: string, bars: number, releasedOn: string, markets = ['EU']): SaleSource {
+function source(id: string, bars: number, releasedOn: string, markets = ['EU']): SaleName & SaleSource {
   const events = [
     ...cutInto(bars, 0, id.toUpperCase()),
     event('released', { bars, netMassG: 90, markets }, `${releasedOn}T08:00:00Z`),
   ];
-  return { id, product: 'night-mail', productName: 'Night Mail', batch: foldBatch(events)! };
+  const batch = foldBatch(events)!;
+  return { id, code: batch.code, product: 'night-mail', productName: 'Night Mail', batch };
 }
 
 describe('a row of what went out', () => {
   const sources = [source('nm-1', 3, '2026-10-10'), source('nm-2', 5, '2026-11-01', ['EU', 'UK'])];
   const row = { day: '2026-11-10', what: 'Night Mail', bars: 4, how: 'sale' as const, market: 'EU' as const };
   const partsOf = (more: object) => {
-    const found = allocateSale({ ...row, ...more }, sources, 'UTC');
+    const asked = { ...row, ...more };
+    const found = allocateSale(asked, batchesByName(sources)(asked.what), 'UTC');
     return found.ok ? found.parts.map(({ batch, bars }) => `${batch} ${bars}`) : found.code;
   };
   it('takes from the oldest first, across batches, from those released for the market by the day', () => {

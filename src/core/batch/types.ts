@@ -191,5 +191,20 @@ export interface Batch {
   bars: { good: number; released: number; gone: number; left: number };
 }
 
+/**
+ * How a batch stands after its events, without its plan and what went into the pot: small enough to be kept beside
+ * them, and all that the rack, the till and the stock go by.
+ */
+export interface BatchStanding extends Omit<
+  Batch,
+  'formula' | 'materials' | 'sheet' | 'lines' | 'stepsDone' | 'temperatures' | 'portions' | 'notes'
+> {
+  sheet: Pick<RunSheet, 'bars'>;
+  /** What of the pour became bars, grams; null before the cut. */
+  barsG: number | null;
+  /** The checks that are usual before it is sold, by what went in. */
+  asked: { id: string; name: string }[];
+}
+
 /** What is wrong with an event; the path is the field within it. */
 export type Refusal = RequestError;

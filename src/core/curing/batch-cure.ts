@@ -1,6 +1,6 @@
 /** A batch's own cure: what of its events the cure, the cut window and the release are reckoned from. */
 import { batchFormula } from '../batch/request';
-import type { Batch } from '../batch/types';
+import type { Batch, BatchStanding } from '../batch/types';
 import type { TraitMaterial } from '../formula/traits';
 import { isScent } from '../formula/scents';
 import type { Market } from '../formula/types';
@@ -41,7 +41,7 @@ function stepOf(weighings: readonly { massG: number; readabilityG: number }[]): 
 
 /** The weighings of a batch's bars, those left out aside, and what else is known of them. */
 export function cureInput(
-  batch: Batch,
+  batch: Pick<BatchStanding, 'poured' | 'startedAt' | 'barWeighings' | 'barsG' | 'cut'>,
   minDays?: number,
 ): { weighings: CureWeighing[]; options: CureOptions } {
   const from = batch.poured?.at ?? batch.startedAt;
@@ -51,7 +51,7 @@ export function cureInput(
     options: {
       readabilityG: stepOf(counted),
       confirmed: counted.flatMap(({ confirmed }, place) => (confirmed === null ? [] : [place])),
-      pouredG: barsMassG(batch),
+      pouredG: batch.barsG,
       bars: batch.cut?.bars ?? null,
       ...(minDays === undefined ? {} : { minDays }),
     },
@@ -59,7 +59,9 @@ export function cureInput(
 }
 
 /** The last mass of every bar weighed, those left out aside, grams. */
-export function lastWeights({ barWeighings }: Batch): { bar: string; massG: number; at: string }[] {
+export function lastWeights({
+  barWeighings,
+}: Pick<Batch, 'barWeighings'>): { bar: string; massG: number; at: string }[] {
   const last = new Map<string, { bar: string; massG: number; at: string }>();
   for (const { bar, massG, at, leftOut } of barWeighings) {
     const before = last.get(bar);
@@ -83,7 +85,11 @@ export interface SettledBar {
  * @example
  * settledBars(batch, cure); // [{ bar: '1', massG: 91.8, by: 'weight' }, …]
  */
-export function settledBars(batch: Batch, cure: Cure | null, minDays: number): SettledBar[] {
+export function settledBars(
+  batch: Pick<Batch, 'poured' | 'startedAt' | 'barWeighings'>,
+  cure: Cure | null,
+  minDays: number,
+): SettledBar[] {
   const from = batch.poured?.at ?? batch.startedAt;
   const settledFrom = cure?.readyOnDay ? Math.max(minDays, cure.readyOnDay.high) : minDays;
   const isSettled = cure?.curve.length ? cure.settled : true;
@@ -99,7 +105,7 @@ export const lightestG = (bars: readonly SettledBar[]): number | null =>
   bars.length === 0 ? null : Math.min(...bars.map(({ massG }) => massG));
 
 /** The day a batch was made, in the house's zone: of its pour, or of its beginning before that. */
-export const madeOn = ({ poured, startedAt }: Batch, zone: string): string =>
+export const madeOn = ({ poured, startedAt }: Pick<Batch, 'poured' | 'startedAt'>, zone: string): string =>
   dayOf(poured?.at ?? startedAt, zone);
 
 /** The last day, in the house's zone, on which units were placed on each market; of several releases in one the later counts. */
@@ -114,7 +120,7 @@ export function placedDays({ released }: Batch, zone: string): Partial<Record<Ma
 }
 
 /** Hours after the pour at which a cut was tried and put off. */
-export function putOffHours({ poured, checks, cut }: Batch): number[] {
+export function putOffHours({ poured, checks, cut }: Pick<Batch, 'poured' | 'checks' | 'cut'>): number[] {
   if (!poured) return [];
   return checks
     .filter(

@@ -1,7 +1,7 @@
 /** What a batch on the rack waits for: cutting in its window, turning, weighing, checking, release (cure page; craft). */
-import type { Batch } from '../batch/types';
+import type { BatchStanding } from '../batch/types';
 import { byMoment, isBefore, MS_PER_DAY, MS_PER_HOUR } from '../quantities/day';
-import { daysSince, materialsIn, usualChecks } from './batch-cure';
+import { daysSince } from './batch-cure';
 import { USUAL_MIN_DAYS } from './cure';
 import type { Cure } from './cure-types';
 import type { CutWindow, PortionWindow } from './window';
@@ -69,7 +69,7 @@ function cutTask(pouredAt: string, at: string, window: PortionWindow): RackTask 
   return told('open', `${what}: in its window${left}.`);
 }
 
-function turnTask({ cut, checks, poured }: Batch, at: string): RackTask[] {
+function turnTask({ cut, checks, poured }: BatchStanding, at: string): RackTask[] {
   if (!cut || daysSince(poured?.at ?? cut.at, at) > TURN_UNTIL_DAYS) return [];
   const last = checks.filter(({ check }) => check === TURNED).at(-1)?.at ?? cut.at;
   const from = after(last, TURN_EVERY_DAYS * MS_PER_DAY);
@@ -80,7 +80,7 @@ function turnTask({ cut, checks, poured }: Batch, at: string): RackTask[] {
   return [{ kind: 'turn', portion: null, urgency: isDue ? 'open' : 'later', from, until: null, words }];
 }
 
-function weighTask({ cut, barWeighings }: Batch, at: string, cure: Cure | null): RackTask[] {
+function weighTask({ cut, barWeighings }: BatchStanding, at: string, cure: Cure | null): RackTask[] {
   if (!cut || cure?.settled) return [];
   const last = barWeighings
     .map((one) => one.at)
@@ -98,16 +98,14 @@ function weighTask({ cut, barWeighings }: Batch, at: string, cure: Cure | null):
 
 /** What stands in the way of a release, each in one sentence; with a written reason it can be done all the same. */
 export function againstRelease(
-  batch: Batch,
+  batch: BatchStanding,
   at: string,
   cure: Cure | null,
   minDays = USUAL_MIN_DAYS,
 ): string[] {
   const age = daysSince(batch.poured?.at ?? batch.startedAt, at);
-  const open = usualChecks(materialsIn(batch)).filter(
-    ({ id }) => !batch.checks.some(({ check }) => check === id),
-  );
-  const bad = usualChecks(materialsIn(batch)).filter(
+  const open = batch.asked.filter(({ id }) => !batch.checks.some(({ check }) => check === id));
+  const bad = batch.asked.filter(
     ({ id }) => batch.checks.filter(({ check }) => check === id).at(-1)?.outcome === 'bad',
   );
   return [
@@ -121,7 +119,7 @@ export function againstRelease(
   ];
 }
 
-function releaseTasks(batch: Batch, at: string, cure: Cure | null, minDays: number): RackTask[] {
+function releaseTasks(batch: BatchStanding, at: string, cure: Cure | null, minDays: number): RackTask[] {
   const { cut, bars, checks } = batch;
   if (!cut || bars.good - bars.released <= 0) return [];
   const against = againstRelease(batch, at, cure, minDays);
@@ -135,9 +133,7 @@ function releaseTasks(batch: Batch, at: string, cure: Cure | null, minDays: numb
     words,
   });
   const isRipe = !isBefore(at, from) && cure?.settled === true;
-  const isChecked = usualChecks(materialsIn(batch)).every(({ id }) =>
-    checks.some(({ check }) => check === id),
-  );
+  const isChecked = batch.asked.every(({ id }) => checks.some(({ check }) => check === id));
   if (against.length === 0)
     return [task('release', `Release ${bars.good - bars.released} bars: settled and checked.`)];
   return isRipe && !isChecked ? [task('check', 'Settled: look it over before it is released.')] : [];
@@ -150,7 +146,7 @@ function releaseTasks(batch: Batch, at: string, cure: Cure | null, minDays: numb
  * rackTasks(batch, now, window, cure)[0]; // what it waits for first
  */
 export function rackTasks(
-  batch: Batch,
+  batch: BatchStanding,
   at: string,
   window: CutWindow | null,
   cure: Cure | null,

@@ -49,6 +49,12 @@ export function readingsOf({ poured, temperatures }: Batch): Reading[] {
   });
 }
 
+/** Moulds of a batch that was measured since it was poured. */
+export const measuredIn = (batch: Batch): string[] =>
+  readingsOf(batch).length === 0
+    ? []
+    : batch.poured!.moulds.filter(({ count }) => count > 0).map(({ id }) => id);
+
 /** A batch with what was measured of it, to calibrate by; null where nothing was, or where it does not reckon. */
 export function measuredBatch(batch: Batch, moulds: readonly Mould[]): Measured | null {
   const readings = readingsOf(batch);

@@ -24,7 +24,7 @@ export interface Pace {
 }
 
 /** Weeks looked back at most: what sold before that says little of now. */
-const MOST_WEEKS = 26;
+export const MOST_WEEKS = 26;
 const DRAWS = 2000;
 const DAYS_A_WEEK = 7;
 

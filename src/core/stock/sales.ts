@@ -1,5 +1,5 @@
 /** Bars that leave, as told from a stall's evening or a till's list: which batch each row takes them from. */
-import type { Batch, MOVED_HOW } from '../batch/types';
+import type { BatchStanding, MOVED_HOW } from '../batch/types';
 import type { Market } from '../formula/types';
 import { dayOf } from '../quantities/day';
 
@@ -18,12 +18,18 @@ export interface SaleRow {
   despite?: string | null;
 }
 
+/** What a batch goes by in a list of what went out. */
+export interface SaleName {
+  id: string;
+  code: string;
+  product: string;
+  productName: string;
+}
+
 /** A batch that bars can be taken from. */
 export interface SaleSource {
   id: string;
-  product: string;
-  productName: string;
-  batch: Batch;
+  batch: Pick<BatchStanding, 'cut' | 'state' | 'isQuarantined' | 'released' | 'moved' | 'bars'>;
 }
 
 export interface SalePart {
@@ -36,22 +42,34 @@ export type Allocated =
 
 const plain = (text: string) => text.trim().toLowerCase().replace(/\s+/g, ' ');
 
-function named(
-  { what }: SaleRow,
-  sources: readonly SaleSource[],
-): { sources: SaleSource[]; isBatch: boolean } {
-  const wanted = plain(what);
-  const byCode = sources.find(
-    ({ batch }) => wanted === plain(batch.code) || wanted.startsWith(`${plain(batch.code)}/`),
-  );
-  if (byCode) return { sources: [byCode], isBatch: true };
-  const ofBar = sources.filter(
-    ({ product, productName }) => wanted === product || wanted === plain(productName),
-  );
-  return { sources: ofBar, isBatch: false };
+/**
+ * Finds batches by what a row says: the batch of that code, with or without a bar's number behind it, else all of the bar
+ * of that name or id, in the order they are given.
+ *
+ * @example
+ * const find = batchesByName(names);
+ * find('NM-261107/3'); // [{ id: 'nm-261107', … }]
+ */
+export function batchesByName<T extends SaleName>(all: readonly T[]): (what: string) => readonly T[] {
+  const byCode = new Map<string, T>();
+  const ofBar = new Map<string, T[]>();
+  for (const one of all) {
+    const code = plain(one.code);
+    if (!byCode.has(code)) byCode.set(code, one);
+    for (const name of new Set([one.product, plain(one.productName)]))
+      ofBar.set(name, [...(ofBar.get(name) ?? []), one]);
+  }
+  return (what) => {
+    const wanted = plain(what);
+    for (let end = wanted.length; end > 0; end = wanted.lastIndexOf('/', end - 1)) {
+      const found = byCode.get(wanted.slice(0, end));
+      if (found) return [found];
+    }
+    return ofBar.get(wanted) ?? [];
+  };
 }
 
-const soldOf = ({ moved }: Batch) =>
+const soldOf = ({ moved }: SaleSource['batch']) =>
   moved.reduce((sum, { how, bars }) => sum + (how === 'sale' ? bars : 0), 0);
 
 /** Bars of a batch that can still go this way. */
@@ -70,11 +88,10 @@ function fits({ batch }: SaleSource, { how, day, market, despite }: SaleRow, zon
 }
 
 /**
- * The batches a row takes its bars from: the batch it names, else the oldest of the bar first. `sources` are oldest
- * first and stand as left by the rows before; days are those of the house's zone.
+ * The batches a row takes its bars from. `found` are those that it names, oldest first, as left by the rows before; days
+ * are those of the house's zone.
  */
-export function allocateSale(row: SaleRow, sources: readonly SaleSource[], zone: string): Allocated {
-  const { sources: found } = named(row, sources);
+export function allocateSale(row: SaleRow, found: readonly SaleSource[], zone: string): Allocated {
   const fault = (path: string, code: string, message: string): Allocated => ({
     ok: false,
     path,

@@ -1,10 +1,10 @@
 /** The bars of a batch that a stock counts on: ready to be sold, and on their way there. Pure. */
-import type { Batch } from '../batch/types';
+import type { Batch, BatchStanding } from '../batch/types';
 
-type Standing = Pick<Batch, 'state' | 'isQuarantined' | 'bars' | 'cut' | 'sheet'>;
+type Counted = Pick<BatchStanding, 'state' | 'isQuarantined' | 'bars' | 'cut' | 'sheet'>;
 
 /** Released bars that are still here; of a batch that was released in part, no others. */
-export function readyBars({ state, isQuarantined, bars }: Standing): number {
+export function readyBars({ state, isQuarantined, bars }: Counted): number {
   if (state !== 'released' || isQuarantined) return 0;
   return Math.max(0, Math.min(bars.left, bars.released - bars.gone));
 }
@@ -15,7 +15,7 @@ const ON_THE_WAY: readonly Batch['state'][] = ['poured', 'cut', 'curing', 'relea
  * Bars that are still to be released: what is here and not ready; before the cut, as many as the sheet makes. What went
  * already, as a sample or lost, counts nowhere.
  */
-export function comingBars(batch: Standing): number {
+export function comingBars(batch: Counted): number {
   if (!ON_THE_WAY.includes(batch.state) || batch.isQuarantined) return 0;
   return batch.cut ? Math.max(0, batch.bars.left - readyBars(batch)) : (batch.sheet.bars ?? 0);
 }

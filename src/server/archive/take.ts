@@ -1,5 +1,6 @@
 /** Taking things out of an archive that was built into a database of its own: by SQL from file to file, all or nothing. */
 import type { Knex } from 'knex';
+import { foldMissing } from '../store/batches';
 import { writing } from '../store/writing';
 import { TABLES } from './tables';
 import type { ArchiveThing } from './unpack-job';
@@ -58,7 +59,11 @@ export async function takeThings(
       )) as [{ base: number }];
       for (const table of TABLES.filter(({ name }) => tables.includes(name)))
         await takeTable(trx, table, base);
+      await trx.raw(
+        "delete from main.batch_standings where batch_id in (select id from chosen where thing = 'batch')",
+      );
       await trx.raw('drop table chosen');
+      await foldMissing(trx);
     });
   } finally {
     await db.raw('detach incoming');

@@ -8,6 +8,7 @@ import * as rack from './006-rack';
 import * as changes from './007-changes';
 import * as search from './008-search';
 import * as changeCounts from './009-change-counts';
+import * as standings from './010-standings';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
@@ -19,6 +20,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '007-changes': changes,
   '008-search': search,
   '009-change-counts': changeCounts,
+  '010-standings': standings,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

@@ -2,6 +2,7 @@
 import type { Knex } from 'knex';
 import type { BatchEvent } from '../../core/batch/types';
 import type { WeighedBatch } from '../../core/batch/weighed';
+import type { SaleName } from '../../core/stock/sales';
 import type { BatchSummary } from '../../core/records/batch';
 
 interface BatchRow {
@@ -15,7 +16,7 @@ interface BatchRow {
   summary: string;
 }
 
-const summaryOf = ({ seq, summary }: BatchRow): BatchSummary => ({
+const summaryOf = ({ seq, summary }: Pick<BatchRow, 'seq' | 'summary'>): BatchSummary => ({
   ...(JSON.parse(summary) as BatchSummary),
   seq,
 });
@@ -58,29 +59,38 @@ export async function findBatchByCode(db: Knex, code: string): Promise<BatchSumm
   return row ? summaryOf(row) : null;
 }
 
+/** Newest first; without what was weighed, which is large and read by its own statements. */
+const summaries = (db: Knex) =>
+  db<BatchRow>('batches').orderBy('started_at', 'desc').orderBy('id').select('seq', 'summary');
+
 /** Batches, newest first: all, or those of one product. */
 export async function allBatches(db: Knex, product: string | null = null): Promise<BatchSummary[]> {
-  const query = db<BatchRow>('batches').orderBy('started_at', 'desc').orderBy('id');
-  const rows = await (product === null ? query : query.where('product_id', product));
+  const rows = await (product === null ? summaries(db) : summaries(db).where('product_id', product));
   return rows.map(summaryOf);
 }
 
-/** Ids of the latest batches whose block a temperature was taken of. */
-export async function withTemperatures(db: Knex, most: number): Promise<ReadonlySet<string>> {
-  const latest = db('batches').select('id').orderBy('started_at', 'desc').limit(most);
-  const rows: { batch_id: string }[] = await db('batch_events')
-    .distinct('batch_id')
-    .whereIn('batch_id', latest)
-    .whereRaw(
-      "json_extract(body, '$.type') = 'temperature' and json_extract(body, '$.of') in ('batter', 'mould')",
-    );
-  return new Set(rows.map(({ batch_id }) => batch_id));
+/** Batches of these ids, newest first. */
+export async function batchesById(db: Knex, ids: ReadonlySet<string>): Promise<BatchSummary[]> {
+  return (await summaries(db).whereIn('id', [...ids])).map(summaryOf);
 }
 
 /** Codes taken by batches that begin so. */
 export async function takenCodes(trx: Knex, base: string): Promise<ReadonlySet<string>> {
   const rows: { code: string }[] = await trx('batches').select('code').where('code', 'like', `${base}%`);
   return new Set(rows.map(({ code }) => code));
+}
+
+/** What batches that were cut go by in a list of what went out, oldest first. */
+export async function saleNames(db: Knex): Promise<(SaleName & { seq: number })[]> {
+  return db('batches as b')
+    .join('batch_standings as s', 's.batch_id', 'b.id')
+    .whereNotNull('s.cut_at')
+    .orderBy('b.started_at')
+    .orderBy('b.id', 'desc')
+    .select(
+      { id: 'b.id', seq: 'b.seq', code: 'b.code', product: 'b.product_id' },
+      db.raw("json_extract(b.summary, '$.productName') as productName"),
+    );
 }
 
 /** Batches that were poured and are not gone, with the months that their bar keeps, where its wrap says. */

@@ -1,11 +1,25 @@
 /** Batches as they stand. */
+import type { Knex } from 'knex';
 import { curesBy, foldBatch } from '../../core/batch/fold';
 import type { Batch, BatchEvent } from '../../core/batch/types';
+import { weighedOf } from '../../core/batch/weighed';
+import { standingOf } from '../../core/curing/standing';
+import { measuredIn } from '../../core/heat/batch-pour';
 import { laterOf } from '../../core/quantities/day';
 import type { BatchDetail, BatchSummary } from '../../core/records/batch';
 import type { House } from '../house';
 import { fault } from '../http';
-import { allBatches, allEvents, findBatch } from '../repositories/batches';
+import { noteFault } from '../log';
+import {
+  addBatch,
+  allBatches,
+  allEvents,
+  batchesById,
+  eventsOf,
+  findBatch,
+  putBatch,
+} from '../repositories/batches';
+import { batchesUnkept, putStanding } from '../repositories/standings';
 
 export const unknownBatch = (id: string) => fault(404, 'unknown-batch', `There is no batch "${id}".`, 'id');
 
@@ -27,6 +41,49 @@ export function summaryOf(id: string, seq: number, name: string, batch: Batch): 
   };
 }
 
+/** A batch as it is kept: its id, how many events it has, and its bar's name. */
+type Named = Pick<BatchSummary, 'id' | 'seq' | 'productName'>;
+
+const keepStanding = (trx: Knex, { id, seq }: Pick<Named, 'id' | 'seq'>, batch: Batch): Promise<void> =>
+  putStanding(trx, { batch: id, seq, standing: standingOf(batch), warmIn: measuredIn(batch) });
+
+/** Adds a batch that is begun, before its first event. */
+export async function addNewBatch(trx: Knex, { id, seq, productName }: Named, batch: Batch): Promise<void> {
+  await addBatch(trx, summaryOf(id, seq, productName, batch));
+  await keepStanding(trx, { id, seq }, batch);
+}
+
+/** Keeps all that stands beside a batch's events: whoever adds one calls this in the same transaction. */
+export async function keepBatch(
+  trx: Knex,
+  { id, seq, productName }: Named,
+  batch: Batch,
+  zone: string,
+): Promise<void> {
+  await putBatch(trx, summaryOf(id, seq, productName, batch), weighedOf(batch, zone));
+  await keepStanding(trx, { id, seq }, batch);
+}
+
+/**
+ * Makes what is kept beside the events of batches where it is missing or of other events: after a migration, and for
+ * batches that came in with an archive. Answers how many.
+ */
+export async function foldMissing(trx: Knex): Promise<number> {
+  const missing = await batchesUnkept(trx);
+  for (const id of missing) {
+    const events = await eventsOf(trx, id);
+    try {
+      const batch = foldBatch(events.map(({ event }) => event));
+      const summary = await findBatch(trx, id);
+      if (batch && summary) await keepStanding(trx, summary, batch);
+    } catch (error) {
+      // What cannot be followed costs that batch its place in the lists, and no start.
+      noteFault(`batch ${id} not followed`, error);
+    }
+  }
+  return missing.length;
+}
+
 /** A day after the cut a batch cures by itself. */
 function asOf(summary: BatchSummary, now: string): BatchSummary {
   const isDry = summary.cutAt !== null && curesBy(summary.cutAt, now);
@@ -41,6 +98,11 @@ export async function listBatches(
   const all = (await allBatches(db, product)).map((summary) => asOf(summary, now));
   if (state === null) return all;
   return all.filter((one) => (state === 'quarantined' ? one.isQuarantined : one.state === state));
+}
+
+/** Batches of these ids, newest first. */
+export async function batchesAt({ db, now }: House, ids: ReadonlySet<string>): Promise<BatchSummary[]> {
+  return (await batchesById(db, ids)).map((summary) => asOf(summary, now));
 }
 
 /** A batch with its events; 404 where there is none. */

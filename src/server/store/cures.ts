@@ -1,9 +1,9 @@
 /** The cures of batches, as their weighings tell them. */
 import type { Knex } from 'knex';
-import type { Batch } from '../../core/batch/types';
+import type { Batch, BatchStanding } from '../../core/batch/types';
 import { cureInput, lightestG, settledBars, type SettledBar } from '../../core/curing/batch-cure';
 import type { Cure } from '../../core/curing/cure-types';
-import type { BatchDetail } from '../../core/records/batch';
+import { standingOf } from '../../core/curing/standing';
 import type { House } from '../house';
 import { onThread } from '../jobs/threads';
 import { told } from '../jobs/told';
@@ -15,29 +15,35 @@ import { findSetting } from '../repositories/settings';
 const CHUNK = 4;
 const LIMIT_MS = 30_000;
 
+export interface StandingOfBatch {
+  id: string;
+  seq: number;
+  standing: BatchStanding;
+}
+
 /** The cures of some batches: kept where nothing happened since, reckoned on threads where it did. */
 export async function curesOf(
   { db }: House,
-  details: readonly BatchDetail[],
+  batches: readonly StandingOfBatch[],
   minDays: number,
 ): Promise<ReadonlyMap<string, Cure>> {
   const kept = await keptCures(
     db,
-    details.map(({ id }) => id),
+    batches.map(({ id }) => id),
   );
   const found = new Map<string, Cure>();
-  const open: BatchDetail[] = [];
-  for (const detail of details) {
-    const known = kept.get(detail.id);
-    if (known?.seq === detail.seq && known.minDays === minDays) found.set(detail.id, known.cure);
-    else open.push(detail);
+  const open: StandingOfBatch[] = [];
+  for (const one of batches) {
+    const known = kept.get(one.id);
+    if (known?.seq === one.seq && known.minDays === minDays) found.set(one.id, known.cure);
+    else open.push(one);
   }
   const chunks = Array.from({ length: Math.ceil(open.length / CHUNK) }, (_, at) =>
     open.slice(at * CHUNK, (at + 1) * CHUNK),
   );
   await Promise.all(
     chunks.map(async (chunk) => {
-      const tasks = chunk.map(({ batch }) => cureInput(batch, minDays));
+      const tasks = chunk.map(({ standing }) => cureInput(standing, minDays));
       const cures = await told(onThread('cures', { tasks }, { limitMs: LIMIT_MS }), 'id');
       for (const [at, { id, seq }] of chunk.entries()) {
         found.set(id, cures[at]!);
@@ -63,7 +69,7 @@ export async function settledNow(
   batch: Batch,
 ): Promise<{ cure: Cure; bars: SettledBar[]; lightestG: number | null }> {
   const { value: days } = await findSetting(db, 'curingDays');
-  const tasks = [cureInput(batch, days.least)];
+  const tasks = [cureInput(standingOf(batch), days.least)];
   const [cure] = await told(onThread('cures', { tasks }, { limitMs: LIMIT_MS }), 'id');
   const bars = settledBars(batch, cure!, days.least);
   return { cure: cure!, bars, lightestG: lightestG(bars) };

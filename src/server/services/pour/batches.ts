@@ -8,7 +8,6 @@ import { batchLetters } from '../../../core/batch/code';
 import { batchRequest } from '../../../core/batch/request';
 import type { Batch, BatchEvent, EventOf, Refusal } from '../../../core/batch/types';
 import { madeOn, placedDays } from '../../../core/curing/batch-cure';
-import { weighedOf } from '../../../core/batch/weighed';
 import type { AssessmentRequest } from '../../../core/formula/types';
 import { runSheet } from '../../../core/making/run-sheet';
 import type { RunSheet } from '../../../core/making/run-sheet-types';
@@ -20,22 +19,14 @@ import { drawStock } from '../../events/draw';
 import { tellBatch } from '../../events/feed';
 import type { House } from '../../house';
 import { fault, HttpFault } from '../../http';
-import {
-  addBatch,
-  addEvent,
-  eventBatches,
-  eventsOf,
-  findBatch,
-  putBatch,
-  takenCodes,
-} from '../../repositories/batches';
+import { addEvent, eventBatches, eventsOf, findBatch, takenCodes } from '../../repositories/batches';
 import { findSetting } from '../../repositories/settings';
 import { materialsOf, snapshotOf, type StoreSnapshot } from '../../store/snapshot';
 import { once, takenIds, writing } from '../../store/writing';
 import { settledNow } from '../../store/cures';
 import { freeId } from '../../store/ids';
 import { requireProduct } from '../../store/products';
-import { latest, requireBatch, summaryOf, unknownBatch } from '../../store/batches';
+import { addNewBatch, keepBatch, latest, requireBatch, unknownBatch } from '../../store/batches';
 
 /** A code that no batch has: the bar's letters and the day, and a letter where there are several. */
 async function freeCode(trx: Knex, name: string, today: string): Promise<string> {
@@ -95,7 +86,7 @@ export function beginBatch(house: House, wanted: NewBatch, key: string | null = 
         code,
       };
       const batch = foldBatch([started])!;
-      await addBatch(trx, summaryOf(id, 1, product.name, batch));
+      await addNewBatch(trx, { id, seq: 1, productName: product.name }, batch);
       await addEvent(trx, id, { seq: 1, event: started }, house.now);
       return { id, code, seq: 1, batch, events: [started], sheet };
     }),
@@ -269,11 +260,7 @@ export async function addEvents(house: House, id: string, { after, events }: Eve
       extendBatch(batch, own);
     }
     if (fresh.length > 0)
-      await putBatch(
-        trx,
-        summaryOf(id, all.length, summary.productName, batch),
-        weighedOf(batch, house.zone),
-      );
+      await keepBatch(trx, { id, seq: all.length, productName: summary.productName }, batch, house.zone);
     return { seq: all.length, batch, added: fresh.map(({ event }) => event.id), known };
   });
   if (!('stale' in done) && done.added.length > 0) tellBatch({ batch: id, seq: done.seq });

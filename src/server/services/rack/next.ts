@@ -1,38 +1,31 @@
 /** What to pour next: the pace of every bar, what is ready and curing, what is wanted by a day, and what is missing. */
-import { comingBars, readyBars } from '../../../core/stock/supply';
 import { setImmediate as breath } from 'node:timers/promises';
-import type { Batch } from '../../../core/batch/types';
-import { madeOn } from '../../../core/curing/batch-cure';
 import { groupBy } from '../../../core/group';
-import type { BatchSummary } from '../../../core/records/batch';
 import type { NextBar, NextData, NextPlans } from '../../../core/records/next';
-import { dayAfter, dayOf } from '../../../core/quantities/day';
-import { nextPour, paceOf, type SoldOn, type Supply } from '../../../core/stock/pace';
+import { dayAfter, dayOf, momentOn } from '../../../core/quantities/day';
+import { MOST_WEEKS, nextPour, paceOf, type Supply } from '../../../core/stock/pace';
 import type { House } from '../../house';
 import { HttpFault } from '../../http';
-import { allBatches } from '../../repositories/batches';
+import { comingOf, releasedBars, soldSince } from '../../repositories/standings';
 import { findSetting, putSetting } from '../../repositories/settings';
 import { writing } from '../../store/writing';
 import { planPour } from '../pour/pour-plan';
 import { comparables } from '../worktable/products';
-import { requireBatch } from '../../store/batches';
 
-const soldOf = (batch: Batch, zone: string): SoldOn[] =>
-  batch.moved.filter(({ how }) => how === 'sale').map(({ at, bars }) => ({ day: dayOf(at, zone), bars }));
-
+/** What the rows beside the batches say of one bar. */
 interface Made {
-  summary: BatchSummary;
-  batch: Batch;
+  /** The moment it was first released; null where it never was. */
+  firstAt: string | null;
+  ready: number;
+  coming: Awaited<ReturnType<typeof comingOf>>;
+  sold: readonly { at: string; bars: number }[];
 }
 
-function curingOf(made: readonly Made[], { today, zone }: House, cureDays: number): NextBar['curing'] {
-  return made
-    .filter(({ batch }) => comingBars(batch) > 0)
-    .map(({ summary, batch }) => {
-      const bars = comingBars(batch);
-      const ready = dayAfter(madeOn(batch, zone), cureDays);
-      return { batch: summary.id, code: summary.code, bars, readyOn: ready < today ? today : ready };
-    });
+function curingOf({ coming }: Made, { today, zone }: House, cureDays: number): NextBar['curing'] {
+  return coming.map(({ batch, code, bars, madeAt }) => {
+    const ready = dayAfter(dayOf(madeAt, zone), cureDays);
+    return { batch, code, bars, readyOn: ready < today ? today : ready };
+  });
 }
 
 /** What is missing for one pour of a bar as its formula stands; null where it does not reckon. */
@@ -49,24 +42,26 @@ async function wantingOf(house: House, product: string) {
   }
 }
 
+/** Bars looked at between two breaths: some milliseconds. */
+const BARS_A_BREATH = 5;
+
 type Standing = Omit<NextBar, 'barsAPour' | 'missing' | 'verdict'>;
 
 /** How long a bar lasts, before it is asked what another pour would take. */
 function standingOf(
   house: House,
   { id, name }: { id: string; name: string },
-  made: readonly Made[],
+  made: Made,
   plans: NextPlans,
   cureDays: number,
 ): Standing {
   const { today, zone } = house;
-  const released = made.flatMap(({ batch }) => batch.released.map(({ at }) => dayOf(at, zone))).sort();
   const pace = paceOf(
-    made.flatMap(({ batch }) => soldOf(batch, zone)),
-    released[0] ?? today,
+    made.sold.map(({ at, bars }) => ({ day: dayOf(at, zone), bars })),
+    made.firstAt === null ? today : dayOf(made.firstAt, zone),
     today,
   );
-  const ready = made.reduce((sum, { batch }) => sum + readyBars(batch), 0);
+  const { ready } = made;
   const curing = curingOf(made, house, cureDays);
   const planned = plans.planned
     .filter((one) => one.product === id && one.day >= today)
@@ -80,15 +75,17 @@ function standingOf(
 async function standings(house: House): Promise<{ bars: Standing[]; cureDays: number }> {
   const { value: plans } = await findSetting(house.db, 'plans');
   const { value: days } = await findSetting(house.db, 'curingDays');
-  const byProduct = groupBy(await allBatches(house.db), ({ product }) => product);
+  const released = await releasedBars(house.db);
+  const coming = groupBy(await comingOf(house.db), ({ product }) => product);
+  // A day more than is counted: a day of the house may begin before that of UTC.
+  const since = momentOn(dayAfter(house.today, -MOST_WEEKS * 7 - 1), house.zone);
+  const sold = await soldSince(house.db, since);
   const bars: Standing[] = [];
   for (const bar of await comparables(house)) {
-    const made: Made[] = [];
-    for (const summary of byProduct.get(bar.id) ?? []) {
-      made.push({ summary, batch: (await requireBatch(house, summary.id)).batch });
-      await breath();
-    }
+    const { firstAt = null, ready = 0 } = released.get(bar.id) ?? {};
+    const made = { firstAt, ready, coming: coming.get(bar.id) ?? [], sold: sold.get(bar.id) ?? [] };
     bars.push(standingOf(house, bar, made, plans, days.usual));
+    if (bars.length % BARS_A_BREATH === 0) await breath();
   }
   return { bars, cureDays: days.usual };
 }

@@ -1,7 +1,7 @@
 /** The rack: what every batch waits for, how far it has dried, and one batch with its curve and its net weight. */
 import { assess } from '../../../core/assess';
 import { batchRequest } from '../../../core/batch/request';
-import type { Batch } from '../../../core/batch/types';
+import type { Batch, BatchStanding } from '../../../core/batch/types';
 import {
   daysSince,
   lightestG,
@@ -13,40 +13,34 @@ import {
 import type { Cure } from '../../../core/curing/cure-types';
 import { declareNet } from '../../../core/curing/net';
 import { againstRelease, rackTasks } from '../../../core/curing/rack';
-import { cutWindow, type CutWindow, type PastCut } from '../../../core/curing/window';
+import { standingOf } from '../../../core/curing/standing';
+import { cutWindow, type CutWindow } from '../../../core/curing/window';
 import { groupBy } from '../../../core/group';
 import { questionOfBatch } from '../../../core/heat/batch-pour';
 import type { Pace } from '../../../core/heat/pace';
 import { pourOf } from '../../../core/heat/ways';
 import type { Mould } from '../../../core/making/size';
-import type { BatchDetail, BatchSummary } from '../../../core/records/batch';
+import type { BatchDetail } from '../../../core/records/batch';
 import type { CureData, CuringDays, Drying, RackBatch, RackData, StockRow } from '../../../core/records/rack';
 import { benchScale } from '../../devices/scale';
 import { labelPrinter } from '../../devices/printer';
 import type { House } from '../../house';
 import { JobEnded } from '../../jobs/ended';
 import { onThread } from '../../jobs/threads';
-import { allBatches, findBatch } from '../../repositories/batches';
+import { findBatch } from '../../repositories/batches';
 import { dropCures } from '../../repositories/cures';
 import { photosOf } from '../../repositories/photos';
+import { batchesHere, cutBefore, standingsOf } from '../../repositories/standings';
 import { findSetting, putSetting } from '../../repositories/settings';
 import { issuedLabels } from '../../repositories/wraps';
 import { curesOf } from '../../store/cures';
 import { writing } from '../../store/writing';
 import { mouldWarmth } from './warmth';
-import { listBatches, requireBatch } from '../../store/batches';
+import { batchesAt, listBatches, requireBatch } from '../../store/batches';
 import { requireProduct } from '../../store/products';
 
 /** Past cuts of a bar that still tell something. */
 const MOST_PAST = 12;
-
-/** Earlier cuts of a bar, newest first, besides those of one batch. */
-async function pastCuts(house: House, product: string, but: string): Promise<PastCut[]> {
-  const made = (await allBatches(house.db, product)).filter(({ id, cutAt }) => id !== but && cutAt !== null);
-  const past: PastCut[] = [];
-  for (const { id } of made.slice(0, MOST_PAST)) past.push((await requireBatch(house, id)).batch);
-  return past;
-}
 
 /** Paces that were reckoned, by what they were reckoned from; the rack is asked for by every page. */
 const paces = new Map<string, Promise<Pace[]>>();
@@ -81,7 +75,7 @@ async function windowOf(house: House, { id, batch }: BatchDetail): Promise<CutWi
   const used = batch.poured.moulds.filter(({ count }) => count > 0);
   const isSingle =
     used.length > 0 && used.every((one) => moulds.find((mould) => mould.id === one.id)?.isSingle === true);
-  return cutWindow(batch.formula, batch.materials, await pastCuts(house, batch.product, id), {
+  return cutWindow(batch.formula, batch.materials, await cutBefore(house.db, batch.product, id, MOST_PAST), {
     rested: batch.rested,
     pace,
     isSingle,
@@ -100,10 +94,10 @@ function predictedRatio(batch: Batch, markets: CureData['markets'], onDate: stri
 const USUAL_DAYS = 10;
 
 /** Days since the pour; a tablet's clock may run ahead of this one. */
-const ageOf = ({ poured, startedAt }: Batch, at: string) =>
+const ageOf = ({ poured, startedAt }: Pick<Batch, 'poured' | 'startedAt'>, at: string) =>
   Math.max(0, daysSince(poured?.at ?? startedAt, at));
 
-function dryingOf(batch: Batch, at: string, cure: Cure | null): Drying | null {
+function dryingOf(batch: BatchStanding, at: string, cure: Cure | null): Drying | null {
   if (!batch.cut || !batch.poured) return null;
   const ageDays = ageOf(batch, at);
   const plain = {
@@ -120,29 +114,31 @@ function dryingOf(batch: Batch, at: string, cure: Cure | null): Drying | null {
   return { leftShare, isMeasured: true, readyOnDay: cure.readyOnDay, settled: cure.settled };
 }
 
-const ON_RACK: ReadonlySet<BatchSummary['state']> = new Set(['poured', 'cut', 'curing', 'released']);
-
-/** Every batch that is not gone, with what it waits for, most urgent first. */
+/** Every batch that is not gone, with what it waits for, most urgent first. Only those that wait to be cut are folded. */
 export async function rackNow(house: House): Promise<RackData> {
-  const summaries = (await listBatches(house, { state: null, product: null })).filter(
-    ({ state, bars }) => ON_RACK.has(state) && (state !== 'released' || bars.left > 0),
+  const summaries = await batchesAt(house, await batchesHere(house.db));
+  const standings = await standingsOf(
+    house.db,
+    summaries.map(({ id }) => id),
   );
-  const details: BatchDetail[] = [];
-  for (const { id } of summaries) details.push(await requireBatch(house, id));
-  const curing = details.filter(({ batch }) => batch.cut !== null && batch.state !== 'released');
+  const here = summaries.map((summary) => ({
+    ...summary,
+    standing: { ...standings.get(summary.id)!, state: summary.state },
+  }));
+  const curing = here.filter(({ standing }) => standing.cut !== null && standing.state !== 'released');
   const { value: days, revision } = await findSetting(house.db, 'curingDays');
   const cures = await curesOf(house, curing, days.least);
   const batches: RackBatch[] = [];
-  for (const [at, summary] of summaries.entries()) {
-    const detail = details[at]!;
+  for (const { standing, ...summary } of here) {
     const cure = cures.get(summary.id) ?? null;
-    const window = await windowOf(house, detail);
+    const window =
+      summary.state === 'poured' ? await windowOf(house, await requireBatch(house, summary.id)) : null;
     batches.push({
       ...summary,
-      ageDays: ageOf(detail.batch, house.now),
+      ageDays: ageOf(standing, house.now),
       window,
-      tasks: rackTasks(detail.batch, house.now, window, cure, days.least),
-      drying: dryingOf(detail.batch, house.now, cure),
+      tasks: rackTasks(standing, house.now, window, cure, days.least),
+      drying: dryingOf(standing, house.now, cure),
     });
   }
   return { at: house.now, batches, days, revision };
@@ -170,7 +166,8 @@ export async function cureData(house: House, id: string): Promise<CureData> {
   const { productName } = (await findBatch(house.db, id))!;
   const { product } = await requireProduct(house.db, batch.product);
   const { value: days } = await findSetting(house.db, 'curingDays');
-  const cure = (await curesOf(house, [detail], days.least)).get(id)!;
+  const standing = standingOf(batch);
+  const cure = (await curesOf(house, [{ ...detail, standing }], days.least)).get(id)!;
   const window = await windowOf(house, detail);
   const settled = settledBars(batch, cure, days.least);
   const weights = settled.map(({ massG }) => massG);
@@ -191,9 +188,9 @@ export async function cureData(house: House, id: string): Promise<CureData> {
     window,
     cure,
     predictedRatio: predictedRatio(batch, product.markets, house.today),
-    tasks: rackTasks(batch, house.now, window, cure, days.least),
+    tasks: rackTasks(standing, house.now, window, cure, days.least),
     checks: usualChecks(materialsIn(batch)),
-    against: againstRelease(batch, house.now, cure, days.least),
+    against: againstRelease(standing, house.now, cure, days.least),
     lightestG: lightestG(settled),
     settledBy: settled.some(({ by }) => by === 'curve') ? 'curve' : settled.length > 0 ? 'weight' : null,
     readabilityG: benchScale().readabilityG,
@@ -215,12 +212,13 @@ export async function cureData(house: House, id: string): Promise<CureData> {
 /** Released bars that are still here, oldest first, by batch. */
 export async function stockForSale(house: House): Promise<StockRow[]> {
   const summaries = (await listBatches(house, { state: 'released', product: null })).reverse();
-  const rows: StockRow[] = [];
-  for (const { id, code, productName, bars, isQuarantined } of summaries) {
-    if (bars.left <= 0 || isQuarantined) continue;
-    const { batch } = await requireBatch(house, id);
-    const markets = [...new Set(batch.released.flatMap((one) => one.markets))];
-    rows.push({ batch: id, code, productName, left: bars.left, markets });
-  }
-  return rows;
+  const free = summaries.filter(({ bars, isQuarantined }) => bars.left > 0 && !isQuarantined);
+  const standings = await standingsOf(
+    house.db,
+    free.map(({ id }) => id),
+  );
+  return free.map(({ id, code, productName, bars: { left } }): StockRow => {
+    const markets = [...new Set(standings.get(id)!.released.flatMap((one) => one.markets))];
+    return { batch: id, code, productName, left, markets };
+  });
 }

@@ -2,26 +2,32 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { setImmediate as breath } from 'node:timers/promises';
 import type { Knex } from 'knex';
-import { weighedOf } from '../../../core/batch/weighed';
 import { refusalOf } from '../../../core/batch/admit';
 import { extendBatch, foldBatch } from '../../../core/batch/fold';
-import type { BatchEvent, EventOf } from '../../../core/batch/types';
+import type { Batch, BatchEvent, EventOf } from '../../../core/batch/types';
 import type { RequestError } from '../../../core/formula/types';
-import { allocateSale, type SalePart, type SaleRow, type SaleSource } from '../../../core/stock/sales';
+import {
+  allocateSale,
+  batchesByName,
+  type SaleName,
+  type SalePart,
+  type SaleRow,
+  type SaleSource,
+} from '../../../core/stock/sales';
 import { laterOf, momentOn } from '../../../core/quantities/day';
 import { tellBatch } from '../../events/feed';
 import type { House } from '../../house';
 import { HttpFault } from '../../http';
 import {
   addEvents as addStored,
-  allBatches,
   allEvents,
   eventBatches,
-  putBatch,
+  saleNames,
   soldBefore,
 } from '../../repositories/batches';
 import { writing } from '../../store/writing';
-import { summaryOf } from '../../store/batches';
+import { keepBatch } from '../../store/batches';
+import { standingsOf } from '../../repositories/standings';
 
 export interface SalesAnswer {
   /** Rows written down now, rows known from before, and bars that went. */
@@ -34,18 +40,34 @@ export interface SalesAnswer {
 
 interface Source extends SaleSource {
   seq: number;
+  productName: string;
+  /** Folded once bars of it go. */
+  whole: Batch | null;
   fresh: { seq: number; event: BatchEvent }[];
 }
 
-/** Every batch with bars, oldest first. */
-async function sourcesOf({ db, now }: House): Promise<Source[]> {
-  const summaries = (await allBatches(db)).filter(({ cutAt }) => cutAt !== null).reverse();
-  const sources: Source[] = [];
-  for (const { id, seq, product, productName } of summaries) {
-    const events = await allEvents(db, id);
-    sources.push({ id, product, productName, seq, batch: foldBatch(events, now)!, fresh: [] });
-  }
-  return sources;
+/** Batches by what rows call them, and those that any of the rows names. */
+interface Sources {
+  find: (what: string) => readonly SaleName[];
+  named: ReadonlyMap<string, Source>;
+}
+
+async function sourcesOf(db: Knex, rows: readonly SaleRow[]): Promise<Sources> {
+  const find = batchesByName(await saleNames(db));
+  const names = new Map(rows.flatMap(({ what }) => find(what).map((one) => [one.id, one])));
+  const standings = await standingsOf(db, [...names.keys()]);
+  const named = [...names.values()].map(({ id, seq, productName }): [string, Source] => [
+    id,
+    { id, seq, productName, batch: standings.get(id)!, whole: null, fresh: [] },
+  ]);
+  return { find, named: new Map(named) };
+}
+
+/** The batch of a source with all its events. */
+async function wholeOf(db: Knex, source: Source, now: string): Promise<Batch> {
+  source.whole ??= foldBatch(await allEvents(db, source.id), now)!;
+  source.batch = source.whole;
+  return source.whole;
 }
 
 /** Ids of rows: the same row, the same id; rows that read alike are counted. */
@@ -81,21 +103,23 @@ function eventOf(
 }
 
 /** Takes one row's bars from its batches; what is wrong with it otherwise. */
-function take(
+async function take(
   row: SaleRow,
   id: string,
-  sources: Source[],
+  { find, named }: Sources,
   by: string | null,
-  { now, zone }: House,
-): { parts: SalePart[] } | { fault: RequestError } {
+  { db, now, zone }: House,
+): Promise<{ parts: SalePart[] } | { fault: RequestError }> {
+  const sources = find(row.what).map((one) => named.get(one.id)!);
   const found = allocateSale(row, sources, zone);
   if (!found.ok) return { fault: { path: found.path, code: found.code, message: found.message } };
   for (const [at, part] of found.parts.entries()) {
     const source = sources.find((one) => one.id === part.batch)!;
     const event = eventOf(at === 0 ? id : `${id}:${at}`, row, part, { by, zone });
-    const refused = refusalOf(source.batch, event);
+    const batch = await wholeOf(db, source, now);
+    const refused = refusalOf(batch, event);
     if (refused) return { fault: refused };
-    extendBatch(source.batch, event, laterOf(now, event.at));
+    extendBatch(batch, event, laterOf(now, event.at));
     source.fresh.push({ seq: source.seq + source.fresh.length + 1, event });
   }
   return { parts: found.parts };
@@ -128,10 +152,10 @@ const TAKEN =
   'Something else stands on file under the name that this row would have. Give the row a number of its own (ref).';
 
 async function write(trx: Knex, sources: readonly Source[], { now, zone }: House): Promise<void> {
-  for (const { id, seq, productName, batch, fresh } of sources) {
-    if (fresh.length === 0) continue;
+  for (const { id, seq, productName, whole, fresh } of sources) {
+    if (fresh.length === 0 || !whole) continue;
     await addStored(trx, id, fresh, now);
-    await putBatch(trx, summaryOf(id, seq + fresh.length, productName, batch), weighedOf(batch, zone));
+    await keepBatch(trx, { id, seq: seq + fresh.length, productName }, whole, zone);
   }
 }
 
@@ -152,9 +176,14 @@ export async function recordSales(
 ): Promise<SalesAnswer> {
   const told: string[] = [];
   const action = async (trx: Knex): Promise<SalesAnswer> => {
-    const sources = await sourcesOf({ ...house, db: trx });
+    const inside = { ...house, db: trx };
     const ids = rowIds(rows);
     const known = await soldBefore(trx, ids);
+    const found = await sourcesOf(
+      trx,
+      rows.filter((_, at) => !known.has(ids[at]!)),
+    );
+    const sources = [...found.named.values()];
     const faults: RequestError[] = [];
     const parts: SalePart[][] = [];
     let bars = 0;
@@ -164,7 +193,7 @@ export async function recordSales(
         parts.push([]);
         continue;
       }
-      const taken = take(row, ids[at]!, sources, by, house);
+      const taken = await take(row, ids[at]!, found, by, inside);
       if ('fault' in taken) faults.push({ ...taken.fault, path: `rows.${at}.${taken.fault.path}` });
       parts.push('fault' in taken ? [] : taken.parts);
       if (!('fault' in taken)) bars += row.bars;

@@ -3,13 +3,13 @@ import { measuredBatch } from '../../../core/heat/batch-pour';
 import type { MouldWarmth } from '../../../core/records/warmth';
 import type { House } from '../../house';
 import { fault } from '../../http';
-import { allBatches, withTemperatures } from '../../repositories/batches';
+import { warmIn } from '../../repositories/standings';
 import { findSetting } from '../../repositories/settings';
 import { requireBatch } from '../../store/batches';
 
-/** Pours that still tell something, and batches that are looked through for them. */
+/** Pours that still tell something, and batches that are looked through for them: some do not reckon. */
 const MOST_POURS = 6;
-const MOST_LOOKED_AT = 200;
+const MOST_LOOKED_AT = 20;
 
 /** Pours in a mould of which a temperature is on file since they were poured; 404 where there is no such mould. */
 export async function mouldWarmth(house: House, id: string): Promise<MouldWarmth> {
@@ -17,12 +17,11 @@ export async function mouldWarmth(house: House, id: string): Promise<MouldWarmth
   const mould = moulds.find((one) => one.id === id);
   if (!mould) throw fault(404, 'unknown-mould', `There is no mould "${id}".`, 'id');
   const measured: MouldWarmth['measured'] = [];
-  const told = await withTemperatures(house.db, MOST_LOOKED_AT);
-  const batches = (await allBatches(house.db)).filter(({ id: batch }) => told.has(batch));
-  for (const { id: batch, code } of batches) {
+  for (const id of await warmIn(house.db, mould.id, MOST_LOOKED_AT)) {
     if (measured.length >= MOST_POURS) break;
-    const found = measuredBatch((await requireBatch(house, batch)).batch, [mould]);
-    if (found) measured.push({ ...found, batch, code });
+    const { batch, code } = await requireBatch(house, id);
+    const found = measuredBatch(batch, [mould]);
+    if (found) measured.push({ ...found, batch: id, code });
   }
   return { measured };
 }

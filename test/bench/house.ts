@@ -1,0 +1,167 @@
+/**
+ * Pages and calls of a house as it grows: the demo, a maker after five years, a workshop, asked by turns of servers of
+ * their own. The short form counts statements in two small houses instead.
+ */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { setTimeout as wait } from 'node:timers/promises';
+import { gzipSync } from 'node:zlib';
+import { FIXED_DAY, seededFolder, seedOnce } from '../support/seeded';
+import { FIVE_YEARS, growHouse, WORKSHOP, type HouseSize } from '../support/big-house';
+import { openDatabase } from '../../src/server/database';
+import { sized } from './size';
+
+const FIRST_PORT = 4460;
+const ROUNDS = 5;
+const BAR = 'night-mail';
+const BATCH = 'nm-260930';
+
+/** What pages ask for: screens, and what they call. */
+const ADDRESSES: readonly string[] = [
+  '/',
+  '/rack',
+  '/api/v1/rack',
+  '/rack/next',
+  '/api/v1/next',
+  '/api/v1/attention',
+  '/api/v1/range/days',
+  '/pour',
+  '/pour/trace',
+  '/watch',
+  '/cupboard',
+  '/cupboard/shelf',
+  '/cupboard/papers',
+  '/scent',
+  '/wrap',
+  `/bars/${BAR}`,
+  `/wrap/${BAR}`,
+  `/rack/${BATCH}`,
+  '/rack/out',
+  `/pour/${BATCH}/record`,
+  '/api/v1/lots/lye-lot/trace',
+  '/api/v1/moulds/long-block/warmth',
+  '/house',
+  '/api/v1/installation',
+  '/api/v1/search?q=citral',
+];
+
+const houseOn = (db: Awaited<ReturnType<typeof openDatabase>>) => ({
+  db,
+  today: FIXED_DAY,
+  now: `${FIXED_DAY}T12:00:00.000Z`,
+  zone: 'UTC',
+});
+
+/** A folder with a house of a size in it, and a lot to trace there. */
+async function build(size: HouseSize | null): Promise<{ folder: string; lot: string }> {
+  const folder = seededFolder();
+  const db = await openDatabase(folder);
+  if (size) await growHouse(houseOn(db), size);
+  const [{ lot }] = (await db('stock_movements')
+    .whereNotNull('batch_id')
+    .select({ lot: 'lot_id' })
+    .orderBy('id')
+    .limit(1)) as [{ lot: string }];
+  await db.destroy();
+  return { folder, lot };
+}
+
+interface Running {
+  name: string;
+  url: string;
+  lot: string;
+  server: ChildProcess;
+  startMs: number;
+}
+
+async function start(
+  name: string,
+  { folder, lot }: { folder: string; lot: string },
+  port: number,
+): Promise<Running> {
+  const began = performance.now();
+  const env = {
+    ...process.env,
+    PROPORTIA_DATA: folder,
+    PROPORTIA_TODAY: FIXED_DAY,
+    PROPORTIA_ZONE: 'UTC',
+    HOST: '127.0.0.1',
+    PORT: String(port),
+  };
+  const server = spawn(process.execPath, ['dist/server/serve.mjs'], {
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  const url = `http://127.0.0.1:${port}`;
+  const isUp = () =>
+    fetch(`${url}/api/v1/health`).then(
+      ({ ok }) => ok,
+      () => false,
+    );
+  while (!(await isUp())) await wait(20);
+  return { name, url, lot, server, startMs: performance.now() - began };
+}
+
+const median = (times: readonly number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+
+async function ask(
+  { url, lot }: Running,
+  address: string,
+): Promise<{ ms: number; bytes: number; packed: number }> {
+  const began = performance.now();
+  const answer = await fetch(url + address.replace('lye-lot', lot));
+  const body = Buffer.from(await answer.arrayBuffer());
+  const ms = performance.now() - began;
+  if (!answer.ok) throw new Error(`${address} answers ${answer.status}: ${body.toString().slice(0, 300)}`);
+  return { ms, bytes: body.length, packed: gzipSync(body).length };
+}
+
+const SIZES: readonly [name: string, size: HouseSize | null][] = [
+  ['demo', null],
+  ['five years', FIVE_YEARS],
+  ['workshop', WORKSHOP],
+];
+
+/** Prints a line an address: what it takes in the larger houses against the demo. */
+async function benchHouses(): Promise<void> {
+  const unseed = seedOnce();
+  const wanted = process.env.HOUSES?.split(',');
+  const sizes = SIZES.filter(([name]) => !wanted || wanted.includes(name.replace(' ', '-')));
+  const built = [];
+  for (const [name, size] of sizes) built.push({ name, ...(await build(size)) });
+  const running: Running[] = [];
+  for (const [at, { name, ...where }] of built.entries())
+    running.push(await start(name, where, FIRST_PORT + at));
+  for (const { name, startMs } of running)
+    console.log(
+      JSON.stringify({ measure: `${name}: from start to listening`, startMs: Math.round(startMs) }),
+    );
+  const only = process.env.ADDRESSES?.split(',');
+  for (const address of ADDRESSES.filter((one) => !only || only.includes(one))) {
+    const times = running.map((): number[] => []);
+    const sizes = running.map(() => ({ bytes: 0, packed: 0 }));
+    for (let round = 0; round <= ROUNDS; round++)
+      for (const [at, house] of running.entries()) {
+        const { ms, ...size } = await ask(house, address);
+        // The first only warms up.
+        if (round > 0) times[at]!.push(ms);
+        sizes[at] = size;
+      }
+    const ms = times.map(median);
+    console.log(
+      JSON.stringify({
+        measure: address,
+        houses: running.map(({ name }) => name),
+        ratio: ms.map((one) => Number((one / ms[0]!).toFixed(2))),
+        ms: ms.map((one) => Math.round(one)),
+        kB: sizes.map(({ bytes }) => Math.round(bytes / 1000)),
+        packedKB: sizes.map(({ packed }) => Math.round(packed / 1000)),
+      }),
+    );
+  }
+  for (const { server } of running) server.kill();
+  for (const { folder } of built) rmSync(folder, { recursive: true, force: true });
+  unseed();
+}
+
+export const benchHouse = (): Promise<void> => sized(benchHouses, benchHouses)();

@@ -1,0 +1,123 @@
+/** What stands beside batches' events in rows is what a full fold gives, whatever happened and by whichever door. */
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { foldBatch } from '../../src/core/batch/fold';
+import type { BatchEvent } from '../../src/core/batch/types';
+import { standingOf } from '../../src/core/curing/standing';
+import { measuredIn } from '../../src/core/heat/batch-pour';
+import { comingBars, readyBars } from '../../src/core/stock/supply';
+import { HttpFault } from '../../src/server/http';
+import { allEvents } from '../../src/server/repositories/batches';
+import { addEvents } from '../../src/server/services/pour/batches';
+import { recordSales } from '../../src/server/services/rack/sales';
+import { foldMissing } from '../../src/server/store/batches';
+import { writing } from '../../src/server/store/writing';
+import { useDemo } from './database';
+
+describe('rows kept beside the events of batches', () => {
+  const demo = useDemo();
+  const plain = (value: unknown) => JSON.parse(JSON.stringify(value)) as unknown;
+
+  interface Row {
+    batch_id: string;
+    ready: number;
+    coming: number;
+    body: string;
+  }
+
+  /** Every row against its batch folded anew. */
+  async function expectFolded(): Promise<void> {
+    const rows: Row[] = await demo.db('batch_standings');
+    expect(rows.length).to.equal(((await demo.db('batches')) as unknown[]).length);
+    for (const { batch_id: id, body, ready, coming } of rows) {
+      const batch = foldBatch(await allEvents(demo.db, id))!;
+      const standing = standingOf(batch);
+      expect(plain({ ...(JSON.parse(body) as object), state: batch.state }), id).to.deep.equal(
+        plain(standing),
+      );
+      expect([ready, coming], id).to.deep.equal([readyBars(batch), comingBars(batch)]);
+      const sold: { bars: number }[] = await demo.db('batch_sales').where('batch_id', id).orderBy('rowid');
+      expect(
+        sold.map(({ bars }) => bars),
+        id,
+      ).to.deep.equal(batch.moved.filter(({ how }) => how === 'sale').map(({ bars }) => bars));
+      const warm: { mould_id: string }[] = await demo.db('batch_warmth').where('batch_id', id);
+      expect(
+        warm.map(({ mould_id }) => mould_id),
+        id,
+      ).to.have.members(measuredIn(batch));
+    }
+  }
+
+  const times = fc.integer({ min: 0, max: 20 });
+  const events = fc.oneof(
+    times.map((bars) => ({
+      type: 'moved',
+      bars: bars + 1,
+      how: bars % 3 ? 'sale' : 'gift',
+      despite: 'so it was',
+    })),
+    times.map((c) => ({ type: 'temperature', of: c % 2 ? 'mould' : 'batter', c: 30 + c })),
+    times.map((bar) => ({ type: 'barWeighed', bar: String(bar), massG: 90 + bar, readabilityG: 0.1 })),
+    times.map((bars) => ({ type: 'sorted', bars: bars % 3, reason: 'cracked' })),
+    times.map((bars) => ({
+      type: 'released',
+      bars: bars + 1,
+      netMassG: 80,
+      markets: ['EU'],
+      despite: 'tried',
+    })),
+    fc.constant({ type: 'quarantined', reason: 'smells odd' }),
+    fc.constant({ type: 'decided', decision: 'release', reason: 'it was the box' }),
+    fc.constant({ type: 'decided', decision: 'discard', reason: 'it was not' }),
+    fc.constant({ type: 'cut', bars: 14, seconds: 1, trimmingsG: 20 }),
+    fc.constant({ type: 'noted', text: 'cooler next time', for: 'nextTime' }),
+  );
+
+  it('are what a full fold gives, over random histories', async () => {
+    await expectFolded();
+    const ids: { id: string }[] = await demo.db('batches').select('id');
+    let [count, taken] = [0, 0];
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.tuple(fc.nat(), events), { minLength: 5, maxLength: 25 }),
+        async (history) => {
+          for (const [which, fields] of history) {
+            const { id } = ids[which % ids.length]!;
+            const own = {
+              id: `random${++count}`,
+              at: demo.house.now,
+              by: null,
+              ...fields,
+            } as unknown as BatchEvent;
+            try {
+              await addEvents(demo.house, id, { after: null, events: [own] });
+              taken++;
+            } catch (error) {
+              // Refused as making no sense now: nothing may have changed.
+              if (!(error instanceof HttpFault)) throw error;
+            }
+          }
+          await expectFolded();
+        },
+      ),
+      { numRuns: 8 },
+    );
+    expect(taken).to.be.above(count / 5);
+  }).timeout(120_000);
+
+  it('follow what a till tells, and are made anew where they are missing or of other events', async () => {
+    const row = { day: demo.house.today, what: 'Goods Yard', bars: 1, how: 'gift' as const };
+    await recordSales(demo.house, [row], { by: null, isPreview: false });
+    await expectFolded();
+    const before: Row[] = await demo.db('batch_standings').orderBy('batch_id');
+    await demo.db('batch_standings').where('batch_id', before[0]!.batch_id).delete();
+    await demo
+      .db('batch_standings')
+      .where('batch_id', before[1]!.batch_id)
+      .update({ made_of: '1 3', body: '{}' });
+    expect(await writing(demo.db, foldMissing)).to.equal(2);
+    expect(await demo.db('batch_standings').orderBy('batch_id')).to.deep.equal(before);
+    expect(await writing(demo.db, foldMissing)).to.equal(0);
+  });
+});
