@@ -8,6 +8,7 @@ import { standOf } from './change/effects';
 import type { ClosestLimit, LabelState, MarketStand } from './records/range';
 import { effectOnProduct, worstVerdict } from './loads/limits';
 import { spoken } from './spoken';
+import { ALKALI_MATERIAL } from './making/cost';
 import { isScentBlend } from './formula/mix';
 
 export interface OverviewInput {
@@ -35,6 +36,8 @@ export interface Overview {
   /** Names of the fragrances and essential oils in it. */
   scents: string[];
   label: LabelState;
+  /** What one pour of the formula as it stands makes and wants; null where it does not reckon. */
+  pour: { bars: number | null; massG: Record<string, number> } | null;
 }
 
 /** The margin that counts where a formula states none, percent (assessment page). */
@@ -79,6 +82,14 @@ function withoutContributors({ contributors: _, ...limit }: AssessedLimit): Clos
   return limit;
 }
 
+/** Grams of every material of a pour, the alkali with them. */
+function massesOf({ lines }: Formula, assessment: Assessment): Record<string, number> {
+  const massG: Record<string, number> = { [ALKALI_MATERIAL]: assessment.masses.alkaliG };
+  for (const [at, { material }] of lines.entries())
+    massG[material] = (massG[material] ?? 0) + assessment.lines[at]!.massG;
+  return massG;
+}
+
 /**
  * The overview of one bar. `patterns` are the phrases that claims are looked for by.
  *
@@ -96,7 +107,17 @@ export function overviewOf(input: OverviewInput, stored: Stored, patterns: reado
   if (!result.ok) {
     const fault = result.errors[0]!.message;
     const label = input.issued.length > 0 ? ('differs' as const) : ('none' as const);
-    return { verdict: null, closest: null, fault, regimes: {}, margin, markets: [], scents, label };
+    return {
+      verdict: null,
+      closest: null,
+      fault,
+      regimes: {},
+      margin,
+      markets: [],
+      scents,
+      label,
+      pour: null,
+    };
   }
   const { assessment } = result;
   const here = assessment.limits.filter(({ market }) => markets.includes(market));
@@ -117,5 +138,9 @@ export function overviewOf(input: OverviewInput, stored: Stored, patterns: reado
     markets: marketsOf(input, assessment, stored),
     scents,
     label: labelOf(input, assessment),
+    pour: {
+      bars: formula.bars ? Math.max(1, Math.round(formula.bars)) : null,
+      massG: massesOf(formula, assessment),
+    },
   };
 }

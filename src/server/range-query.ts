@@ -1,7 +1,16 @@
 /** What an overview's address asks for: letters of a name, those put away, a page. */
+import { fault } from './http';
 import type { RangeQuery } from './services/range/overviews';
 
 const LONGEST_FIND = 100;
+
+/** The place in a list from which more is asked for, `from`; 0 where nothing is said, 422 where it is no number. */
+export function placeFrom({ searchParams }: URL): number {
+  const text = searchParams.get('from') ?? '0';
+  if (!/^\d{1,7}$/.test(text))
+    throw fault(422, 'invalid', 'Say from which place on, as a whole number.', 'from');
+  return Number(text);
+}
 
 /** Reads the query of an address; whatever is no query counts as not asked. */
 export function rangeQuery({ searchParams }: URL): RangeQuery {

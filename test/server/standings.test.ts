@@ -54,7 +54,7 @@ describe('rows kept beside the events of batches', () => {
     times.map((bars) => ({
       type: 'moved',
       bars: bars + 1,
-      how: bars % 3 ? 'sale' : 'gift',
+      how: bars % 3 ? 'sale' : 'sample',
       despite: 'so it was',
     })),
     times.map((c) => ({ type: 'temperature', of: c % 2 ? 'mould' : 'batter', c: 30 + c })),
@@ -107,7 +107,7 @@ describe('rows kept beside the events of batches', () => {
   }).timeout(120_000);
 
   it('follow what a till tells, and are made anew where they are missing or of other events', async () => {
-    const row = { day: demo.house.today, what: 'Goods Yard', bars: 1, how: 'gift' as const };
+    const row = { day: demo.house.today, what: 'Goods Yard', bars: 1, how: 'sample' as const };
     await recordSales(demo.house, [row], { by: null, isPreview: false });
     await expectFolded();
     const before: Row[] = await demo.db('batch_standings').orderBy('batch_id');

@@ -82,7 +82,9 @@ export interface WrapData {
   /** Phrases the maker added to those that ship, and how often they were changed. */
   ownPhrases: OwnPhrase[];
   phrasesRevision: number;
+  /** The last of the labels issued, newest first, and how many there are in all. */
   issued: (IssuedLabel & { differs: string[] })[];
+  issuedCount: number;
   /** The batch the label is made for, with where it reads otherwise than the formula's; null for the formula's. */
   batch: {
     id: string;

@@ -1,7 +1,7 @@
 import { download as saveFile } from '../../ui/download';
 import { useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
-import type { IssuedLabel } from '../../core/records/wrap';
+import type { IssuedLabel, WrapData } from '../../core/records/wrap';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { useKeeping } from '../../ui/keeping';
@@ -67,6 +67,7 @@ function Comparison({ one, two }: { one: Listed; two: Listed }) {
 function useOut() {
   const { data, market, flush } = useDesk();
   const [issued, setIssued] = useState<Listed[]>(data.issued);
+  const [count, setCount] = useState(data.issuedCount);
   const { busy, faults, setFaults, keep } = useKeeping();
   const url = address('products', data.product.id, 'label');
   const held = { path: '', message: 'Save first: see what holds it up above.' };
@@ -89,9 +90,19 @@ function useOut() {
     const label = await keep((key) =>
       send<IssuedLabel>('POST', issuing, { market, batch: data.batch?.id ?? null }, key),
     );
-    if (label) setIssued((all) => [{ ...label, differs: [] }, ...all]);
+    if (!label) return;
+    setIssued((all) => [{ ...label, differs: [] }, ...all]);
+    setCount((all) => all + 1);
   };
-  return { issued, busy, faults, download, issue };
+  const older = async () => {
+    const path = `${address('products', data.product.id, 'issued')}?from=${issued.length}`;
+    const answer = await send<Pick<WrapData, 'issued' | 'issuedCount'>>('GET', path);
+    if (!answer.ok) return setFaults(answer.faults);
+    const here = new Set(issued.map(({ id }) => id));
+    setIssued((all) => [...all, ...answer.body.issued.filter(({ id }) => !here.has(id))]);
+    setCount(answer.body.issuedCount);
+  };
+  return { issued, count, busy, faults, download, issue, older };
 }
 
 /** Sends an issued label to the label printer. */
@@ -190,7 +201,7 @@ function IssuedLabels({ issued }: { issued: readonly Listed[] }) {
 /** What leaves the house: downloads, and labels issued and frozen. */
 export function IssuedPanel() {
   const { market } = useDesk();
-  const { issued, busy, faults, download, issue } = useOut();
+  const { issued, count, busy, faults, download, issue, older } = useOut();
   return (
     <section aria-label="Out" className="py-2">
       <div className="flex flex-wrap gap-2">
@@ -208,6 +219,11 @@ export function IssuedPanel() {
         </button>
       </div>
       <IssuedLabels issued={issued} />
+      {count > issued.length && (
+        <button type="button" className="action mt-2" onClick={() => void older()}>
+          Older labels: {count - issued.length} more
+        </button>
+      )}
     </section>
   );
 }

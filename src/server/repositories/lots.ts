@@ -5,7 +5,7 @@ import type { Lot } from '../../core/making/cost';
 interface LotRow {
   body: string;
   revision: number;
-  gone: number | null;
+  left: number;
   /** The code of the batch it was made of, while that is in quarantine or after it was discarded. */
   held: string | null;
 }
@@ -19,12 +19,12 @@ const rounded = (massG: number) => Math.round(massG * 1e6) / 1e6;
 /** What speaks against a lot while the batch it was made of, named by its code, is held back. */
 const heldWords = (code: string) => `Batch ${code}, which it was made of, is in quarantine or discarded.`;
 
-function fromRow({ body, revision, gone, held }: LotRow): Lot {
+function fromRow({ body, revision, left, held }: LotRow): Lot {
   const lot = JSON.parse(body) as KeptLot;
   return {
     ...lot,
     quarantine: lot.quarantine ?? (held === null ? null : heldWords(held)),
-    leftG: rounded(lot.quantityG - (gone ?? 0)),
+    leftG: rounded(left),
     revision,
   };
 }
@@ -32,20 +32,30 @@ function fromRow({ body, revision, gone, held }: LotRow): Lot {
 const HELD = `select batches.code from batches where batches.id = json_extract(lots.body, '$.ofBatch')
   and (batches.quarantined = 1 or batches.state = 'discarded')`;
 
-/** Lots with what went out of them and what holds them back; of some materials or one lot where asked. */
-async function lotRows(db: Knex, of: { materials?: readonly string[]; id?: string } = {}): Promise<Lot[]> {
+/** More is left, or was taken than there was, than sums of many weighings leave. The index `lots_in_use` is of this. */
+const IN_USE = 'abs(lot_ledgers.left_g) > 0.0000005';
+
+interface LotQuery {
+  materials?: readonly string[];
+  id?: string;
+  inUse?: boolean;
+}
+
+/** Lots with what is left and what holds them back; of some materials, one lot, or those that are not empty where asked. */
+async function lotRows(db: Knex, of: LotQuery = {}): Promise<Lot[]> {
   const rows = await db('lots')
-    .leftJoin('stock_movements', 'stock_movements.lot_id', 'lots.id')
+    .join('lot_ledgers', 'lot_ledgers.lot_id', 'lots.id')
     .modify((query) => {
       if (of.materials) void query.whereIn('lots.material_id', of.materials);
       if (of.id !== undefined) void query.where('lots.id', of.id);
+      if (of.inUse) void query.whereRaw(IN_USE);
     })
-    .groupBy('lots.id')
     .orderBy('lots.received_on')
+    .orderBy('lots.id')
     .select<LotRow[]>(
       'lots.body',
       'lots.revision',
-      db.raw('sum(stock_movements.mass_g) as gone'),
+      'lot_ledgers.left_g as left',
       db.raw(`(${HELD}) as held`),
     );
   return rows.map(fromRow);
@@ -53,6 +63,30 @@ async function lotRows(db: Knex, of: { materials?: readonly string[]; id?: strin
 
 /** Every lot, oldest delivery first. */
 export const allLots = (db: Knex): Promise<Lot[]> => lotRows(db);
+
+/** Lots that are not empty, oldest delivery first; one that was overdrawn is among them. */
+export const lotsInUse = (db: Knex): Promise<Lot[]> => lotRows(db, { inUse: true });
+
+/** Materials of which there ever was a lot. */
+export async function materialsWithLots(db: Knex): Promise<string[]> {
+  const rows: { material: string }[] = await db('lot_ledgers').distinct({ material: 'material_id' });
+  return rows.map(({ material }) => material);
+}
+
+/** Grams of every material that can be taken on a day: of lots that nothing speaks against. */
+export async function freeOfMaterials(db: Knex, today: string): Promise<ReadonlyMap<string, number>> {
+  const rows: { material: string; freeG: number }[] = await db('lot_ledgers')
+    .join('lots', 'lots.id', 'lot_ledgers.lot_id')
+    .whereRaw(IN_USE)
+    .where('lot_ledgers.left_g', '>', 0)
+    .whereRaw("json_extract(lots.body, '$.quarantine') is null")
+    .whereRaw("coalesce(json_extract(lots.body, '$.bestBefore'), ?) >= ?", [today, today])
+    .whereRaw(`not exists (${HELD})`)
+    .groupBy('lots.material_id')
+    .select({ material: 'lots.material_id' })
+    .sum({ freeG: 'lot_ledgers.left_g' });
+  return new Map(rows.map(({ material, freeG }) => [material, freeG]));
+}
 
 /** Lots of some materials, oldest delivery first. */
 export const lotsOf = (db: Knex, materials: readonly string[]): Promise<Lot[]> => lotRows(db, { materials });

@@ -40,13 +40,42 @@ export async function addIssued(db: Knex, label: IssuedLabel, pdf: Uint8Array): 
   });
 }
 
-/** The labels issued for a bar, newest first. */
-export async function issuedLabels(db: Knex, productId: string): Promise<IssuedLabel[]> {
-  const rows: { body: string }[] = await db('issued_labels')
+const labelsFrom = (rows: readonly { body: string }[]) =>
+  rows.map(({ body }) => JSON.parse(body) as IssuedLabel);
+
+/** Labels issued for a bar, newest first: so many, from a place on. */
+export async function issuedLabels(
+  db: Knex,
+  productId: string,
+  { from, most }: { from: number; most: number },
+): Promise<IssuedLabel[]> {
+  return labelsFrom(
+    await db('issued_labels')
+      .where('product_id', productId)
+      .orderBy('rowid', 'desc')
+      .offset(from)
+      .limit(most)
+      .select('body'),
+  );
+}
+
+/** The labels issued for a batch of a bar, by its code, newest first. */
+export async function labelsOfBatch(db: Knex, productId: string, code: string): Promise<IssuedLabel[]> {
+  return labelsFrom(
+    await db('issued_labels')
+      .where('product_id', productId)
+      .whereRaw("json_extract(body, '$.batchCode') = ?", [code])
+      .orderBy('rowid', 'desc')
+      .select('body'),
+  );
+}
+
+/** How many labels were issued for a bar. */
+export async function issuedCount(db: Knex, productId: string): Promise<number> {
+  const [row] = await db('issued_labels')
     .where('product_id', productId)
-    .orderBy('rowid', 'desc')
-    .select('body');
-  return rows.map(({ body }) => JSON.parse(body) as IssuedLabel);
+    .count<{ count: number }[]>({ count: '*' });
+  return row!.count;
 }
 
 /** An issued label, or null. */

@@ -9,7 +9,7 @@ import { batchesDrawing } from '../../repositories/batches';
 import {
   addLot,
   addMovement,
-  allLots,
+  lotsInUse,
   findLot,
   movementsOf,
   putLot,
@@ -128,8 +128,7 @@ export async function lotLedger(
 /** Every lot that the ledger says something is left of, by material's name. */
 export async function lotsOnShelf({ db, today }: House): Promise<CountedLot[]> {
   const snapshot = await snapshotOf(db, today);
-  return (await allLots(db))
-    .filter(({ leftG }) => leftG !== 0)
+  return (await lotsInUse(db))
     .map(({ id, code, material, leftG }) => ({
       id,
       code,

@@ -3,11 +3,11 @@ import { batchRecord, type BatchRecord } from '../../../core/batch/record';
 import { batchCost } from '../../../core/batch/cost';
 import type { Batch } from '../../../core/batch/types';
 import { groupBy } from '../../../core/group';
-import { pricePerGram } from '../../../core/making/cost';
+import { ALKALI_MATERIAL, pricePerGram } from '../../../core/making/cost';
 import type { House } from '../../house';
 import { HttpFault } from '../../http';
 import { findBatch } from '../../repositories/batches';
-import { allLots } from '../../repositories/lots';
+import { lotsOf } from '../../repositories/lots';
 import { findCurrency } from '../../repositories/settings';
 import { onThread } from '../../jobs/threads';
 import { told } from '../../jobs/told';
@@ -16,7 +16,9 @@ import { requireBatch } from '../../store/batches';
 
 /** What it cost, at the prices of the lots it was weighed from. */
 async function costOfBatch({ db }: House, batch: Batch): Promise<BatchRecord['cost']> {
-  const lots = await allLots(db);
+  const lots = await lotsOf(db, [
+    ...new Set([...batch.lines.map(({ material }) => material), ALKALI_MATERIAL]),
+  ]);
   const byMaterial = groupBy(lots, ({ material }) => material);
   const price = (material: string) => pricePerGram(byMaterial.get(material) ?? []);
   const { total, perBar, unpriced } = batchCost(batch, new Map(lots.map((lot) => [lot.id, lot])), price);

@@ -6,7 +6,7 @@ import type { House } from '../../house';
 import { fault } from '../../http';
 import { allEvents, batchesDrawing, findBatch, findBatchByCode } from '../../repositories/batches';
 import { findLot, lotsOfBatch } from '../../repositories/lots';
-import { issuedLabels } from '../../repositories/wraps';
+import { labelsOfBatch } from '../../repositories/wraps';
 import { snapshotOf } from '../../store/snapshot';
 
 type TracedBatch = Trace['batches'][number];
@@ -30,7 +30,7 @@ async function tracedBatch({ db, now }: House, id: string): Promise<TracedBatch>
           ],
     ),
   );
-  const labels = (await issuedLabels(db, batch.product)).filter(({ batchCode }) => batchCode === batch.code);
+  const labels = await labelsOfBatch(db, batch.product, batch.code);
   return {
     id,
     code: batch.code,

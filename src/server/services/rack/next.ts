@@ -1,15 +1,18 @@
 /** What to pour next: the pace of every bar, what is ready and curing, what is wanted by a day, and what is missing. */
 import { setImmediate as breath } from 'node:timers/promises';
+import type { Overview } from '../../../core/overview';
 import { groupBy } from '../../../core/group';
 import type { NextBar, NextData, NextPlans } from '../../../core/records/next';
 import { dayAfter, dayOf, momentOn } from '../../../core/quantities/day';
 import { MOST_WEEKS, nextPour, paceOf, type Supply } from '../../../core/stock/pace';
 import type { House } from '../../house';
-import { HttpFault } from '../../http';
+import { freeOfMaterials } from '../../repositories/lots';
+import { everyKeptRow } from '../../repositories/overviews';
 import { comingOf, releasedBars, soldSince } from '../../repositories/standings';
 import { findSetting, putSetting } from '../../repositories/settings';
+import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
-import { planPour } from '../pour/pour-plan';
+import { BLANK, overviewsOf } from '../range/overviews';
 import { comparables } from '../worktable/products';
 
 /** What the rows beside the batches say of one bar. */
@@ -28,18 +31,21 @@ function curingOf({ coming }: Made, { today, zone }: House, cureDays: number): N
   });
 }
 
-/** What is missing for one pour of a bar as its formula stands; null where it does not reckon. */
-async function wantingOf(house: House, product: string) {
-  try {
-    const { needed, sheet, verdict } = await planPour(house, { product });
-    const missing = needed
-      .filter(({ neededG, freeG, material }) => freeG < neededG && material !== 'water')
-      .map(({ material, name, neededG, freeG }) => ({ material, name, neededG, freeG }));
-    return { missing, bars: sheet.bars, verdict };
-  } catch (error) {
-    if (error instanceof HttpFault) return null;
-    throw error;
-  }
+/** What is missing for one pour of a bar as its formula stands, and what it makes. */
+function wantingOf(
+  { verdict, pour }: Overview,
+  freeOf: ReadonlyMap<string, number>,
+  nameOf: (material: string) => string,
+): Pick<NextBar, 'barsAPour' | 'missing' | 'verdict'> {
+  const missing = Object.entries(pour?.massG ?? {})
+    .map(([material, neededG]) => ({
+      material,
+      name: nameOf(material),
+      neededG,
+      freeG: freeOf.get(material) ?? 0,
+    }))
+    .filter(({ material, neededG, freeG }) => freeG < neededG && material !== 'water');
+  return { barsAPour: pour?.bars ?? null, missing, verdict };
 }
 
 /** Bars looked at between two breaths: some milliseconds. */
@@ -100,17 +106,14 @@ export async function startDays(house: House): Promise<Record<string, string>> {
 export async function nextData(house: House): Promise<NextData> {
   const { value: plans, revision } = await findSetting(house.db, 'plans');
   const { bars: all, cureDays } = await standings(house);
-  const bars: NextBar[] = [];
-  for (const standing of all) {
-    const found = await wantingOf(house, standing.id);
-    bars.push({
-      ...standing,
-      barsAPour: found?.bars ?? null,
-      missing: found?.missing ?? [],
-      verdict: found?.verdict ?? null,
-    });
-    await breath();
-  }
+  const overviews = await overviewsOf(house, await everyKeptRow(house.db, 0, all.length));
+  const free = await freeOfMaterials(house.db, house.today);
+  const snapshot = await snapshotOf(house.db, house.today);
+  const nameOf = (material: string) => snapshot.material(material)?.name ?? material;
+  const bars = all.map((standing): NextBar => ({
+    ...standing,
+    ...wantingOf(overviews.get(standing.id) ?? BLANK, free, nameOf),
+  }));
   const late = ({ next }: NextBar) => next.startBy ?? '9999';
   return {
     today: house.today,

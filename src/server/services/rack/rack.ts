@@ -32,7 +32,7 @@ import { dropCures } from '../../repositories/cures';
 import { photosOf } from '../../repositories/photos';
 import { batchesHere, cutBefore, standingsOf } from '../../repositories/standings';
 import { findSetting, putSetting } from '../../repositories/settings';
-import { issuedLabels } from '../../repositories/wraps';
+import { labelsOfBatch } from '../../repositories/wraps';
 import { curesOf } from '../../store/cures';
 import { writing } from '../../store/writing';
 import { mouldWarmth } from './warmth';
@@ -174,9 +174,7 @@ export async function cureData(house: House, id: string): Promise<CureData> {
   const others = Math.max(0, batch.bars.good - weights.length);
   const planned = batch.released.at(-1)?.netMassG ?? product.netMassG;
   const printed = groupBy(labelPrinter().jobs(), ({ label }) => label);
-  const labels = (await issuedLabels(house.db, batch.product)).filter(
-    ({ batchCode }) => batchCode === batch.code,
-  );
+  const labels = await labelsOfBatch(house.db, batch.product, batch.code);
   return {
     detail,
     productName,

@@ -6,7 +6,7 @@ import { dayOf, monthsAfter } from '../../../core/quantities/day';
 import type { Material } from '../../../core/formula/types';
 import type { AheadRow } from '../../../core/records/watch';
 import type { House } from '../../house';
-import { allLots } from '../../repositories/lots';
+import { lotsInUse, materialsWithLots } from '../../repositories/lots';
 import { snapshotOf, type StoreSnapshot } from '../../store/snapshot';
 import { papersStanding } from '../../store/papers';
 
@@ -43,11 +43,8 @@ export async function lookAhead(house: House): Promise<{ today: string; until: s
   const until = monthsAfter(today, 12 * YEARS);
   const snapshot = await snapshotOf(db, today);
   const bars = await barsMade(house.db);
-  const lots = await allLots(db);
-  const ids = new Set([
-    ...bars.flatMap(({ materials }) => materials),
-    ...lots.map(({ material }) => material),
-  ]);
+  const lots = await lotsInUse(db);
+  const ids = new Set([...bars.flatMap(({ materials }) => materials), ...(await materialsWithLots(db))]);
   const rows = aheadRows({
     today,
     until,

@@ -36,7 +36,7 @@ import {
   removeProduct,
 } from '../../repositories/products';
 import { findCurrency, findSetting } from '../../repositories/settings';
-import { issuedLabels } from '../../repositories/wraps';
+import { issuedCount } from '../../repositories/wraps';
 import { materialsOf, snapshotOf } from '../../store/snapshot';
 import { once, takenIds, writing } from '../../store/writing';
 import { freeId } from '../../store/ids';
@@ -251,7 +251,7 @@ export function discardProduct({ db, today }: House, id: string): Promise<void> 
   return writing(db, async (trx) => {
     const { product } = await requireProduct(trx, id);
     const sold = Object.values(product.firstPlacedOn).some((day) => day <= today);
-    const hasLabels = (await issuedLabels(trx, id)).length > 0;
+    const hasLabels = (await issuedCount(trx, id)) > 0;
     const hasBatches = (await allBatches(trx, id)).length > 0;
     if (sold || hasLabels || hasBatches) {
       const why = hasLabels

@@ -21,7 +21,7 @@ import { onThread } from '../../jobs/threads';
 import { told } from '../../jobs/told';
 import type { LabelForm, MadeLabel } from '../../labels/label-job';
 import { findMaker, findSetting } from '../../repositories/settings';
-import { findLogo, findWrap, issuedLabels, putWrap } from '../../repositories/wraps';
+import { findLogo, findWrap, issuedCount, issuedLabels, putWrap } from '../../repositories/wraps';
 import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
 import { assessBatchEverywhere, wrapOfBatch, type OfBatch } from './batch-label';
@@ -244,6 +244,40 @@ async function differsFromFormula(house: House, gathered: Gathered, maker: Maker
   });
 }
 
+/** Issued labels that are laid out at once, to be held against what they would say today. */
+const LABELS_AT_ONCE = 12;
+
+/** Labels issued for a bar, newest first from a place on, each with what would read differently today. */
+async function issuedFrom(house: House, gathered: Gathered, from: number): Promise<WrapData['issued']> {
+  const { product, assessment, stored } = gathered;
+  const maker = await findMaker(house.db);
+  const batches = await listBatches(house, { state: null, product: product.id });
+  const labels = await issuedLabels(house.db, product.id, { from, most: LABELS_AT_ONCE });
+  return labels.map((label) => {
+    const { market, school, format, netMassG, batchCode: code } = label;
+    // A label of a batch is held against what one of that batch would say.
+    const made = batches.find((one) => one.code === code && one.pouredAt !== null);
+    const madeOn = made && dayOf(made.pouredAt!, house.zone);
+    const ofIts = wrapOfBatch(stored.wrap, madeOn ? { code, madeOn, netMassG, weighedG: [] } : null);
+    const wrap: Wrap = { ...ofIts, markets: { ...ofIts.markets, [market]: { school, format } } };
+    const verdict = assessment.markets.find((entry) => entry.market === market)!.verdict;
+    return { ...label, differs: differences(label, contentOf(gathered, { wrap, market, maker }), verdict) };
+  });
+}
+
+/** Older labels issued for a bar, from a place on; 404 where there is no such bar. */
+export async function olderLabels(
+  house: House,
+  productId: string,
+  from: number,
+): Promise<Pick<WrapData, 'issued' | 'issuedCount'>> {
+  const gathered = await gather(house, productId);
+  return {
+    issued: await issuedFrom(house, gathered, from),
+    issuedCount: await issuedCount(house.db, productId),
+  };
+}
+
 /** Gathers the wrap of a bar; 404 where there is none. */
 export async function wrapData(
   house: House,
@@ -254,16 +288,6 @@ export async function wrapData(
   const { product, version, assessment, materials, stored, proposedCautions } = gathered;
   const [maker, snapshot] = await Promise.all([findMaker(house.db), snapshotOf(house.db, house.today)]);
   const batches = await listBatches(house, { state: null, product: productId });
-  const issued = (await issuedLabels(house.db, productId)).map((label) => {
-    const { market, school, format, netMassG, batchCode: code } = label;
-    // A label of a batch is held against what one of that batch would say.
-    const made = batches.find((one) => one.code === code && one.pouredAt !== null);
-    const madeOn = made && dayOf(made.pouredAt!, house.zone);
-    const ofIts = wrapOfBatch(stored.wrap, madeOn ? { code, madeOn, netMassG, weighedG: [] } : null);
-    const wrap: Wrap = { ...ofIts, markets: { ...ofIts.markets, [market]: { school, format } } };
-    const verdict = assessment.markets.find((entry) => entry.market === market)!.verdict;
-    return { ...label, differs: differences(label, contentOf(gathered, { wrap, market, maker }), verdict) };
-  });
   const ofBatch = wrapOfBatch(stored.wrap, gathered.ofBatch);
   return {
     product,
@@ -279,7 +303,8 @@ export async function wrapData(
     labelLanguages: gathered.labelLanguages,
     ownPhrases: gathered.ownPhrases,
     phrasesRevision: gathered.phrasesRevision,
-    issued,
+    issued: await issuedFrom(house, gathered, 0),
+    issuedCount: await issuedCount(house.db, productId),
     batch: gathered.ofBatch && {
       id: gathered.ofBatch.id,
       code: gathered.ofBatch.code,

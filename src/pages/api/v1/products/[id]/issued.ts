@@ -1,8 +1,14 @@
 import type { Market } from '../../../../../core/formula/types';
 import { IssueDoor } from '../../../../../server/doors/wrap';
 import { openHouse } from '../../../../../server/house';
+import { placeFrom } from '../../../../../server/range-query';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../../server/http';
+import { olderLabels } from '../../../../../server/services/wrap/wrap';
 import { issueLabel } from '../../../../../server/services/wrap/labels';
+
+export const GET = endpoint(async ({ params, url }) =>
+  answerJson(await olderLabels(await openHouse(), params.id ?? '', placeFrom(url))),
+);
 
 export const POST = endpoint(async ({ params, request }) => {
   const key = requestKey(request);
@@ -10,4 +16,4 @@ export const POST = endpoint(async ({ params, request }) => {
   return answerJson(await issueLabel(await openHouse(), params.id ?? '', market, key, batch), 201);
 });
 
-export const ALL = onlyMethods('POST');
+export const ALL = onlyMethods('GET', 'POST');
