@@ -10,6 +10,7 @@ import {
   renameSync,
   rmSync,
   statSync,
+  writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
 import knex, { type Knex } from 'knex';
@@ -61,10 +62,24 @@ function connect(filename: string): Knex {
   });
 }
 
-/** Refuses a database that a newer program wrote, or one whose pages do not hold together. */
-async function lookOver(database: Knex): Promise<void> {
-  const [{ quick_check: sound }] = (await database.raw('pragma quick_check(1)')) as [{ quick_check: string }];
-  if (sound !== 'ok') throw new StoreFault('damaged', sound);
+/** A database larger than this is looked over in the background: reading all of it would hold the start for seconds. */
+const LARGE_BYTES = 32 * 1024 * 1024;
+
+/** Stands in the folder once a large database was found damaged: the next start looks over all of it. */
+const LOOK_DUE = 'look-over.due';
+
+export const isLarge = (bytes: number): boolean => bytes > LARGE_BYTES;
+
+/** Refuses a database that a newer program wrote, or one whose pages do not hold together; of a large one, those it begins with. */
+async function lookOver(database: Knex, folder: string): Promise<void> {
+  const due = join(folder, LOOK_DUE);
+  if (existsSync(due) || !isLarge(statSync(join(folder, DATABASE_FILE)).size)) {
+    const [{ quick_check: sound }] = (await database.raw('pragma quick_check(1)')) as [
+      { quick_check: string },
+    ];
+    if (sound !== 'ok') throw new StoreFault('damaged', sound);
+    rmSync(due, { force: true });
+  }
   if (!(await database.schema.hasTable('knex_migrations'))) return;
   const done: { name: string }[] = await database('knex_migrations').select('name');
   const unknown = done.map(({ name }) => name).filter((name) => !MIGRATION_NAMES.includes(name));
@@ -147,7 +162,7 @@ export async function openDatabase(folder: string): Promise<Knex> {
     if (hasTraces(folder)) throw new StoreFault('missing', folder);
     if (!existsSync(file)) await begin(folder);
     database = connect(file);
-    await lookOver(database);
+    await lookOver(database, folder);
     await liftMigrationLock(database);
     database = await migrate(database, folder);
     await database.transaction(foldMissing);
@@ -160,6 +175,8 @@ export async function openDatabase(folder: string): Promise<Knex> {
 }
 
 let opened: Promise<Knex> | null = null;
+/** Why the database is not worked with any more; null where it holds together. */
+let refused: StoreFault | null = null;
 let isWatched = false;
 let whenOpened: ((open: () => Promise<Knex>) => void) | null = null;
 
@@ -168,8 +185,15 @@ export function onceOpened(begin: (open: () => Promise<Knex>) => void): void {
   whenOpened = begin;
 }
 
+/** Ends all work with a database that was found damaged after it was opened, until another is put in its place. */
+export function refuseDatabase(detail: string): void {
+  refused = new StoreFault('damaged', detail);
+  writeFileSync(join(dataFolder(), LOOK_DUE), detail);
+}
+
 /** The application's database. A failed opening is tried again at the next call. */
 export function database(): Promise<Knex> {
+  if (refused) return Promise.reject(refused);
   opened ??= openDatabase(dataFolder()).catch((error: unknown) => {
     opened = null;
     throw error;
@@ -184,6 +208,7 @@ export function database(): Promise<Knex> {
 /** Puts other files in the place of the application's database; whoever asks meanwhile waits for the new one. */
 export async function replaceDatabase(replace: () => void): Promise<void> {
   const old = opened;
+  refused = null;
   const next = (async () => {
     await (await old?.catch(() => null))?.destroy();
     replace();

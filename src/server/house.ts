@@ -1,11 +1,15 @@
 /** What services work with: the store, and the day and moment they take for now. The clock is read here alone. */
 import type { Knex } from 'knex';
 import { moment, today, usualZone } from './config';
+import { lookOverOnceOpened } from './services/house/look-over';
 import { database, onceOpened } from './database';
 import { findSetting } from './repositories/settings';
 import { keepBackingUp } from './services/house/backups';
 
-onceOpened(keepBackingUp);
+onceOpened((open) => {
+  keepBackingUp(open);
+  lookOverOnceOpened(open);
+});
 
 export interface House {
   db: Knex;

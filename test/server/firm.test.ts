@@ -6,7 +6,14 @@ import type { APIRoute } from 'astro';
 import { expect } from 'chai';
 import { findClaims } from '../../src/core/claims/find';
 import { claimPatterns } from '../../src/rulebook/claims';
-import { DATABASE_FILE, openDatabase } from '../../src/server/database';
+import {
+  closeDatabase,
+  database,
+  DATABASE_FILE,
+  openDatabase,
+  replaceDatabase,
+} from '../../src/server/database';
+import { lookedOver, lookOverWhole } from '../../src/server/services/house/look-over';
 import { lockFolder } from '../../src/server/front/lock';
 import { isLoopback, refusal } from '../../src/server/front/origin';
 import { endpoint } from '../../src/server/http';
@@ -364,6 +371,40 @@ describe('the data folder', () => {
     bytes.fill(0x5a, 4096 * 2, 4096 * 6);
     writeFileSync(file, bytes);
     expect(await kindOf(openDatabase(damaged))).to.equal('damaged');
+  });
+
+  it('with a large database is opened at once and looked over aside: found damaged, it is worked with no more', async () => {
+    const at = folder();
+    const made = await openDatabase(at);
+    await made.raw('create table padding (bytes blob)');
+    await made.raw('insert into padding values (zeroblob(?))', [40 * 1024 * 1024]);
+    await made.raw('pragma wal_checkpoint(truncate)');
+    await made.destroy();
+    const file = join(at, DATABASE_FILE);
+    const before = process.env.PROPORTIA_DATA;
+    await closeDatabase();
+    process.env.PROPORTIA_DATA = at;
+    try {
+      expect((await lookedOver()).lookedAt).to.equal(null);
+      await lookOverWhole(file);
+      expect(await lookedOver()).to.deep.include({ fault: null });
+      expect(await kindOf(database())).to.equal('opened');
+      await closeDatabase();
+      const bytes = readFileSync(file);
+      const good = Buffer.from(bytes);
+      bytes.fill(0x5a, 20_000_000, 20_100_000);
+      writeFileSync(file, bytes);
+      expect(await kindOf(database())).to.equal('opened');
+      await lookOverWhole(file);
+      expect(await kindOf(database())).to.equal('damaged');
+      // The next start knows, and names the backup to go back to.
+      expect(await kindOf(openDatabase(at))).to.equal('damaged');
+      await replaceDatabase(() => writeFileSync(file, good));
+      expect(await kindOf(database())).to.equal('opened');
+    } finally {
+      await closeDatabase();
+      process.env.PROPORTIA_DATA = before;
+    }
   });
 
   it('with a migration that was cut off goes on where it was, and says so', async () => {

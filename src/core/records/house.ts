@@ -115,6 +115,8 @@ export interface Installation {
   counts: { bars: number; materials: number; batches: number; papers: number };
   /** What is wrong with the database, or null where it holds together. */
   fault: string | null;
+  /** The moment it was looked over; null where that still goes on. */
+  lookedAt: string | null;
   lastGood: string | null;
   rulebook: string;
 }

@@ -112,14 +112,16 @@ function endOf(
   needs: readonly Need[],
 ): string | null {
   if (perWeek <= 0 && needs.length === 0) return null;
+  // What comes and goes, by days from today; what should be ready by now counts today.
+  const change = new Map<number, number>();
+  const add = (day: number, bars: number) => change.set(day, (change.get(day) ?? 0) + bars);
+  for (const { readyOn, bars } of curing) add(Math.max(0, daysBetween(today, readyOn)), bars);
+  for (const need of needs) add(daysBetween(today, need.day), -need.bars);
   let stock = ready;
   for (let day = 0; day < YEARS_AHEAD_DAYS; day++) {
-    const on = dayAfter(today, day);
-    for (const batch of curing)
-      if (batch.readyOn === on || (day === 0 && batch.readyOn < on)) stock += batch.bars;
-    for (const need of needs) if (need.day === on) stock -= need.bars;
+    stock += change.get(day) ?? 0;
     if (day > 0) stock -= perWeek / DAYS_A_WEEK;
-    if (stock < -NOTHING) return on;
+    if (stock < -NOTHING) return dayAfter(today, day);
   }
   return null;
 }

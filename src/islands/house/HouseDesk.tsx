@@ -13,16 +13,18 @@ interface Props {
   installation: Installation;
 }
 
+function foundWords(fault: string | null, lookedAt: string | null): string {
+  if (lookedAt === null) return 'being looked over just now';
+  return fault === null ? `looked over ${momentInWords(lookedAt)}: it holds together` : `damaged: ${fault}`;
+}
+
 function About({ installation }: { installation: Installation }) {
-  const { version, node, folder, databaseBytes, backupBytes, counts, fault, lastGood, rulebook } =
+  const { version, node, folder, databaseBytes, backupBytes, counts, fault, lookedAt, lastGood, rulebook } =
     installation;
   const rows = [
     ['Version', `${version}, on Node ${node}`],
     ['Data folder', folder],
-    [
-      'Database',
-      `${sizeInWords(databaseBytes)}, ${fault === null ? 'looked over just now: it holds together' : `damaged: ${fault}`}`,
-    ],
+    ['Database', `${sizeInWords(databaseBytes)}, ${foundWords(fault, lookedAt)}`],
     [
       'Backups',
       `${sizeInWords(backupBytes)}, the last good one ${lastGood ? momentInWords(lastGood) : 'not made yet'}`,

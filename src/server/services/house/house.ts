@@ -10,8 +10,6 @@ import {
   type SettingsData,
 } from '../../../core/records/house';
 import { rulebook } from '../../../rulebook';
-import { JobEnded } from '../../jobs/ended';
-import { onThread } from '../../jobs/threads';
 import { backupFolder, listBackups } from '../../archive/backup-files';
 import { dataFolder } from '../../config';
 import { DATABASE_FILE } from '../../database';
@@ -20,9 +18,8 @@ import { findCurrency, findSetting, putSetting } from '../../repositories/settin
 import { dropCures } from '../../repositories/cures';
 import { demoLeft, removeDemo } from '../../repositories/demo';
 import { countsOf } from '../../repositories/store';
+import { lookedOver } from './look-over';
 import { writing } from '../../store/writing';
-
-const LIMIT_MS = 60_000;
 
 /** What can be set for the whole house. */
 export async function settingsData({ db, zone }: House): Promise<SettingsData> {
@@ -78,15 +75,6 @@ const bytesUnder = (folder: string): number =>
     ? readdirSync(folder).reduce((sum, name) => sum + statSync(join(folder, name)).size, 0)
     : 0;
 
-/** What is wrong with the database; a look that takes too long is said to, and is no fault. */
-function lookedOver(file: string): Promise<string | null> {
-  return onThread('faultOf', file, { limitMs: LIMIT_MS }).catch((error: unknown) => {
-    if (error instanceof JobEnded)
-      return 'It could not be looked over in time. Look again when less goes on.';
-    throw error;
-  });
-}
-
 /** This installation: where it lies, how large it is, and whether its database holds together. */
 export async function installation({ db }: House): Promise<Installation> {
   const folder = dataFolder();
@@ -98,7 +86,7 @@ export async function installation({ db }: House): Promise<Installation> {
     databaseBytes: statSync(join(folder, DATABASE_FILE)).size,
     backupBytes: bytesUnder(backups),
     counts: await countsOf(db),
-    fault: await lookedOver(join(folder, DATABASE_FILE)),
+    ...(await lookedOver()),
     lastGood: listBackups(backups).find((one) => one.fault === null)?.at ?? null,
     rulebook: rulebook().edition,
   };
