@@ -12,11 +12,16 @@ export function placeFrom({ searchParams }: URL): number {
   return Number(text);
 }
 
-/** Reads the query of an address; whatever is no query counts as not asked. */
-export function rangeQuery({ searchParams }: URL): RangeQuery {
+/** Reads what page of a list an address asks for; whatever is no query counts as not asked. */
+export function pageQuery({ searchParams }: URL): { find: string; page: number } {
   return {
     find: (searchParams.get('find') ?? '').trim().slice(0, LONGEST_FIND),
-    putAway: searchParams.get('show') === 'away',
     page: Number(/^\d{1,6}$/.exec(searchParams.get('page') ?? '')?.[0] ?? 1),
   };
 }
+
+/** The same of bars, also of those put away. */
+export const rangeQuery = (url: URL): RangeQuery => ({
+  ...pageQuery(url),
+  putAway: url.searchParams.get('show') === 'away',
+});

@@ -3,7 +3,7 @@ import type { Batch, BatchEvent, BatchState, EventType, MOVED_HOW } from '../cor
 import { lineName } from '../core/batch/record';
 import type { BatchSummary } from '../core/records/batch';
 
-const STATE_WORDS: Record<BatchState, string> = {
+export const STATE_WORDS: Record<BatchState, string> = {
   pouring: 'Being poured',
   poured: 'Poured, to be cut',
   cut: 'Cut',

@@ -3,7 +3,7 @@ import { expect } from 'chai';
 import type { Lot } from '../../src/core/making/cost';
 import type { Formula } from '../../src/core/formula/types';
 import { compareFormulas } from '../../src/core/formula/compare';
-import { signsOf, stockOf } from '../../src/islands/cupboard/standing';
+import { signsOf, stockOf } from '../../src/core/stock/signs';
 import { applyTrial, daysOfChange, NOTHING_TRIED } from '../../src/islands/worktable/trial';
 import { placeLine } from '../../src/islands/worktable/edits';
 import { libraryMaterial } from '../../src/library';

@@ -11,7 +11,7 @@ import {
 } from './types';
 
 /** After the cut by so long, a batch cures even where no bar was weighed (batch page). */
-const CURES_AFTER_MS = 24 * 3600 * 1000;
+export const CURES_AFTER_MS = 24 * 3600 * 1000;
 
 function plannedLines({ formula, sheet, materials }: EventOf<'started'>): BatchLine[] {
   const planned = new Map<string, number>();

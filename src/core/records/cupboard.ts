@@ -1,7 +1,7 @@
 /** The cupboard as screens and server know it. */
 import type { MixPart } from '../formula/mix';
 import type { Traits } from '../formula/traits';
-import type { Material } from '../formula/types';
+import type { Kind, Material } from '../formula/types';
 import type { Lot } from '../making/cost';
 import type { PapersStanding } from './papers';
 
@@ -50,6 +50,22 @@ export interface CupboardEntry {
   usedIn: number;
   /** Whether the starter library knows it, so that it is not wholly the maker's own. */
   isFromLibrary: boolean;
+}
+
+/** A material as one line of the cupboard. */
+export interface CupboardRow {
+  id: string;
+  name: string;
+  kind: Kind | 'mix';
+  supplier: string | null;
+  /** Ingredient names, by which it is found as well. */
+  inci: string[];
+  /** Grams over all lots; null where there never was one. */
+  stockG: number | null;
+  /** How many bars use it. */
+  usedIn: number;
+  /** What is to be minded about it, gravest first. */
+  signs: { short: string; grave: boolean }[];
 }
 
 /** What a maker may state about a material. */

@@ -2,6 +2,7 @@
 import type { Result } from '../assess';
 import type { Formula, Market, Material, Stored } from '../formula/types';
 import type { Mould } from '../making/size';
+import type { PageOf } from './page';
 import type { PapersStanding } from './papers';
 
 /** A product as the range lists it and the label names it. */
@@ -47,12 +48,7 @@ export interface ProductWithFormula {
 }
 
 /** A page of an overview. */
-export interface PageOfBars {
-  /** From 1. */
-  page: number;
-  pages: number;
-  count: number;
-  find: string;
+export interface PageOfBars extends PageOf {
   putAway: boolean;
 }
 

@@ -15,8 +15,8 @@ export interface TryBar {
 
 export interface ScentDeskData {
   blends: CupboardEntry[];
-  /** Single scents of the cupboard. */
-  scents: CupboardEntry[];
+  /** Single scents of the cupboard, with the lots of them that hold some. */
+  scents: Pick<CupboardEntry, 'material' | 'lots'>[];
   /** Every bar by name; its formula is asked for when it is chosen. */
   bars: { id: string; name: string }[];
   /** The bar to begin with. */

@@ -61,11 +61,13 @@ export interface AheadRow {
 /** What the watch shows. */
 export interface WatchData {
   today: string;
+  /** The first of those that wait, and the last that were done. */
   tasks: Task[];
+  taskCounts: { open: number; done: number };
   changes: ChangeEntry[];
-  ahead: { today: string; until: string; rows: AheadRow[] };
+  /** The first rows of what falls due; of all, the day and whether a rule changes on it. */
+  ahead: { until: string; rows: AheadRow[]; count: number; marks: { on: string; isRule: boolean }[] };
   bars: { id: string; name: string; markets: Market[] }[];
-  lots: { id: string; words: string; quarantine: string | null }[];
   /** The edition in force, and those on file. */
   edition: string;
   editions: string[];

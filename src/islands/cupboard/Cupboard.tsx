@@ -1,10 +1,13 @@
 import { guarded } from '../../ui/Guarded';
 import { Plus } from 'lucide-react';
-import { useCallback, useMemo, useState, type KeyboardEvent } from 'react';
+import { useCallback, useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { KINDS, type Kind } from '../../core/formula/types';
 import type { PeroxideCondition } from '../../core/scent/storage';
 import type { CraftLimit } from '../../rulebook/types';
-import type { CraftFigures, CupboardEntry } from '../../core/records/cupboard';
+import type { CraftFigures, CupboardEntry, CupboardRow } from '../../core/records/cupboard';
+import { rowOf } from '../../core/stock/signs';
+import { address, send, type Fault } from '../../ui/api';
+import { Faults } from '../../ui/Faults';
 import { useQueryParam } from '../../ui/query-param';
 import { Select } from '../../ui/Select';
 import { ONE_OF_KIND_WORDS } from '../../ui/words';
@@ -14,7 +17,9 @@ import { NewMaterial } from './NewMaterial';
 import { Shelf } from './Shelf';
 
 export interface CupboardData {
-  entries: CupboardEntry[];
+  rows: CupboardRow[];
+  /** The material that the address asks for. */
+  first: CupboardEntry | null;
   craft: readonly CraftLimit[];
   ownFigures: CraftFigures;
   today: string;
@@ -24,34 +29,47 @@ export interface CupboardData {
 
 type KindChoice = Kind | 'mix' | '';
 
+const byName = (a: CupboardRow, b: CupboardRow) => a.name.localeCompare(b.name);
+
 /** The materials, by name, and those that a search leaves. */
-function useShelf(loaded: CupboardEntry[]) {
-  const [entries, setEntries] = useState(loaded);
+function useShelf(data: CupboardData) {
+  const [rows, setRows] = useState(data.rows);
   const [text, setText] = useState('');
   const [kind, setKind] = useState<KindChoice>('');
   const shown = useMemo(() => {
     const typed = text.trim().toLowerCase();
-    return entries.filter(({ material, supplier, mix }) => {
-      const isKind = kind === '' || (kind === 'mix' ? mix !== null : !mix && material.kind === kind);
-      const words = [material.name, supplier ?? '', ...(material.inci ?? []).map(({ name }) => name)];
-      return isKind && words.some((word) => word.toLowerCase().includes(typed));
+    return rows.filter((row) => {
+      const words = [row.name, row.supplier ?? '', ...row.inci];
+      return (kind === '' || row.kind === kind) && words.some((word) => word.toLowerCase().includes(typed));
     });
-  }, [entries, text, kind]);
+  }, [rows, text, kind]);
   const changed = useCallback(
     (next: CupboardEntry) =>
-      setEntries((all) =>
-        [...all.filter(({ material }) => material.id !== next.material.id), next].sort((a, b) =>
-          a.material.name.localeCompare(b.material.name),
-        ),
-      ),
-    [],
+      setRows((all) => [...all.filter(({ id }) => id !== next.material.id), rowOf(next, data)].sort(byName)),
+    [data],
   );
-  const removed = useCallback(
-    (gone: CupboardEntry) =>
-      setEntries((all) => all.filter(({ material }) => material.id !== gone.material.id)),
-    [],
-  );
-  return { entries, shown, text, setText, kind, setKind, changed, removed };
+  const removed = useCallback((gone: string) => setRows((all) => all.filter(({ id }) => id !== gone)), []);
+  return { rows, shown, text, setText, kind, setKind, changed, removed };
+}
+
+/** The chosen material with all that is known of it, asked for when it is chosen. */
+function useChosen(first: CupboardEntry | null, id: string | null) {
+  const [entry, setEntry] = useState(first);
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const here = entry?.material.id ?? null;
+  useEffect(() => {
+    if (id === null || id === here) return;
+    let isWanted = true;
+    void send<CupboardEntry>('GET', address('materials', id)).then((answer) => {
+      if (!isWanted) return;
+      setFaults(answer.ok || answer.status === 404 ? [] : answer.faults);
+      if (answer.ok) setEntry(answer.body);
+    });
+    return () => {
+      isWanted = false;
+    };
+  }, [id, here]);
+  return { entry: here === id ? entry : null, setEntry, faults };
 }
 
 interface SearchProps {
@@ -61,8 +79,8 @@ interface SearchProps {
 }
 
 function Search({ shelf, onStep, onMake }: SearchProps) {
-  const { entries, text, setText, kind, setKind } = shelf;
-  const kinds = KINDS.filter((one) => entries.some(({ material, mix }) => !mix && material.kind === one));
+  const { rows, text, setText, kind, setKind } = shelf;
+  const kinds = KINDS.filter((one) => rows.some((row) => row.kind === one));
   const options: (readonly [KindChoice, string])[] = [
     ['', 'all'],
     ...kinds.map((one) => [one, ONE_OF_KIND_WORDS[one]] as const),
@@ -111,28 +129,33 @@ function NothingChosen({ craft, ownFigures }: CupboardData) {
 
 /** Every material with what is known of it, from whom, how old, in which lots, and what uses it. */
 function CupboardIsland({ data }: { data: CupboardData }) {
-  const shelf = useShelf(data.entries);
-  const { entries, shown, changed, removed } = shelf;
+  const shelf = useShelf(data);
+  const { rows, shown, changed, removed } = shelf;
   const [isMaking, setMaking] = useState(false);
   const [chosen, choose] = useQueryParam('material');
-  const entry = entries.find(({ material }) => material.id === chosen);
+  const { entry, setEntry, faults } = useChosen(data.first, chosen);
+  const onChanged = (next: CupboardEntry) => {
+    changed(next);
+    setEntry(next);
+  };
   const step = (by: number) => {
-    const at = shown.findIndex(({ material }) => material.id === chosen);
+    const at = shown.findIndex(({ id }) => id === chosen);
     const next = shown[Math.min(shown.length - 1, Math.max(0, at + by))];
-    if (next) choose(next.material.id);
+    if (next) choose(next.id);
   };
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_34rem]">
       <section aria-label="Materials" className="sheet">
         <Search shelf={shelf} onStep={step} onMake={() => setMaking(true)} />
-        <Shelf entries={shown} minding={data} chosen={chosen} onChoose={choose} />
+        <Shelf rows={shown} chosen={chosen} onChoose={choose} />
       </section>
       <div>
+        <Faults faults={faults} />
         {isMaking && (
           <NewMaterial
-            entries={entries}
+            rows={rows}
             onMade={(made) => {
-              changed(made);
+              onChanged(made);
               setMaking(false);
               choose(made.material.id);
             }}
@@ -143,17 +166,17 @@ function CupboardIsland({ data }: { data: CupboardData }) {
           <MaterialPanel
             key={entry.material.id}
             entry={entry}
-            entries={entries}
+            rows={rows}
             minding={data}
             currency={data.currency}
-            onChanged={changed}
+            onChanged={onChanged}
             onRemoved={() => {
-              removed(entry);
+              removed(entry.material.id);
               choose(null);
             }}
           />
         )}
-        {!isMaking && !entry && <NothingChosen {...data} />}
+        {!isMaking && !entry && !rows.some(({ id }) => id === chosen) && <NothingChosen {...data} />}
       </div>
     </div>
   );

@@ -2,19 +2,19 @@ import { FileInput, Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Governing } from '../../core/paperwork/governing';
 import type { MaterialDocument } from '../../core/records/papers';
-import type { CupboardEntry } from '../../core/records/cupboard';
+import type { CupboardEntry, CupboardRow } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { dayInWords, ONE_OF_KIND_WORDS, percent, STANDING_WORDS } from '../../ui/words';
 import { LotsPanel } from './Lots';
 import { MaterialForm } from './MaterialForm';
 import { MixForm } from './MixForm';
 import { BarsUsing } from '../../ui/BarsUsing';
-import { signsOf, type Minding } from './standing';
+import { signsOf, type Minding } from '../../core/stock/signs';
 import { inWords } from '../worktable/view';
 
 interface Props {
   entry: CupboardEntry;
-  entries: readonly CupboardEntry[];
+  rows: readonly CupboardRow[];
   minding: Minding;
   currency: string;
   onChanged: (entry: CupboardEntry) => void;
@@ -159,7 +159,7 @@ function Provenance({ entry }: Pick<Props, 'entry'>) {
 }
 
 /** One material: its standing, papers, what it holds, lots, uses; and changing it. */
-export function MaterialPanel({ entry, entries, minding, currency, onChanged, onRemoved }: Props) {
+export function MaterialPanel({ entry, rows, minding, currency, onChanged, onRemoved }: Props) {
   const [isEditing, setEditing] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
   const { material, mix } = entry;
@@ -212,7 +212,7 @@ export function MaterialPanel({ entry, entries, minding, currency, onChanged, on
       </ul>
       {isEditing &&
         (mix ? (
-          <MixForm entries={entries} entry={entry} onDone={done} />
+          <MixForm rows={rows} entry={entry} onDone={done} />
         ) : (
           <MaterialForm entry={entry} onDone={done} />
         ))}
@@ -223,7 +223,7 @@ export function MaterialPanel({ entry, entries, minding, currency, onChanged, on
               {(material.madeOf ?? [])
                 .map(
                   (part) =>
-                    `${entries.find((one) => one.material.id === part.material)?.material.name ?? inWords(part.material)} ${percent(part.sharePct)}`,
+                    `${rows.find(({ id }) => id === part.material)?.name ?? inWords(part.material)} ${percent(part.sharePct)}`,
                 )
                 .join(', ')}
               <span className="text-soft"> · its limits are those of its parts</span>

@@ -1,8 +1,9 @@
 import { Trash2 } from 'lucide-react';
-import { useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { mixMaterial, type MixPart } from '../../core/formula/mix';
-import type { CupboardEntry } from '../../core/records/cupboard';
+import type { Material } from '../../core/formula/types';
+import type { CupboardEntry, CupboardRow } from '../../core/records/cupboard';
 import { readNumber } from '../../core/quantities/number';
 import { address, send } from '../../ui/api';
 import { NumberIn, TextIn } from '../../ui/form/fields';
@@ -10,7 +11,8 @@ import { RecordFields, useRecordForm } from '../../ui/form/record-form';
 import { ONE_OF_KIND_WORDS, percent } from '../../ui/words';
 
 interface Props {
-  entries: readonly CupboardEntry[];
+  /** The cupboard, to choose parts from. */
+  rows: readonly CupboardRow[];
   /** The mix to change; left out for a new one. */
   entry?: CupboardEntry;
   onDone: (entry: CupboardEntry) => void;
@@ -30,21 +32,34 @@ const draftOf = (entry: CupboardEntry | undefined): Draft => ({
 const partsOf = (draft: Draft): MixPart[] =>
   draft.parts.map(({ material, parts }) => ({ material, parts: readNumber(parts) }));
 
-function useNames(entries: readonly CupboardEntry[]) {
-  const byId = useMemo(() => new Map(entries.map((one) => [one.material.id, one.material])), [entries]);
-  return { find: (id: string) => byId.get(id), nameOf: (id: string) => byId.get(id)?.name ?? id };
+type PartsProps = Pick<Props, 'rows'> & { own: string | undefined };
+
+/** The parts as materials, asked for as they are chosen; null for one that is not here yet. */
+function useMaterials(ids: readonly string[]): ReadonlyMap<string, Material> {
+  const [known, setKnown] = useState<ReadonlyMap<string, Material>>(new Map());
+  const missing = ids.filter((id) => !known.has(id)).join(' ');
+  useEffect(() => {
+    let isHere = true;
+    for (const id of missing.split(' ').filter(Boolean))
+      void send<CupboardEntry>('GET', address('materials', id)).then((answer) => {
+        if (isHere && answer.ok) setKnown((all) => new Map(all).set(id, answer.body.material));
+      });
+    return () => {
+      isHere = false;
+    };
+  }, [missing]);
+  return known;
 }
 
-function Parts({ entries, own }: { entries: readonly CupboardEntry[]; own: string | undefined }) {
+function Parts({ rows, own }: PartsProps) {
   const { control } = useFormContext<Draft>();
   const { append, remove } = useFieldArray<Draft, 'parts'>({ control, name: 'parts' });
   const parts = useWatch<Draft, 'parts'>({ name: 'parts' });
-  const { nameOf } = useNames(entries);
+  const names = useMemo(() => new Map(rows.map(({ id, name }) => [id, name])), [rows]);
+  const nameOf = (id: string) => names.get(id) ?? id;
   const figures = parts.map((part) => readNumber(part.parts));
   const total = figures.reduce((sum, one) => sum + (Number.isFinite(one) ? one : 0), 0);
-  const free = entries
-    .map(({ material }) => material)
-    .filter(({ id }) => id !== own && !parts.some(({ material }) => material === id));
+  const free = rows.filter(({ id }) => id !== own && !parts.some(({ material }) => material === id));
   return (
     <>
       <ul className="mt-2">
@@ -92,11 +107,14 @@ function Parts({ entries, own }: { entries: readonly CupboardEntry[]; own: strin
 }
 
 /** What the mix would stand for in a formula, or why it cannot be made. */
-function Preview({ entries, own }: { entries: readonly CupboardEntry[]; own: string | undefined }) {
+function Preview({ own }: Pick<PartsProps, 'own'>) {
   const draft = useWatch<Draft>() as Draft;
-  const { find } = useNames(entries);
+  const known = useMaterials(draft.parts.map(({ material }) => material));
   if (draft.parts.length === 0) return null;
-  const mixed = mixMaterial({ id: own ?? '?', name: draft.name, parts: partsOf(draft) }, find);
+  if (!draft.parts.every(({ material }) => known.has(material))) return null;
+  const mixed = mixMaterial({ id: own ?? '?', name: draft.name, parts: partsOf(draft) }, (id) =>
+    known.get(id),
+  );
   if (!mixed.ok) return <p className="mt-1 text-madder">{mixed.errors[0]!.message}</p>;
   return (
     <p className="mt-1 text-soft">
@@ -106,7 +124,7 @@ function Preview({ entries, own }: { entries: readonly CupboardEntry[]; own: str
 }
 
 /** A material made of materials: a blend, an oil with a plant steeped in it, brine, a premix. */
-export function MixForm({ entries, entry, onDone }: Props) {
+export function MixForm({ rows, entry, onDone }: Props) {
   const revision = useRef(entry?.revision ?? 0);
   const record = useRecordForm<Draft, { stale: CupboardEntry }>({
     defaults: draftOf(entry),
@@ -128,8 +146,8 @@ export function MixForm({ entries, entry, onDone }: Props) {
   return (
     <RecordFields record={record} onKeep={keepIt} label="The mix" className="py-2">
       <TextIn name="name" label="Name of the mix" width="w-64" needed="Give it a name." />
-      <Parts entries={entries} own={own} />
-      <Preview entries={entries} own={own} />
+      <Parts rows={rows} own={own} />
+      <Preview own={own} />
       <button type="submit" className="action mt-2" disabled={busy}>
         Keep
       </button>

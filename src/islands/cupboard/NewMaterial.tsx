@@ -1,12 +1,12 @@
 import { useState } from 'react';
-import type { CupboardEntry } from '../../core/records/cupboard';
+import type { CupboardEntry, CupboardRow } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { FindMaterial } from '../../ui/FindMaterial';
 import { MaterialForm } from './MaterialForm';
 import { MixForm } from './MixForm';
 
 interface Props {
-  entries: readonly CupboardEntry[];
+  rows: readonly CupboardRow[];
   onMade: (entry: CupboardEntry) => void;
   onClose: () => void;
 }
@@ -19,7 +19,7 @@ const WAYS = {
 type Way = keyof typeof WAYS;
 
 /** Puts a material into the cupboard: from the library, one's own, or a mix. */
-export function NewMaterial({ entries, onMade, onClose }: Props) {
+export function NewMaterial({ rows, onMade, onClose }: Props) {
   const [way, setWay] = useState<Way>('library');
   const [fault, setFault] = useState<string | null>(null);
   const take = async (id: string) => {
@@ -59,7 +59,7 @@ export function NewMaterial({ entries, onMade, onClose }: Props) {
         </>
       )}
       {way === 'own' && <MaterialForm onDone={onMade} />}
-      {way === 'mix' && <MixForm entries={entries} onDone={onMade} />}
+      {way === 'mix' && <MixForm rows={rows} onDone={onMade} />}
       {fault && (
         <p role="alert" className="text-madder">
           {fault}

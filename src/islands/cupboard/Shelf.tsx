@@ -1,75 +1,58 @@
-import { useMemo } from 'react';
-import type { CupboardEntry } from '../../core/records/cupboard';
+import type { CupboardRow } from '../../core/records/cupboard';
 import { RecordTable, type Column } from '../../ui/RecordTable';
 import { ONE_OF_KIND_WORDS, stock } from '../../ui/words';
-import { signsOf, stockOf, type Minding } from './standing';
 
 interface Props {
-  entries: readonly CupboardEntry[];
-  minding: Minding;
+  rows: readonly CupboardRow[];
   chosen: string | null;
   onChoose: (id: string) => void;
 }
 
-const kindOf = ({ mix, material }: CupboardEntry) => (mix ? 'Mix' : ONE_OF_KIND_WORDS[material.kind]);
+const kindOf = ({ kind }: CupboardRow) => (kind === 'mix' ? 'Mix' : ONE_OF_KIND_WORDS[kind]);
+const fromOf = ({ supplier }: CupboardRow) => supplier ?? 'own';
 
-function shelfColumns(minding: Minding): Column<CupboardEntry>[] {
-  return [
-    {
-      id: 'name',
-      header: 'Name',
-      cell: ({ material }) => material.name,
-      sort: ({ material }) => material.name,
+const COLUMNS: readonly Column<CupboardRow>[] = [
+  { id: 'name', header: 'Name', cell: ({ name }) => name, sort: ({ name }) => name },
+  { id: 'kind', header: 'Kind', cell: kindOf, sort: kindOf, className: 'text-soft max-md:hidden' },
+  { id: 'from', header: 'From', cell: fromOf, sort: fromOf, className: 'text-soft max-md:hidden' },
+  {
+    id: 'stock',
+    header: 'In stock',
+    cell: ({ stockG }) => (stockG === null ? '' : stock(stockG)),
+    sort: ({ stockG }) => stockG ?? 0,
+    isNumber: true,
+  },
+  {
+    id: 'bars',
+    header: 'Bars',
+    cell: ({ usedIn }) => usedIn || '',
+    sort: ({ usedIn }) => usedIn,
+    isNumber: true,
+    className: 'max-md:hidden',
+  },
+  {
+    id: 'signs',
+    header: 'To mind',
+    cell: ({ signs }) => {
+      const weight = signs.some(({ grave }) => grave) ? 'font-medium' : 'text-soft';
+      return <span className={weight}>{signs.map(({ short }) => short).join(', ')}</span>;
     },
-    { id: 'kind', header: 'Kind', cell: kindOf, sort: kindOf, className: 'text-soft max-md:hidden' },
-    {
-      id: 'from',
-      header: 'From',
-      cell: ({ supplier }) => supplier ?? 'own',
-      sort: ({ supplier }) => supplier ?? 'own',
-      className: 'text-soft max-md:hidden',
-    },
-    {
-      id: 'stock',
-      header: 'In stock',
-      cell: ({ lots }) => (lots.length > 0 ? stock(stockOf(lots)) : ''),
-      sort: ({ lots }) => stockOf(lots),
-      isNumber: true,
-    },
-    {
-      id: 'bars',
-      header: 'Bars',
-      cell: ({ usedIn }) => usedIn || '',
-      sort: ({ usedIn }) => usedIn,
-      isNumber: true,
-      className: 'max-md:hidden',
-    },
-    {
-      id: 'signs',
-      header: 'To mind',
-      cell: (entry) => {
-        const signs = signsOf(entry, minding);
-        const weight = signs.some(({ grave }) => grave) ? 'font-medium' : 'text-soft';
-        return <span className={weight}>{signs.map(({ short }) => short).join(', ')}</span>;
-      },
-      sort: (entry) => -signsOf(entry, minding).length,
-    },
-  ];
-}
+    sort: ({ signs }) => -signs.length,
+  },
+];
 
 /** Materials in rows, sorted by their heads and stepped through by the arrows. */
-export function Shelf({ entries, minding, chosen, onChoose }: Props) {
-  const columns = useMemo(() => shelfColumns(minding), [minding]);
-  if (entries.length === 0) return <p className="py-2 text-soft">Nothing by that name in the cupboard.</p>;
+export function Shelf({ rows, chosen, onChoose }: Props) {
+  if (rows.length === 0) return <p className="py-2 text-soft">Nothing by that name in the cupboard.</p>;
   return (
     <RecordTable
       label="Materials in the cupboard"
-      rows={entries}
-      columns={columns}
-      keyOf={({ material }) => material.id}
+      rows={rows}
+      columns={COLUMNS}
+      keyOf={({ id }) => id}
       window="shelf"
       chosen={chosen}
-      onChoose={({ material }) => onChoose(material.id)}
+      onChoose={({ id }) => onChoose(id)}
     />
   );
 }

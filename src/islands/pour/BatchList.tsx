@@ -58,10 +58,16 @@ const BENCH_COLUMNS = columns(benchPlaceOf);
 interface Props {
   batches: readonly BatchSummary[];
   isBenchDevice: boolean;
+  /** All that was asked for; a part of a longer list stands in its own order alone. */
+  isWhole: boolean;
+  /** Nothing was looked for. */
+  isAll: boolean;
 }
 
-function BatchListIsland({ batches, isBenchDevice }: Props) {
-  const shown = isBenchDevice ? BENCH_COLUMNS : COLUMNS;
+function BatchListIsland({ batches, isBenchDevice, isWhole, isAll }: Props) {
+  const columns = isBenchDevice ? BENCH_COLUMNS : COLUMNS;
+  const shown = isWhole ? columns : columns.map(({ sort: _all, ...column }) => column);
+  if (batches.length === 0 && !isAll) return <p className="text-soft">No batch is found so.</p>;
   if (batches.length === 0)
     return (
       <p className="text-soft">

@@ -2,6 +2,7 @@ import { useState, type ComponentType } from 'react';
 import type { Change, ChangeKind, InlineEdition } from '../../core/change/types';
 import { MARKETS, type Market } from '../../core/formula/types';
 import { readNumberOrNull } from '../../core/quantities/number';
+import type { Lot as StockLot } from '../../core/making/cost';
 import type { WatchData } from '../../core/records/watch';
 import { address, send, type Fault } from '../../ui/api';
 import { DayField } from '../../ui/DayField';
@@ -9,6 +10,7 @@ import { Faults } from '../../ui/Faults';
 import { FindMaterial, type FoundMaterial } from '../../ui/FindMaterial';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
+import { dayInWords } from '../../ui/words';
 import { Substitutes } from './Substitutes';
 
 /** A paper comes by the tray; everything else is asked about here. */
@@ -22,6 +24,11 @@ const KIND_WORDS: Record<Asked, string> = {
   market: 'A bar comes to a market',
   edition: 'Another rulebook edition',
 };
+type LotOfMaterial = Pick<StockLot, 'id' | 'code' | 'receivedOn' | 'quarantine'>;
+
+const lotWords = ({ code, receivedOn, quarantine }: LotOfMaterial): string =>
+  `${code}, came ${dayInWords(receivedOn)}${quarantine === null ? '' : ', in quarantine'}`;
+
 interface Form {
   data: WatchData;
   onAsk: (change: Change) => void;
@@ -121,18 +128,32 @@ function Limit({ onAsk }: Form) {
   );
 }
 
-function Lot({ data, onAsk }: Form) {
-  const [lot, setLot] = useState(data.lots[0]?.id ?? '');
+function Lot({ onAsk }: Form) {
+  const [lots, setLots] = useState<{ of: string; rows: readonly LotOfMaterial[] } | null>(null);
+  const [lot, setLot] = useState('');
   const [reason, setReason] = useState('');
-  const held = data.lots.find(({ id }) => id === lot)?.quarantine ?? null;
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const held = lots?.rows.find(({ id }) => id === lot)?.quarantine ?? null;
+  const choose = async ({ material }: FoundMaterial) => {
+    const answer = await send<{ lots: LotOfMaterial[] }>('GET', address('materials', material.id));
+    setFaults(answer.ok || answer.status === 404 ? [] : answer.faults);
+    const rows = answer.ok ? [...answer.body.lots].reverse() : [];
+    setLots({ of: material.name, rows });
+    setLot(rows[0]?.id ?? '');
+  };
   return (
     <>
-      <Select
-        label="Lot"
-        value={lot}
-        options={data.lots.map(({ id, words }) => [id, words] as const)}
-        onChange={setLot}
-      />
+      <Chosen label="A lot of" name={lots?.of} onFound={(found) => void choose(found)} />
+      <Faults faults={faults} />
+      {lots?.rows.length === 0 && faults.length === 0 && <p>No lot of it is on file.</p>}
+      {lots && lots.rows.length > 0 && (
+        <Select
+          label="Lot, the newest first"
+          value={lot}
+          options={lots.rows.map((one) => [one.id, lotWords(one)] as const)}
+          onChange={setLot}
+        />
+      )}
       {held === null ? (
         <TextField label="Why it goes into quarantine" value={reason} onChange={setReason} />
       ) : (

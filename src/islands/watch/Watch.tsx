@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { monthsAfter } from '../../core/quantities/day';
 import type { AheadRow, ChangeEntry, Task, WatchData } from '../../core/records/watch';
-import { address, send } from '../../ui/api';
+import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { useKeeping } from '../../ui/keeping';
 import { guarded } from '../../ui/Guarded';
@@ -91,13 +91,29 @@ function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void })
   );
 }
 
-function Tasks({ tasks, onDone }: { tasks: readonly Task[]; onDone: (task: Task) => void }) {
+interface TasksProps {
+  tasks: readonly Task[];
+  counts: WatchData['taskCounts'];
+  onDone: (task: Task) => void;
+  onMore: (state: 'open' | 'done') => void;
+}
+
+function More({ more, what, onMore }: { more: number; what: string; onMore: () => void }) {
+  if (more <= 0) return null;
+  return (
+    <button type="button" className="text-ultra underline" onClick={onMore}>
+      {more} more {what}
+    </button>
+  );
+}
+
+function Tasks({ tasks, counts, onDone, onMore }: TasksProps) {
   const open = tasks.filter(({ doneAt }) => doneAt === null);
   const done = tasks.filter(({ doneAt }) => doneAt !== null);
   return (
     <section aria-label="To do" className="sheet">
       <h2 className="text-lg">
-        To do <span className="font-text text-base font-normal text-soft">{open.length}</span>
+        To do <span className="font-text text-base font-normal text-soft">{counts.open}</span>
       </h2>
       {open.length === 0 && (
         <p className="text-soft">Nothing waits. What a change asks for stands here once it is accepted.</p>
@@ -107,14 +123,16 @@ function Tasks({ tasks, onDone }: { tasks: readonly Task[]; onDone: (task: Task)
           <TaskRow key={task.id} task={task} onDone={onDone} />
         ))}
       </ul>
+      <More more={counts.open - open.length} what="wait" onMore={() => onMore('open')} />
       {done.length > 0 && (
         <details>
-          <summary className="cursor-pointer text-ultra">{done.length} done</summary>
+          <summary className="cursor-pointer text-ultra">{counts.done} done</summary>
           <ul>
             {done.map((task) => (
               <TaskRow key={task.id} task={task} onDone={onDone} />
             ))}
           </ul>
+          <More more={counts.done - done.length} what="were done before" onMore={() => onMore('done')} />
         </details>
       )}
     </section>
@@ -198,7 +216,7 @@ function Due({ row, today, onTask }: { row: AheadRow; today: string; onTask: (ta
 }
 
 /** Two years on one line, a stroke for each thing that falls due: taller where more falls on one month. */
-function Line({ rows, today, until }: { rows: readonly AheadRow[]; today: string; until: string }) {
+function Line({ marks, today, until }: { today: string } & Pick<WatchData['ahead'], 'marks' | 'until'>) {
   const [from, to] = [Date.parse(today), Date.parse(until)];
   const at = (day: string) => Math.max(0, Math.min(100, (100 * (Date.parse(day) - from)) / (to - from)));
   const years = [0, 6, 12, 18, 24].map((months) => monthsAfter(today, months));
@@ -207,7 +225,7 @@ function Line({ rows, today, until }: { rows: readonly AheadRow[]; today: string
       viewBox="0 0 1000 64"
       className="w-full max-sm:hidden"
       role="img"
-      aria-label={`${rows.length} things fall due by ${dayInWords(until)}`}
+      aria-label={`${marks.length} things fall due by ${dayInWords(until)}`}
     >
       <line x1="0" x2="1000" y1="44" y2="44" stroke="var(--color-ink)" strokeWidth="1.5" />
       {years.map((day) => (
@@ -224,20 +242,14 @@ function Line({ rows, today, until }: { rows: readonly AheadRow[]; today: string
           </text>
         </g>
       ))}
-      {rows.map(({ id, on, kind }, place) => (
+      {marks.map(({ on, isRule }, place) => (
         <line
-          key={id}
+          key={place}
           x1={at(on) * 10 + (on <= today ? (place % 12) * 4 : 0)}
           x2={at(on) * 10 + (on <= today ? (place % 12) * 4 : 0)}
-          y1={kind === 'list' || kind === 'limit' ? 8 : 24}
+          y1={isRule ? 8 : 24}
           y2="44"
-          stroke={
-            on <= today
-              ? 'var(--color-madder)'
-              : kind === 'list' || kind === 'limit'
-                ? 'var(--color-ultra)'
-                : 'var(--color-ink)'
-          }
+          stroke={on <= today ? 'var(--color-madder)' : isRule ? 'var(--color-ultra)' : 'var(--color-ink)'}
           strokeWidth="3"
         />
       ))}
@@ -246,7 +258,15 @@ function Line({ rows, today, until }: { rows: readonly AheadRow[]; today: string
 }
 
 function Ahead({ data, onTask }: { data: WatchData; onTask: (task: Task) => void }) {
-  const { rows, today, until } = data.ahead;
+  const { today } = data;
+  const { until, count, marks } = data.ahead;
+  const [rows, setRows] = useState(data.ahead.rows);
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const all = async () => {
+    const answer = await send<{ rows: AheadRow[] }>('GET', address('ahead'));
+    setFaults(answer.ok ? [] : answer.faults);
+    if (answer.ok) setRows(answer.body.rows);
+  };
   return (
     <section aria-label="Ahead" className="pt-2">
       <h2 className="text-lg">
@@ -255,12 +275,14 @@ function Ahead({ data, onTask }: { data: WatchData; onTask: (task: Task) => void
           if nothing is done, to {dayInWords(until)}
         </span>
       </h2>
-      <Line rows={rows} today={today} until={until} />
+      <Line marks={marks} today={today} until={until} />
       <ul>
         {rows.map((row) => (
           <Due key={row.id} row={row} today={today} onTask={onTask} />
         ))}
       </ul>
+      <More more={count - rows.length} what="fall due later" onMore={() => void all()} />
+      <Faults faults={faults} />
       {rows.length === 0 && <p className="text-soft">Nothing on file falls due in two years.</p>}
     </section>
   );
@@ -268,11 +290,31 @@ function Ahead({ data, onTask }: { data: WatchData; onTask: (task: Task) => void
 
 function WatchIsland({ first }: { first: WatchData }) {
   const [tasks, setTasks] = useState(first.tasks);
-  const put = (task: Task) => setTasks((old) => [...old.filter(({ id }) => id !== task.id), task]);
+  const [counts, setCounts] = useState(first.taskCounts);
+  const put = (task: Task) => {
+    const before = tasks.find(({ id }) => id === task.id);
+    const [isNew, isEnded] = [before === undefined, before?.doneAt === null && task.doneAt !== null];
+    setCounts(({ open, done }) => ({
+      open: open + Number(isNew) - Number(isEnded),
+      done: done + Number(isEnded),
+    }));
+    setTasks((old) => [...old.filter(({ id }) => id !== task.id), task]);
+  };
+  const more = async (state: 'open' | 'done') => {
+    const from = tasks.filter(({ doneAt }) => (doneAt === null) === (state === 'open')).length;
+    const answer = await send<{ tasks: Task[]; count: number }>(
+      'GET',
+      `${address('tasks')}?state=${state}&from=${from}`,
+    );
+    if (!answer.ok) return;
+    const here = new Set(tasks.map(({ id }) => id));
+    setTasks((old) => [...old, ...answer.body.tasks.filter(({ id }) => !here.has(id))]);
+    setCounts((old) => ({ ...old, [state]: answer.body.count }));
+  };
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_25rem]">
       <div className="grid content-start gap-4">
-        <Tasks tasks={tasks} onDone={put} />
+        <Tasks tasks={tasks} counts={counts} onDone={put} onMore={(state) => void more(state)} />
         <Ahead data={first} onTask={put} />
       </div>
       <div className="grid content-start gap-4">

@@ -1,5 +1,6 @@
 /** Batches and their events, which are only ever added. */
 import type { Knex } from 'knex';
+import { folded } from '../../core/folded';
 import type { BatchEvent } from '../../core/batch/types';
 import type { WeighedBatch } from '../../core/batch/weighed';
 import type { SaleName } from '../../core/stock/sales';
@@ -67,6 +68,51 @@ const summaries = (db: Knex) =>
 export async function allBatches(db: Knex, product: string | null = null): Promise<BatchSummary[]> {
   const rows = await (product === null ? summaries(db) : summaries(db).where('product_id', product));
   return rows.map(summaryOf);
+}
+
+export interface BatchQuery {
+  /** Letters of a code or a bar's name. */
+  find: string;
+  /** Null is every state; `quarantined` stands on top of any. */
+  state: string | null;
+  /** Before this moment what was cut cures by itself. */
+  dryBefore: string;
+  /** From 1; one past the end gives the last. */
+  page: number;
+  size: number;
+}
+
+/** A page of batches, newest first, and how many there are. Two statements. */
+export async function batchPage(
+  db: Knex,
+  { find, state, dryBefore, page, size }: BatchQuery,
+): Promise<{ batches: BatchSummary[]; count: number; page: number }> {
+  const matching = <Q extends Knex.QueryBuilder>(query: Q): Q => {
+    if (find)
+      query.whereRaw(
+        "(instr(folded(code), ?) > 0 or instr(folded(json_extract(summary, '$.productName')), ?) > 0)",
+        [folded(find), folded(find)],
+      );
+    if (state === 'quarantined') query.where('quarantined', 1);
+    else if (state === 'cut' || state === 'curing') {
+      // A day after the cut it cures, whether anybody wrote it down or not.
+      const isDry = "json_extract(summary, '$.cutAt') <= ?";
+      query.where((one) =>
+        state === 'cut'
+          ? one.where('state', 'cut').whereRaw(`not ${isDry}`, [dryBefore])
+          : one
+              .where('state', 'curing')
+              .orWhere((dry) => dry.where('state', 'cut').whereRaw(isDry, [dryBefore])),
+      );
+    } else if (state !== null) query.where('state', state);
+    return query;
+  };
+  const [{ count }] = (await matching(db('batches').count({ count: '*' }))) as [{ count: number }];
+  const shown = Math.min(Math.max(1, page), Math.max(1, Math.ceil(count / size)));
+  const rows = await matching(summaries(db))
+    .limit(size)
+    .offset((shown - 1) * size);
+  return { batches: rows.map(summaryOf), count, page: shown };
 }
 
 /** Batches of these ids, newest first. */

@@ -137,6 +137,21 @@ export async function allTasks(db: Knex, change: string | null = null): Promise<
   return rows.map(({ body }) => JSON.parse(body) as Task);
 }
 
+/** Tasks that wait, oldest first, or that were done, newest first: so many from a place on, and how many there are. */
+export async function someTasks(
+  db: Knex,
+  isDone: boolean,
+  { from, most }: { from: number; most: number },
+): Promise<{ tasks: Task[]; count: number }> {
+  const those = () => (isDone ? db('tasks').whereNotNull('done_at') : db('tasks').whereNull('done_at'));
+  const [row] = await those().count<{ count: number }[]>({ count: '*' });
+  const rows: TaskRow[] = await those()
+    .orderByRaw(isDone ? 'done_at desc, rowid desc' : 'at, rowid')
+    .limit(most)
+    .offset(from);
+  return { tasks: rows.map(({ body }) => JSON.parse(body) as Task), count: row!.count };
+}
+
 /** The task of that id, or null. */
 export async function findTask(db: Knex, id: string): Promise<Task | null> {
   const row: TaskRow | undefined = await db('tasks').where('id', id).first();

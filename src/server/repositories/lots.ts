@@ -35,21 +35,10 @@ const HELD = `select batches.code from batches where batches.id = json_extract(l
 /** More is left, or was taken than there was, than sums of many weighings leave. The index `lots_in_use` is of this. */
 const IN_USE = 'abs(lot_ledgers.left_g) > 0.0000005';
 
-interface LotQuery {
-  materials?: readonly string[];
-  id?: string;
-  inUse?: boolean;
-}
-
-/** Lots with what is left and what holds them back; of some materials, one lot, or those that are not empty where asked. */
-async function lotRows(db: Knex, of: LotQuery = {}): Promise<Lot[]> {
-  const rows = await db('lots')
+/** Lots as they are read, oldest delivery first. */
+const lots = (db: Knex) =>
+  db('lots')
     .join('lot_ledgers', 'lot_ledgers.lot_id', 'lots.id')
-    .modify((query) => {
-      if (of.materials) void query.whereIn('lots.material_id', of.materials);
-      if (of.id !== undefined) void query.where('lots.id', of.id);
-      if (of.inUse) void query.whereRaw(IN_USE);
-    })
     .orderBy('lots.received_on')
     .orderBy('lots.id')
     .select<LotRow[]>(
@@ -58,7 +47,20 @@ async function lotRows(db: Knex, of: LotQuery = {}): Promise<Lot[]> {
       'lot_ledgers.left_g as left',
       db.raw(`(${HELD}) as held`),
     );
-  return rows.map(fromRow);
+
+interface LotQuery {
+  materials?: readonly string[];
+  id?: string;
+  inUse?: boolean;
+}
+
+/** Lots with what is left and what holds them back; of some materials, one lot, or those that are not empty where asked. */
+async function lotRows(db: Knex, of: LotQuery = {}): Promise<Lot[]> {
+  const query = lots(db);
+  if (of.materials) void query.whereIn('lots.material_id', of.materials);
+  if (of.id !== undefined) void query.where('lots.id', of.id);
+  if (of.inUse) void query.whereRaw(IN_USE);
+  return (await query).map(fromRow);
 }
 
 /** Every lot, oldest delivery first. */
@@ -71,6 +73,23 @@ export const lotsInUse = (db: Knex): Promise<Lot[]> => lotRows(db, { inUse: true
 export async function materialsWithLots(db: Knex): Promise<string[]> {
   const rows: { material: string }[] = await db('lot_ledgers').distinct({ material: 'material_id' });
   return rows.map(({ material }) => material);
+}
+
+/** Lots that say what a material costs: those with a price that are not empty, and the newest with a price of each. */
+export async function pricedLots(db: Knex): Promise<Lot[]> {
+  const priced = "json_extract(lots.body, '$.price') is not null";
+  const newest = db('lots')
+    .whereRaw(priced)
+    .groupBy('material_id')
+    .select('material_id')
+    .max({ received_on: 'received_on' });
+  const rows = await lots(db)
+    .leftJoin(newest.as('newest'), (on) =>
+      on.on('newest.material_id', 'lots.material_id').andOn('newest.received_on', 'lots.received_on'),
+    )
+    .whereRaw(priced)
+    .whereRaw(`(${IN_USE} or newest.material_id is not null)`);
+  return rows.map(fromRow);
 }
 
 /** Grams of every material that can be taken on a day: of lots that nothing speaks against. */

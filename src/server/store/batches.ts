@@ -1,12 +1,13 @@
 /** Batches as they stand. */
 import type { Knex } from 'knex';
-import { curesBy, foldBatch } from '../../core/batch/fold';
+import { CURES_AFTER_MS, curesBy, foldBatch } from '../../core/batch/fold';
 import type { Batch, BatchEvent } from '../../core/batch/types';
 import { weighedOf } from '../../core/batch/weighed';
 import { standingOf } from '../../core/curing/standing';
 import { measuredIn } from '../../core/heat/batch-pour';
 import { laterOf } from '../../core/quantities/day';
 import type { BatchDetail, BatchSummary } from '../../core/records/batch';
+import type { PageOf } from '../../core/records/page';
 import type { House } from '../house';
 import { fault } from '../http';
 import { noteFault } from '../log';
@@ -15,6 +16,7 @@ import {
   allBatches,
   allEvents,
   batchesById,
+  batchPage,
   eventsOf,
   findBatch,
   putBatch,
@@ -98,6 +100,25 @@ export async function listBatches(
   const all = (await allBatches(db, product)).map((summary) => asOf(summary, now));
   if (state === null) return all;
   return all.filter((one) => (state === 'quarantined' ? one.isQuarantined : one.state === state));
+}
+
+/** Batches on one page of a list. */
+const PAGE = 50;
+
+/** A page of batches, newest first: of all, or those of a state that are found by letters of a code or a bar's name. */
+export async function pageOfBatches(
+  { db, now }: House,
+  { find, state, page }: { find: string; state: string | null; page: number },
+): Promise<PageOf & { batches: BatchSummary[] }> {
+  const dryBefore = new Date(Date.parse(now) - CURES_AFTER_MS).toISOString();
+  const found = await batchPage(db, { find, state, dryBefore, page, size: PAGE });
+  return {
+    find,
+    page: found.page,
+    pages: Math.max(1, Math.ceil(found.count / PAGE)),
+    count: found.count,
+    batches: found.batches.map((summary) => asOf(summary, now)),
+  };
 }
 
 /** Batches of these ids, newest first. */

@@ -5,14 +5,16 @@ import { mixMaterial, type MixPart } from '../../../core/formula/mix';
 import type { Material } from '../../../core/formula/types';
 import { groupBy } from '../../../core/group';
 import type { Lot } from '../../../core/making/cost';
-import type { CupboardEntry, StatedMaterial, Uses } from '../../../core/records/cupboard';
+import { rowOf } from '../../../core/stock/signs';
+import { rulebook } from '../../../rulebook';
+import type { CupboardEntry, CupboardRow, StatedMaterial, Uses } from '../../../core/records/cupboard';
 import type { AcceptedPaper } from '../../../core/records/papers';
 import { libraryMaterial } from '../../../library';
 import type { House } from '../../house';
 import { fault, HttpFault } from '../../http';
 import { markFiled } from '../../repositories/inbox';
 import { batchesDrawing } from '../../repositories/batches';
-import { allLots, lotsOf, removeLot } from '../../repositories/lots';
+import { lotsInUse, lotsOf, materialsWithLots, removeLot } from '../../repositories/lots';
 import {
   addDocument,
   addMaterial,
@@ -73,16 +75,26 @@ async function usedIn(db: Knex, snapshot: StoreSnapshot): Promise<(id: string) =
   return (id) => (holders.has(id) ? through.get(id) : own.get(id)) ?? 0;
 }
 
-/** Every material of the maker's cupboard, by name. */
+/** Every material of the maker's cupboard, by name, with the lots that are not empty. */
 export async function cupboardEntries({ db, today }: House): Promise<CupboardEntry[]> {
   const snapshot = await snapshotOf(db, today);
-  const lots = groupBy(await allLots(db), ({ material }) => material);
+  const lots = groupBy(await lotsInUse(db), ({ material }) => material);
   const uses = await usedIn(db, snapshot);
   const entries = snapshot.stored.map((stored) => {
     const { id } = stored.material;
     return entryOf(stored, snapshot, lots.get(id) ?? [], uses(id));
   });
   return entries.sort((a, b) => a.material.name.localeCompare(b.material.name));
+}
+
+/** The same as lines of a list. */
+export async function cupboardRows(house: House): Promise<CupboardRow[]> {
+  const minding = { today: house.today, peroxides: rulebook().peroxides };
+  const hadLots = new Set(await materialsWithLots(house.db));
+  return (await cupboardEntries(house)).map((entry) => {
+    const row = rowOf(entry, minding);
+    return hadLots.has(row.id) ? { ...row, stockG: row.stockG ?? 0 } : row;
+  });
 }
 
 /** One material of the cupboard; 404 where there is none. */

@@ -30,7 +30,9 @@ export async function scentDeskData(house: House): Promise<ScentDeskData> {
   const formula = starterFormula(PLAIN_NAME);
   return {
     blends: entries.filter((entry) => entry.mix && isScent(entry)),
-    scents: entries.filter((entry) => !entry.mix && isScent(entry)),
+    scents: entries
+      .filter((entry) => !entry.mix && isScent(entry))
+      .map(({ material, lots }) => ({ material, lots })),
     bars: [{ id: PLAIN_BAR, name: PLAIN_NAME }, ...(await productNames(db))],
     first: {
       id: PLAIN_BAR,

@@ -5,7 +5,7 @@ import type { Task } from '../../../core/records/watch';
 import type { IssuedLabel } from '../../../core/records/wrap';
 import type { House } from '../../house';
 import { fault } from '../../http';
-import { allTasks, findTask, putTask } from '../../repositories/changes';
+import { allTasks, findTask, putTask, someTasks } from '../../repositories/changes';
 import { findBatch, findBatchByCode } from '../../repositories/batches';
 import { findIssued } from '../../repositories/wraps';
 import { issueLabel } from '../wrap/labels';
@@ -14,6 +14,13 @@ import { keepTask } from './change-decide';
 
 /** Tasks, those that wait first. */
 export const listTasks = ({ db }: House): Promise<Task[]> => allTasks(db);
+
+/** Tasks told at once, of those that wait and of those done. */
+const TASKS_AT_ONCE = { open: 30, done: 10 } as const;
+
+/** Tasks that wait or were done, from a place on, and how many there are. */
+export const tasksFrom = ({ db }: House, state: 'open' | 'done', from: number) =>
+  someTasks(db, state === 'done', { from, most: TASKS_AT_ONCE[state] });
 
 /** A task of what falls due. */
 export function makeTask({ db, now }: House, words: string, dueOn: string | null): Promise<Task> {

@@ -3,12 +3,14 @@ import { barsMade } from '../../repositories/products';
 import type { WatchData } from '../../../core/records/watch';
 import { EDITION_NAMES } from '../../../rulebook';
 import type { House } from '../../house';
-import { allLots } from '../../repositories/lots';
 import { findHouseRules } from '../../repositories/settings';
 import { snapshotOf } from '../../store/snapshot';
 import { lookAhead } from './ahead';
 import { listChanges } from './changes';
-import { listTasks } from './tasks';
+import { tasksFrom } from './tasks';
+
+/** Of what falls due, so many rows come with the screen; the rest is asked for. */
+const ROWS_AT_ONCE = 40;
 
 /** The watch. */
 export async function watchData(house: House): Promise<WatchData> {
@@ -16,18 +18,20 @@ export async function watchData(house: House): Promise<WatchData> {
   const snapshot = await snapshotOf(db, today);
   const bars = await barsMade(db);
   const { editions } = await findHouseRules(db);
-  const lots = (await allLots(db)).map(({ id, code, material, quarantine }) => ({
-    id,
-    words: `${snapshot.material(material)?.name ?? material}, lot ${code}`,
-    quarantine,
-  }));
+  const [open, done] = [await tasksFrom(house, 'open', 0), await tasksFrom(house, 'done', 0)];
+  const { until, rows } = await lookAhead(house);
   return {
     today,
-    tasks: await listTasks(house),
+    tasks: [...open.tasks, ...done.tasks],
+    taskCounts: { open: open.count, done: done.count },
     changes: await listChanges(house),
-    ahead: await lookAhead(house),
+    ahead: {
+      until,
+      count: rows.length,
+      rows: rows.slice(0, ROWS_AT_ONCE),
+      marks: rows.map(({ on, kind }) => ({ on, isRule: kind === 'list' || kind === 'limit' })),
+    },
     bars: bars.map(({ id, name, markets }) => ({ id, name, markets })),
-    lots: lots.sort((a, b) => a.words.localeCompare(b.words)),
     edition: snapshot.edition,
     editions: [...EDITION_NAMES, ...editions.onFile.map(({ edition }) => edition)],
   };

@@ -24,7 +24,7 @@ import type {
 import type { House } from '../../house';
 import { fault, HttpFault } from '../../http';
 import { allBatches } from '../../repositories/batches';
-import { allLots } from '../../repositories/lots';
+import { pricedLots } from '../../repositories/lots';
 import {
   addProduct,
   comparableBars,
@@ -84,7 +84,7 @@ export async function worktableData({ db, today }: House, id: string): Promise<W
 
 /** Price of a gram of every material that has one. */
 export async function pricesPerGram(db: Knex): Promise<Record<string, number>> {
-  const byMaterial = groupBy(await allLots(db), ({ material }) => material);
+  const byMaterial = groupBy(await pricedLots(db), ({ material }) => material);
   return Object.fromEntries(
     [...byMaterial].flatMap(([id, lots]) => {
       const price = pricePerGram(lots);

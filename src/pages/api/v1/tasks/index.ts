@@ -1,9 +1,17 @@
 import { NewTaskDoor } from '../../../../server/doors/change';
 import { openHouse } from '../../../../server/house';
-import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { listTasks, makeTask } from '../../../../server/services/watch/tasks';
+import { placeFrom } from '../../../../server/range-query';
+import { answerJson, endpoint, fault, onlyMethods, readShaped } from '../../../../server/http';
+import { listTasks, makeTask, tasksFrom } from '../../../../server/services/watch/tasks';
 
-export const GET = endpoint(async () => answerJson({ tasks: await listTasks(await openHouse()) }));
+/** All tasks; with `state=open` or `done`, some of those from the place `from` on, and their count. */
+export const GET = endpoint(async ({ url }) => {
+  const state = url.searchParams.get('state');
+  if (state === null) return answerJson({ tasks: await listTasks(await openHouse()) });
+  if (state !== 'open' && state !== 'done')
+    throw fault(422, 'invalid', 'Ask for tasks that are open or done.', 'state');
+  return answerJson(await tasksFrom(await openHouse(), state, placeFrom(url)));
+});
 
 /** A task made by hand, of what falls due. */
 export const POST = endpoint(async ({ request }) => {

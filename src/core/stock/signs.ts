@@ -1,8 +1,8 @@
 /** What is to be minded about a material: missing or old papers, old bottles, low stock. */
-import type { Lot } from '../../core/making/cost';
-import { isScent } from '../../core/formula/scents';
-import { hasTooMuchPeroxide, storageCaution, type PeroxideCondition } from '../../core/scent/storage';
-import type { CupboardEntry } from '../../core/records/cupboard';
+import type { Lot } from '../making/cost';
+import { isScent } from '../formula/scents';
+import { hasTooMuchPeroxide, storageCaution, type PeroxideCondition } from '../scent/storage';
+import type { CupboardEntry, CupboardRow } from '../records/cupboard';
 
 export interface Sign {
   short: string;
@@ -55,4 +55,24 @@ export function signsOf(
   return signs
     .filter(({ full }) => !seen.has(full) && seen.add(full))
     .sort((a, b) => Number(b.grave) - Number(a.grave));
+}
+
+/**
+ * One line of the cupboard for a material: what it is, how much is there, and what is to be minded on a day.
+ *
+ * @example
+ * rowOf(entry, { today: '2026-11-24', peroxides }).stockG; // grams over all lots
+ */
+export function rowOf(entry: CupboardEntry, minding: Minding): CupboardRow {
+  const { material, supplier, lots, mix, usedIn } = entry;
+  return {
+    id: material.id,
+    name: material.name,
+    kind: mix ? 'mix' : material.kind,
+    supplier,
+    inci: (material.inci ?? []).map(({ name }) => name),
+    stockG: lots.length > 0 ? stockOf(lots) : null,
+    usedIn,
+    signs: signsOf(entry, minding).map(({ short, grave }) => ({ short, grave })),
+  };
 }
