@@ -3,9 +3,8 @@ import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import { foldBatch } from '../../src/core/batch/fold';
 import type { BatchEvent, EventOf } from '../../src/core/batch/types';
-import { weighedOf } from '../../src/core/batch/weighed';
-import { addBatch, addEvents, allBatches, allEvents, putBatch } from '../../src/server/repositories/batches';
-import { summaryOf } from '../../src/server/store/batches';
+import { addEvents, allBatches, allEvents } from '../../src/server/repositories/batches';
+import { addNewBatch, keepBatch } from '../../src/server/store/batches';
 import type { House } from '../../src/server/house';
 import { makeTask } from '../../src/server/services/watch/tasks';
 import { issueLabel } from '../../src/server/services/wrap/labels';
@@ -212,16 +211,16 @@ async function growBatches(
 /** A batch written down from its events, with what it took from its lots. */
 async function addWhole(trx: Knex, id: string, events: readonly BatchEvent[], house: House): Promise<void> {
   const batch = foldBatch(events, house.now)!;
-  const summary = summaryOf(id, events.length, '', batch);
-  await addBatch(trx, summary);
+  const [{ name }] = (await trx('products').where('id', batch.product).select('name')) as [{ name: string }];
+  const own = { id, seq: events.length, productName: name };
+  await addNewBatch(trx, own, batch);
   await addEvents(
     trx,
     id,
     events.map((event, at) => ({ seq: at + 1, event })),
     house.now,
   );
-  const [{ name }] = (await trx('products').where('id', batch.product).select('name')) as [{ name: string }];
-  await putBatch(trx, { ...summary, productName: name }, weighedOf(batch, house.zone));
+  await keepBatch(trx, own, batch, house.zone);
   const taken = events.flatMap((event) =>
     'lot' in event && event.lot
       ? [{ lot_id: event.lot, mass_g: event.massG, at: event.at, batch_id: id, event_id: event.id }]

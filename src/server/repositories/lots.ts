@@ -50,7 +50,7 @@ const lots = (db: Knex) =>
 
 interface LotQuery {
   materials?: readonly string[];
-  id?: string;
+  ids?: readonly string[];
   inUse?: boolean;
 }
 
@@ -58,7 +58,7 @@ interface LotQuery {
 async function lotRows(db: Knex, of: LotQuery = {}): Promise<Lot[]> {
   const query = lots(db);
   if (of.materials) void query.whereIn('lots.material_id', of.materials);
-  if (of.id !== undefined) void query.where('lots.id', of.id);
+  if (of.ids) void query.whereIn('lots.id', of.ids);
   if (of.inUse) void query.whereRaw(IN_USE);
   return (await query).map(fromRow);
 }
@@ -75,11 +75,12 @@ export async function materialsWithLots(db: Knex): Promise<string[]> {
   return rows.map(({ material }) => material);
 }
 
-/** Lots that say what a material costs: those with a price that are not empty, and the newest with a price of each. */
-export async function pricedLots(db: Knex): Promise<Lot[]> {
+/** Lots that say what materials cost, all or some: those with a price that are not empty, and the newest with a price of each. */
+export async function pricedLots(db: Knex, materials?: readonly string[]): Promise<Lot[]> {
   const priced = "json_extract(lots.body, '$.price') is not null";
   const newest = db('lots')
     .whereRaw(priced)
+    .modify((query) => (materials ? void query.whereIn('material_id', materials) : undefined))
     .groupBy('material_id')
     .select('material_id')
     .max({ received_on: 'received_on' });
@@ -87,6 +88,7 @@ export async function pricedLots(db: Knex): Promise<Lot[]> {
     .leftJoin(newest.as('newest'), (on) =>
       on.on('newest.material_id', 'lots.material_id').andOn('newest.received_on', 'lots.received_on'),
     )
+    .modify((query) => (materials ? void query.whereIn('lots.material_id', materials) : undefined))
     .whereRaw(priced)
     .whereRaw(`(${IN_USE} or newest.material_id is not null)`);
   return rows.map(fromRow);
@@ -106,6 +108,9 @@ export async function freeOfMaterials(db: Knex, today: string): Promise<Readonly
     .sum({ freeG: 'lot_ledgers.left_g' });
   return new Map(rows.map(({ material, freeG }) => [material, freeG]));
 }
+
+/** Lots of these ids, oldest delivery first. */
+export const lotsById = (db: Knex, ids: readonly string[]): Promise<Lot[]> => lotRows(db, { ids });
 
 /** Lots of some materials, oldest delivery first. */
 export const lotsOf = (db: Knex, materials: readonly string[]): Promise<Lot[]> => lotRows(db, { materials });
@@ -140,7 +145,7 @@ export async function touchLot(db: Knex, id: string): Promise<void> {
 
 /** The lot of that id, or null. */
 export async function findLot(db: Knex, id: string): Promise<Lot | null> {
-  return (await lotRows(db, { id }))[0] ?? null;
+  return (await lotRows(db, { ids: [id] }))[0] ?? null;
 }
 
 /** Removes a lot with its own movements; true where there was one. */

@@ -75,12 +75,16 @@ async function usedIn(db: Knex, snapshot: StoreSnapshot): Promise<(id: string) =
   return (id) => (holders.has(id) ? through.get(id) : own.get(id)) ?? 0;
 }
 
-/** Every material of the maker's cupboard, by name, with the lots that are not empty. */
-export async function cupboardEntries({ db, today }: House): Promise<CupboardEntry[]> {
+/** The materials of the maker's cupboard, all or those wanted, by name, with the lots that are not empty. */
+export async function cupboardEntries(
+  { db, today }: House,
+  isWanted: (stored: StoredMaterial, snapshot: StoreSnapshot) => boolean = () => true,
+): Promise<CupboardEntry[]> {
   const snapshot = await snapshotOf(db, today);
   const lots = groupBy(await lotsInUse(db), ({ material }) => material);
   const uses = await usedIn(db, snapshot);
-  const entries = snapshot.stored.map((stored) => {
+  const wanted = snapshot.stored.filter((stored) => isWanted(stored, snapshot));
+  const entries = wanted.map((stored) => {
     const { id } = stored.material;
     return entryOf(stored, snapshot, lots.get(id) ?? [], uses(id));
   });

@@ -7,7 +7,7 @@ import { ALKALI_MATERIAL, pricePerGram } from '../../../core/making/cost';
 import type { House } from '../../house';
 import { HttpFault } from '../../http';
 import { findBatch } from '../../repositories/batches';
-import { lotsOf } from '../../repositories/lots';
+import { lotsById, pricedLots } from '../../repositories/lots';
 import { findCurrency } from '../../repositories/settings';
 import { onThread } from '../../jobs/threads';
 import { told } from '../../jobs/told';
@@ -16,10 +16,10 @@ import { requireBatch } from '../../store/batches';
 
 /** What it cost, at the prices of the lots it was weighed from. */
 async function costOfBatch({ db }: House, batch: Batch): Promise<BatchRecord['cost']> {
-  const lots = await lotsOf(db, [
-    ...new Set([...batch.lines.map(({ material }) => material), ALKALI_MATERIAL]),
-  ]);
-  const byMaterial = groupBy(lots, ({ material }) => material);
+  const materials = [...new Set([...batch.lines.map(({ material }) => material), ALKALI_MATERIAL])];
+  const used = batch.lines.flatMap(({ weighings }) => weighings.flatMap(({ lot }) => lot ?? []));
+  const lots = await lotsById(db, [...new Set(used)]);
+  const byMaterial = groupBy(await pricedLots(db, materials), ({ material }) => material);
   const price = (material: string) => pricePerGram(byMaterial.get(material) ?? []);
   const { total, perBar, unpriced } = batchCost(batch, new Map(lots.map((lot) => [lot.id, lot])), price);
   return total > 0 ? { currency: await findCurrency(db), total, perBar, unpriced } : null;

@@ -4,7 +4,7 @@ import type { Overview } from '../../../core/overview';
 import { groupBy } from '../../../core/group';
 import type { NextBar, NextData, NextPlans } from '../../../core/records/next';
 import { dayAfter, dayOf, momentOn } from '../../../core/quantities/day';
-import { MOST_WEEKS, nextPour, paceOf, type Supply } from '../../../core/stock/pace';
+import { MOST_WEEKS, nextPour, paceOf, type Pace, type SoldOn, type Supply } from '../../../core/stock/pace';
 import type { House } from '../../house';
 import { freeOfMaterials } from '../../repositories/lots';
 import { everyKeptRow } from '../../repositories/overviews';
@@ -51,6 +51,20 @@ function wantingOf(
 /** Bars looked at between two breaths: some milliseconds. */
 const BARS_A_BREATH = 5;
 
+/** Paces that were reckoned, by what they were reckoned from; sales come rarely, and every look asks for all of them. */
+const paces = new Map<string, Pace>();
+const MOST_PACES = 2000;
+
+function paceKept(sold: readonly SoldOn[], since: string, today: string): Pace {
+  const key = `${today} ${since} ${sold.map(({ day, bars }) => `${day}*${bars}`).join(' ')}`;
+  const known = paces.get(key);
+  if (known) return known;
+  const made = paceOf(sold, since, today);
+  if (paces.size >= MOST_PACES) paces.delete(paces.keys().next().value!);
+  paces.set(key, made);
+  return made;
+}
+
 type Standing = Omit<NextBar, 'barsAPour' | 'missing' | 'verdict'>;
 
 /** How long a bar lasts, before it is asked what another pour would take. */
@@ -62,7 +76,7 @@ function standingOf(
   cureDays: number,
 ): Standing {
   const { today, zone } = house;
-  const pace = paceOf(
+  const pace = paceKept(
     made.sold.map(({ at, bars }) => ({ day: dayOf(at, zone), bars })),
     made.firstAt === null ? today : dayOf(made.firstAt, zone),
     today,

@@ -1,6 +1,5 @@
 /** What the scent desk needs: scents and blends, the bars to try them in, and the rules. */
 import { isScentBlend } from '../../../core/formula/mix';
-import type { CupboardEntry } from '../../../core/records/cupboard';
 import { PLAIN_BAR, type ScentDeskData, type TryBar } from '../../../core/records/scent';
 import { rulebook } from '../../../rulebook';
 import type { House } from '../../house';
@@ -24,15 +23,14 @@ export async function tryBar({ db, today }: House, id: string): Promise<TryBar> 
 /** Gathers the scent desk. */
 export async function scentDeskData(house: House): Promise<ScentDeskData> {
   const { db, today } = house;
-  const entries = await cupboardEntries(house);
   const snapshot = await snapshotOf(db, today);
-  const isScent = ({ material }: CupboardEntry) => isScentBlend(material);
+  const entries = await cupboardEntries(house, ({ material }, { own }) =>
+    isScentBlend(own.get(material.id) ?? material),
+  );
   const formula = starterFormula(PLAIN_NAME);
   return {
-    blends: entries.filter((entry) => entry.mix && isScent(entry)),
-    scents: entries
-      .filter((entry) => !entry.mix && isScent(entry))
-      .map(({ material, lots }) => ({ material, lots })),
+    blends: entries.filter(({ mix }) => mix !== null),
+    scents: entries.filter(({ mix }) => mix === null).map(({ material, lots }) => ({ material, lots })),
     bars: [{ id: PLAIN_BAR, name: PLAIN_NAME }, ...(await productNames(db))],
     first: {
       id: PLAIN_BAR,
