@@ -10,7 +10,7 @@ import { HttpFault } from '../../src/server/http';
 import { allEvents } from '../../src/server/repositories/batches';
 import { addEvents } from '../../src/server/services/pour/batches';
 import { recordSales } from '../../src/server/services/rack/sales';
-import { foldMissing } from '../../src/server/store/batches';
+import { foldMissing, lookAtSome, refold } from '../../src/server/store/batches';
 import { writing } from '../../src/server/store/writing';
 import { useDemo } from './database';
 
@@ -47,6 +47,17 @@ describe('rows kept beside the events of batches', () => {
         id,
       ).to.have.members(measuredIn(batch));
     }
+  }
+
+  /** What is left of every lot, summed from the ledger. */
+  async function expectLedgers(): Promise<void> {
+    const rows: { id: string; left: number; summed: number }[] = await demo.db.raw(
+      `select lots.id, g.left_g as left, json_extract(lots.body, '$.quantityG')
+              - coalesce((select sum(mass_g) from stock_movements where lot_id = lots.id), 0) as summed
+       from lots left join lot_ledgers as g on g.lot_id = lots.id`,
+    );
+    expect(rows.length).to.be.above(20);
+    for (const { id, left, summed } of rows) expect(left, id).to.be.closeTo(summed, 1e-6);
   }
 
   const times = fc.integer({ min: 0, max: 20 });
@@ -119,5 +130,36 @@ describe('rows kept beside the events of batches', () => {
     expect(await writing(demo.db, foldMissing)).to.equal(2);
     expect(await demo.db('batch_standings').orderBy('batch_id')).to.deep.equal(before);
     expect(await writing(demo.db, foldMissing)).to.equal(0);
+  });
+
+  it('are looked at one in a hundred, told where they differ, and made anew by one command', async () => {
+    const before: Row[] = await demo.db('batch_standings').orderBy('batch_id');
+    const lots: object[] = await demo.db('lot_ledgers').orderBy('lot_id').select('lot_id', 'material_id');
+    const [first] = (await demo.db('batches').orderBy('rowid').limit(1)) as [{ id: string }];
+    await demo.db('batch_standings').where('batch_id', first.id).update({ ready: 77 });
+    await demo.db('lot_ledgers').update({ left_g: 1 });
+    expect(await writing(demo.db, (trx) => lookAtSome(trx, 1))).to.deep.equal([]);
+    expect(await writing(demo.db, (trx) => lookAtSome(trx, 100))).to.deep.equal([first.id]);
+    expect(await demo.db('batch_standings').orderBy('batch_id')).to.deep.equal(before);
+    expect(await writing(demo.db, refold)).to.equal(before.length);
+    expect(await demo.db('batch_standings').orderBy('batch_id')).to.deep.equal(before);
+    expect(await demo.db('lot_ledgers').orderBy('lot_id').select('lot_id', 'material_id')).to.deep.equal(
+      lots,
+    );
+    await expectLedgers();
+  });
+
+  it('say what is left of a lot as the ledger does, whatever writes a lot or a movement', async () => {
+    await expectLedgers();
+    const [movement] = (await demo.db('stock_movements').limit(1)) as [{ id: number; lot_id: string }];
+    await demo.db('stock_movements').where('id', movement.id).update({ mass_g: 12.5 });
+    await expectLedgers();
+    await demo
+      .db('lots')
+      .where('id', movement.lot_id)
+      .update({ body: demo.db.raw("json_set(body, '$.quantityG', 4321)") });
+    await expectLedgers();
+    await demo.db('stock_movements').where('id', movement.id).delete();
+    await expectLedgers();
   });
 });

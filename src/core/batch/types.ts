@@ -204,6 +204,8 @@ export interface BatchStanding extends Omit<
   barsG: number | null;
   /** The checks that are usual before it is sold, by what went in. */
   asked: { id: string; name: string }[];
+  /** What of lots went in: grams by lot and portion, of the alkali in a lye stock; a portion of null is the whole batter. */
+  drawn: { lot: string; line: string; portion: string | null; massG: number }[];
 }
 
 /** What is wrong with an event; the path is the field within it. */

@@ -1,6 +1,18 @@
 /** How a batch stands, as it is kept beside its events. */
 import type { Batch, BatchStanding } from '../batch/types';
+import { LYE_STOCK_LINE } from '../making/run-sheet-types';
 import { barsMassG, materialsIn, usualChecks } from './batch-cure';
+
+function drawnOf({ lines, sheet }: Batch): BatchStanding['drawn'] {
+  const stock = (sheet.lyeStock?.concentrationPct ?? 0) / 100;
+  return lines.flatMap(({ line, portion, weighings }) =>
+    weighings.flatMap(({ lot, portion: of, massG }) =>
+      lot === null
+        ? []
+        : [{ lot, line, portion: portion ?? of, massG: line === LYE_STOCK_LINE ? massG * stock : massG }],
+    ),
+  );
+}
 
 /**
  * What of a folded batch is kept beside its events.
@@ -24,6 +36,7 @@ export function standingOf(batch: Batch): BatchStanding {
     ...standing,
     sheet: { bars },
     barsG: barsMassG(batch),
+    drawn: drawnOf(batch),
     asked: usualChecks(materialsIn(batch)).map(({ id, name }) => ({ id, name })),
   };
 }

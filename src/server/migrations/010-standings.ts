@@ -50,6 +50,7 @@ async function keepLedgers(knex: Knex): Promise<void> {
 /** What is asked by what stands within a row. */
 const INDICES: readonly (readonly [name: string, on: string])[] = [
   ['lots_made_here', "lots (json_extract(body, '$.ofBatch'))"],
+  ['lots_priced', "lots (material_id, received_on) where json_extract(body, '$.price') is not null"],
   ['labels_of_batch', "issued_labels (product_id, json_extract(body, '$.batchCode'))"],
 ];
 

@@ -1,7 +1,8 @@
 /** Batches and their events, which are only ever added. */
 import type { Knex } from 'knex';
 import { folded } from '../../core/folded';
-import type { BatchEvent } from '../../core/batch/types';
+import type { BatchEvent, EventOf } from '../../core/batch/types';
+import { groupBy } from '../../core/group';
 import type { WeighedBatch } from '../../core/batch/weighed';
 import type { SaleName } from '../../core/stock/sales';
 import type { BatchSummary } from '../../core/records/batch';
@@ -70,6 +71,9 @@ export async function allBatches(db: Knex, product: string | null = null): Promi
   return rows.map(summaryOf);
 }
 
+/** The state of a batch; a day after the cut it cures, whether anybody wrote that down or not. */
+const STATE_NOW = "iif(state = 'cut' and json_extract(summary, '$.cutAt') <= ?, 'curing', state)";
+
 export interface BatchQuery {
   /** Letters of a code or a bar's name. */
   find: string;
@@ -94,17 +98,10 @@ export async function batchPage(
         [folded(find), folded(find)],
       );
     if (state === 'quarantined') query.where('quarantined', 1);
-    else if (state === 'cut' || state === 'curing') {
-      // A day after the cut it cures, whether anybody wrote it down or not.
-      const isDry = "json_extract(summary, '$.cutAt') <= ?";
-      query.where((one) =>
-        state === 'cut'
-          ? one.where('state', 'cut').whereRaw(`not ${isDry}`, [dryBefore])
-          : one
-              .where('state', 'curing')
-              .orWhere((dry) => dry.where('state', 'cut').whereRaw(isDry, [dryBefore])),
-      );
-    } else if (state !== null) query.where('state', state);
+    else if (state !== null)
+      query
+        .whereIn('state', state === 'curing' ? ['cut', 'curing'] : [state])
+        .whereRaw(`${STATE_NOW} = ?`, [dryBefore, state]);
     return query;
   };
   const [{ count }] = (await matching(db('batches').count({ count: '*' }))) as [{ count: number }];
@@ -113,6 +110,11 @@ export async function batchPage(
     .limit(size)
     .offset((shown - 1) * size);
   return { batches: rows.map(summaryOf), count, page: shown };
+}
+
+/** The ids of all batches, in the order they were begun. */
+export async function batchIds(db: Knex): Promise<string[]> {
+  return (await db('batches').orderBy('rowid').select<{ id: string }[]>('id')).map(({ id }) => id);
 }
 
 /** Batches of these ids, newest first. */
@@ -149,8 +151,9 @@ export async function batchesInHand(
     `select b.id, b.code, p.name, json_extract(b.summary, '$.bars.left') as left,
             json_extract(b.summary, '$.pouredAt') as pouredAt,
             json_extract(w.body, '$.durability.months') as months
-     from batches as b join products as p on p.id = b.product_id left join wraps as w on w.product_id = b.product_id
-     where b.weighed is not null and b.state not in ('stopped', 'discarded', 'soldOut')`,
+     from batch_standings as s join batches as b on b.id = s.batch_id join products as p on p.id = b.product_id
+       left join wraps as w on w.product_id = b.product_id
+     where s.here = 1`,
   );
 }
 
@@ -193,6 +196,22 @@ export async function allEvents(db: Knex, batch: string): Promise<readonly Batch
   if (events.at(-1)?.id === last) known.set(batch, { last, events });
   if (known.size > MOST_READ) known.delete(known.keys().next().value!);
   return events;
+}
+
+/** What was noted in batches, by batch, in order. */
+export async function notesIn(
+  db: Knex,
+  batches: readonly string[],
+): Promise<ReadonlyMap<string, EventOf<'noted'>[]>> {
+  const rows: { batch_id: string; body: string }[] = await db('batch_events')
+    .whereIn('batch_id', batches)
+    .whereRaw("json_extract(body, '$.type') = 'noted'")
+    .orderBy(['batch_id', 'seq'])
+    .select('batch_id', 'body');
+  const found = groupBy(rows, ({ batch_id }) => batch_id);
+  return new Map(
+    [...found].map(([id, notes]) => [id, notes.map(({ body }) => JSON.parse(body) as EventOf<'noted'>)]),
+  );
 }
 
 /** Events taken at once; SQLite takes so many values in one statement and more. */

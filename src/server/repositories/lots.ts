@@ -63,6 +63,17 @@ async function lotRows(db: Knex, of: LotQuery = {}): Promise<Lot[]> {
   return (await query).map(fromRow);
 }
 
+/** Reckons what is left of every lot anew from the ledger. */
+export async function sumLedgers(trx: Knex): Promise<void> {
+  await trx.raw(
+    `insert into lot_ledgers (lot_id, material_id, left_g)
+     select id, material_id, coalesce(json_extract(body, '$.quantityG'), 0)
+            - coalesce((select sum(mass_g) from stock_movements where lot_id = lots.id), 0)
+     from lots where true
+     on conflict (lot_id) do update set material_id = excluded.material_id, left_g = excluded.left_g`,
+  );
+}
+
 /** Every lot, oldest delivery first. */
 export const allLots = (db: Knex): Promise<Lot[]> => lotRows(db);
 
@@ -75,23 +86,22 @@ export async function materialsWithLots(db: Knex): Promise<string[]> {
   return rows.map(({ material }) => material);
 }
 
-/** Lots that say what materials cost, all or some: those with a price that are not empty, and the newest with a price of each. */
-export async function pricedLots(db: Knex, materials?: readonly string[]): Promise<Lot[]> {
+/** The newest lot with a price of every material that has one. */
+async function newestPriced(db: Knex): Promise<Lot[]> {
   const priced = "json_extract(lots.body, '$.price') is not null";
-  const newest = db('lots')
-    .whereRaw(priced)
-    .modify((query) => (materials ? void query.whereIn('material_id', materials) : undefined))
-    .groupBy('material_id')
-    .select('material_id')
-    .max({ received_on: 'received_on' });
   const rows = await lots(db)
-    .leftJoin(newest.as('newest'), (on) =>
-      on.on('newest.material_id', 'lots.material_id').andOn('newest.received_on', 'lots.received_on'),
+    .whereRaw(
+      `(lots.material_id, lots.received_on) in
+       (select material_id, max(received_on) from lots where ${priced} group by material_id)`,
     )
-    .modify((query) => (materials ? void query.whereIn('lots.material_id', materials) : undefined))
-    .whereRaw(priced)
-    .whereRaw(`(${IN_USE} or newest.material_id is not null)`);
+    .whereRaw(priced);
   return rows.map(fromRow);
+}
+
+/** Lots that say what materials cost: those that are not empty, and the newest with a price of each. */
+export async function pricedLots(db: Knex): Promise<Lot[]> {
+  const all = [...(await lotsInUse(db)), ...(await newestPriced(db))];
+  return [...new Map(all.map((lot) => [lot.id, lot])).values()];
 }
 
 /** Grams of every material that can be taken on a day: of lots that nothing speaks against. */

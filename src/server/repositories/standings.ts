@@ -1,6 +1,7 @@
 /** How every batch stands, in rows kept beside its events in the same transaction. */
 import type { Knex } from 'knex';
 import type { BatchStanding } from '../../core/batch/types';
+import type { PastCut } from '../../core/curing/window';
 import { comingBars, readyBars } from '../../core/stock/supply';
 import type { SoldOn } from '../../core/stock/pace';
 
@@ -11,7 +12,7 @@ const HERE: ReadonlySet<BatchStanding['state']> = new Set(['poured', 'cut', 'cur
 const isHere = ({ state, bars }: BatchStanding) => HERE.has(state) && (state !== 'released' || bars.left > 0);
 
 /** Counts every change of what is kept; rows of an older shape are made anew. */
-const SHAPE = 1;
+const SHAPE = 2;
 
 /** Names the events that a row was made of. */
 const madeOf = (seq: number) => `${SHAPE} ${seq}`;
@@ -71,6 +72,21 @@ export async function putStanding(trx: Knex, kept: KeptStanding): Promise<void> 
     });
 }
 
+/** Forgets all that is kept beside events. */
+export async function dropStandings(trx: Knex): Promise<void> {
+  for (const table of ['batch_warmth', 'batch_sales', 'batch_standings']) await trx(table).delete();
+}
+
+/** Everything that is kept of a batch as one text, to be compared. */
+export async function keptText(db: Knex, batch: string): Promise<string> {
+  const of = (table: string, by: string): Promise<object[]> => db(table).where('batch_id', batch).orderBy(by);
+  return JSON.stringify([
+    await of('batch_standings', 'batch_id'),
+    await of('batch_sales', 'rowid'),
+    await of('batch_warmth', 'mould_id'),
+  ]);
+}
+
 /** Ids of batches of which nothing is kept, or something of other events or an older shape. */
 export async function batchesUnkept(db: Knex): Promise<string[]> {
   const rows: { id: string }[] = await db('batches as b')
@@ -99,20 +115,19 @@ export async function batchesHere(db: Knex): Promise<ReadonlySet<string>> {
 }
 
 /** The last batches of a bar that were cut, newest first, besides one. */
-export async function cutBefore(
-  db: Knex,
-  product: string,
-  but: string,
-  most: number,
-): Promise<BatchStanding[]> {
-  const rows: { body: string }[] = await db('batch_standings')
+export async function cutBefore(db: Knex, product: string, but: string, most: number): Promise<PastCut[]> {
+  const rows: { cut: string }[] = await db('batch_standings')
     .where('product_id', product)
     .whereNotNull('cut_at')
     .whereNot('batch_id', but)
     .orderBy('cut_at', 'desc')
     .limit(most)
-    .select('body');
-  return rows.map(({ body }) => JSON.parse(body) as BatchStanding);
+    .select(
+      db.raw(
+        "json_object('poured', body -> '$.poured', 'cut', body -> '$.cut', 'checks', body -> '$.checks') as cut",
+      ),
+    );
+  return rows.map(({ cut }) => JSON.parse(cut) as PastCut);
 }
 
 /** Ids of the last batches that went into a mould and of which a temperature is on file since, newest first. */

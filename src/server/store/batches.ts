@@ -16,12 +16,14 @@ import {
   allBatches,
   allEvents,
   batchesById,
+  batchIds,
   batchPage,
   eventsOf,
   findBatch,
   putBatch,
 } from '../repositories/batches';
-import { batchesUnkept, putStanding } from '../repositories/standings';
+import { sumLedgers } from '../repositories/lots';
+import { batchesUnkept, dropStandings, keptText, putStanding } from '../repositories/standings';
 
 export const unknownBatch = (id: string) => fault(404, 'unknown-batch', `There is no batch "${id}".`, 'id');
 
@@ -73,17 +75,47 @@ export async function keepBatch(
 export async function foldMissing(trx: Knex): Promise<number> {
   const missing = await batchesUnkept(trx);
   for (const id of missing) {
-    const events = await eventsOf(trx, id);
     try {
-      const batch = foldBatch(events.map(({ event }) => event));
-      const summary = await findBatch(trx, id);
-      if (batch && summary) await keepStanding(trx, summary, batch);
+      await foldAnew(trx, id);
     } catch (error) {
       // What cannot be followed costs that batch its place in the lists, and no start.
       noteFault(`batch ${id} not followed`, error);
     }
   }
   return missing.length;
+}
+
+/** Folds a batch from its events and keeps what follows from them. */
+async function foldAnew(trx: Knex, id: string): Promise<void> {
+  const events = await eventsOf(trx, id);
+  const batch = foldBatch(events.map(({ event }) => event));
+  const summary = await findBatch(trx, id);
+  if (batch && summary) await keepStanding(trx, summary, batch);
+}
+
+/** Makes everything that is kept beside events anew. Answers how many batches there are. */
+export async function refold(trx: Knex): Promise<number> {
+  await dropStandings(trx);
+  await sumLedgers(trx);
+  return foldMissing(trx);
+}
+
+/** Of so many batches one is held against a full fold at each look. */
+const ONE_IN = 100;
+
+/**
+ * Holds one batch in a hundred against a full fold, others at each look; where one differs, it is made anew. Answers the
+ * ids of those, which no house should ever have.
+ */
+export async function lookAtSome(trx: Knex, look: number): Promise<string[]> {
+  const differing: string[] = [];
+  const all = await batchIds(trx);
+  for (const id of all.filter((_, at) => at % ONE_IN === look % ONE_IN)) {
+    const before = await keptText(trx, id);
+    await foldAnew(trx, id);
+    if ((await keptText(trx, id)) !== before) differing.push(id);
+  }
+  return differing;
 }
 
 /** A day after the cut a batch cures by itself. */

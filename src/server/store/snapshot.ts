@@ -154,23 +154,44 @@ export function shippedStore(onDate: string): StoreSnapshot {
   return makeSnapshot([], NO_HOUSE_RULES, onDate);
 }
 
+/** What was read of a database at one state of its ground, and the snapshots made of it, by day. */
 interface Held {
   ground: number;
-  snapshot: StoreSnapshot;
+  stored: readonly StoredMaterial[];
+  rules: HouseRules;
+  byDay: Map<string, StoreSnapshot>;
 }
 
-/** The last snapshot of each open database; a changed ground or another day makes a new one. */
-const held = new WeakMap<Knex, Held>();
+/** Days of one ground that are kept: today, and those of batches that are looked at. */
+const MOST_DAYS = 6;
 
-/** The snapshot of a database on a day. One statement where nothing it holds has changed. */
+/** The last ground of each open database, by its settings, which its transactions share. */
+const held = new WeakMap<object, Held>();
+
+const keyOf = (db: Knex): object => (db.client as { config: object }).config;
+
+/**
+ * The snapshot of a database on a day. One statement where nothing it holds has changed. Within a transaction that
+ * changed something it is made of what stands there by then, and kept for nobody else: it may be taken back.
+ */
 export async function snapshotOf(db: Knex, onDate: string): Promise<StoreSnapshot> {
-  if (db.isTransaction) return makeSnapshot(await allMaterials(db), await findHouseRules(db), onDate);
   const { ground }: { ground: number } = await db('store').first('ground');
-  const known = held.get(db);
-  if (known?.ground === ground && known.snapshot.onDate === onDate) return known.snapshot;
-  const made = makeSnapshot(await allMaterials(db), await findHouseRules(db), onDate);
-  const snapshot = known?.snapshot.id === made.id ? known.snapshot : made;
-  held.set(db, { ground, snapshot });
+  const known = held.get(keyOf(db));
+  const isSame = known?.ground === ground;
+  const found = isSame ? known.byDay.get(onDate) : undefined;
+  if (found) return found;
+  const [stored, rules] = isSame
+    ? [known.stored, known.rules]
+    : [await allMaterials(db), await findHouseRules(db)];
+  const made = makeSnapshot(stored, rules, onDate);
+  if (!isSame && db.isTransaction) return made;
+  // The same content keeps its snapshot, whatever counted the ground up.
+  const before = known?.byDay.get(onDate);
+  const snapshot = before?.id === made.id ? before : made;
+  const byDay = isSame ? known.byDay : new Map<string, StoreSnapshot>();
+  if (byDay.size >= MOST_DAYS) byDay.delete(byDay.keys().next().value!);
+  byDay.set(onDate, snapshot);
+  held.set(keyOf(db), { ground, stored, rules, byDay });
   return snapshot;
 }
 

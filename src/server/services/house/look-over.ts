@@ -7,6 +7,8 @@ import { DATABASE_FILE, isLarge, refuseDatabase } from '../../database';
 import { JobEnded } from '../../jobs/ended';
 import { onThread } from '../../jobs/threads';
 import { noteFault } from '../../log';
+import { lookAtSome } from '../../store/batches';
+import { writing } from '../../store/writing';
 
 const LIMIT_MS = 10 * 60_000;
 /** After so long a large database is looked over again where somebody asks. */
@@ -61,8 +63,19 @@ export async function lookOverWhole(file: string): Promise<void> {
   if (fault !== null) refuseDatabase(fault);
 }
 
-/** Once a large database is opened, looks it over in the background. */
+const DAY_MS = 24 * 3_600_000;
+
+/** Once a day, holds some of what is kept beside events against a full fold; what differs is made anew and told in the log. */
+async function lookAtRows(open: () => Promise<Knex>): Promise<void> {
+  const look = Math.floor(Date.parse(moment()) / DAY_MS);
+  const differing = await writing(await open(), (trx) => lookAtSome(trx, look));
+  if (differing.length > 0) noteFault('rows beside events', new Error(`differed: ${differing.join(', ')}`));
+}
+
+/** Once a large database is opened, looks it over in the background; what is kept beside events, once a day. */
 export function lookOverOnceOpened(open: () => Promise<Knex>): void {
+  const rows = () => void lookAtRows(open).catch((error: unknown) => noteFault('look over', error));
+  setInterval(rows, DAY_MS).unref();
   void open()
     .then(async () => {
       const file = join(dataFolder(), DATABASE_FILE);

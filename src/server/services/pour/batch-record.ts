@@ -3,7 +3,7 @@ import { batchRecord, type BatchRecord } from '../../../core/batch/record';
 import { batchCost } from '../../../core/batch/cost';
 import type { Batch } from '../../../core/batch/types';
 import { groupBy } from '../../../core/group';
-import { ALKALI_MATERIAL, pricePerGram } from '../../../core/making/cost';
+import { pricePerGram } from '../../../core/making/cost';
 import type { House } from '../../house';
 import { HttpFault } from '../../http';
 import { findBatch } from '../../repositories/batches';
@@ -16,10 +16,9 @@ import { requireBatch } from '../../store/batches';
 
 /** What it cost, at the prices of the lots it was weighed from. */
 async function costOfBatch({ db }: House, batch: Batch): Promise<BatchRecord['cost']> {
-  const materials = [...new Set([...batch.lines.map(({ material }) => material), ALKALI_MATERIAL])];
   const used = batch.lines.flatMap(({ weighings }) => weighings.flatMap(({ lot }) => lot ?? []));
   const lots = await lotsById(db, [...new Set(used)]);
-  const byMaterial = groupBy(await pricedLots(db, materials), ({ material }) => material);
+  const byMaterial = groupBy(await pricedLots(db), ({ material }) => material);
   const price = (material: string) => pricePerGram(byMaterial.get(material) ?? []);
   const { total, perBar, unpriced } = batchCost(batch, new Map(lots.map((lot) => [lot.id, lot])), price);
   return total > 0 ? { currency: await findCurrency(db), total, perBar, unpriced } : null;

@@ -1,46 +1,32 @@
 /** Tracing both ways: from a lot to the bars it is in, from a bar back to the lots. */
-import { foldBatch } from '../../../core/batch/fold';
-import { LYE_STOCK_LINE } from '../../../core/making/run-sheet-types';
 import type { Trace } from '../../../core/records/batch';
 import type { House } from '../../house';
 import { fault } from '../../http';
-import { allEvents, batchesDrawing, findBatch, findBatchByCode } from '../../repositories/batches';
+import { batchesDrawing, findBatch, findBatchByCode } from '../../repositories/batches';
 import { findLot, lotsOfBatch } from '../../repositories/lots';
+import { standingsOf } from '../../repositories/standings';
 import { labelsOfBatch } from '../../repositories/wraps';
+import { batchesAt } from '../../store/batches';
 import { snapshotOf } from '../../store/snapshot';
 
 type TracedBatch = Trace['batches'][number];
 
-async function tracedBatch({ db, now }: House, id: string): Promise<TracedBatch> {
-  const summary = (await findBatch(db, id))!;
-  const events = await allEvents(db, id);
-  const batch = foldBatch(events, now)!;
-  const stock = (batch.sheet.lyeStock?.concentrationPct ?? 0) / 100;
-  const drawn = batch.lines.flatMap(({ line, portion, weighings }) =>
-    weighings.flatMap((one) =>
-      one.lot === null
-        ? []
-        : [
-            {
-              lot: one.lot,
-              line,
-              portion: portion ?? one.portion,
-              massG: line === LYE_STOCK_LINE ? one.massG * stock : one.massG,
-            },
-          ],
-    ),
-  );
-  const labels = await labelsOfBatch(db, batch.product, batch.code);
+async function tracedBatch(house: House, id: string): Promise<TracedBatch> {
+  const { db } = house;
+  const [summary] = await batchesAt(house, new Set([id]));
+  const { code, product, productName, state, isQuarantined, bars } = summary!;
+  const { drawn, moved } = (await standingsOf(db, [id])).get(id)!;
+  const labels = await labelsOfBatch(db, product, code);
   return {
     id,
-    code: batch.code,
-    product: batch.product,
-    productName: summary.productName,
-    state: batch.state,
-    isQuarantined: batch.isQuarantined,
+    code,
+    product,
+    productName,
+    state,
+    isQuarantined,
     drawn,
-    bars: batch.bars,
-    gone: batch.moved,
+    bars,
+    gone: moved,
     labels: labels.map(({ id: label, market, issuedOn, netMassG }) => ({
       id: label,
       market,

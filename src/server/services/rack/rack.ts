@@ -2,86 +2,27 @@
 import { assess } from '../../../core/assess';
 import { batchRequest } from '../../../core/batch/request';
 import type { Batch, BatchStanding } from '../../../core/batch/types';
-import {
-  daysSince,
-  lightestG,
-  materialsIn,
-  putOffHours,
-  settledBars,
-  usualChecks,
-} from '../../../core/curing/batch-cure';
+import { daysSince, lightestG, materialsIn, settledBars, usualChecks } from '../../../core/curing/batch-cure';
 import type { Cure } from '../../../core/curing/cure-types';
 import { declareNet } from '../../../core/curing/net';
 import { againstRelease, rackTasks } from '../../../core/curing/rack';
 import { standingOf } from '../../../core/curing/standing';
-import { cutWindow, type CutWindow } from '../../../core/curing/window';
 import { groupBy } from '../../../core/group';
-import { questionOfBatch } from '../../../core/heat/batch-pour';
-import type { Pace } from '../../../core/heat/pace';
-import { pourOf } from '../../../core/heat/ways';
-import type { Mould } from '../../../core/making/size';
-import type { BatchDetail } from '../../../core/records/batch';
 import type { CureData, CuringDays, Drying, RackBatch, RackData, StockRow } from '../../../core/records/rack';
 import { benchScale } from '../../devices/scale';
 import { labelPrinter } from '../../devices/printer';
 import type { House } from '../../house';
-import { JobEnded } from '../../jobs/ended';
-import { onThread } from '../../jobs/threads';
 import { findBatch } from '../../repositories/batches';
 import { dropCures } from '../../repositories/cures';
 import { photosOf } from '../../repositories/photos';
-import { batchesHere, cutBefore, standingsOf } from '../../repositories/standings';
+import { batchesHere, standingsOf } from '../../repositories/standings';
 import { findSetting, putSetting } from '../../repositories/settings';
 import { labelsOfBatch } from '../../repositories/wraps';
 import { curesOf } from '../../store/cures';
 import { writing } from '../../store/writing';
-import { mouldWarmth } from './warmth';
+import { CutWindows } from './cut-windows';
 import { batchesAt, listBatches, requireBatch } from '../../store/batches';
 import { requireProduct } from '../../store/products';
-
-/** Past cuts of a bar that still tell something. */
-const MOST_PAST = 12;
-
-/** Paces that were reckoned, by what they were reckoned from; the rack is asked for by every page. */
-const paces = new Map<string, Promise<Pace[]>>();
-const MOST_PACES = 500;
-
-/** How its warmth moves the craft's hours; empty where its moulds are not known or the reckoning failed. */
-async function paceOf(house: House, batch: Batch, moulds: readonly Mould[]): Promise<Pace[]> {
-  const question = questionOfBatch(batch, moulds);
-  const pour = question && pourOf(question);
-  if (!pour) return [];
-  const mould = question.mould.id;
-  const { measured } = await mouldWarmth(house, mould);
-  const job = { pour, mould, measured };
-  const key = JSON.stringify(job);
-  const known = paces.get(key);
-  if (known) return known;
-  const reckoned = onThread('pace', job).catch((error: unknown) => {
-    paces.delete(key);
-    if (error instanceof JobEnded) return [];
-    throw error;
-  });
-  paces.set(key, reckoned);
-  if (paces.size > MOST_PACES) paces.delete(paces.keys().next().value!);
-  return reckoned;
-}
-
-/** The window of a batch that waits to be cut; null for any other. */
-async function windowOf(house: House, { id, batch }: BatchDetail): Promise<CutWindow | null> {
-  if (batch.state !== 'poured' || !batch.poured) return null;
-  const { value: moulds } = await findSetting(house.db, 'moulds');
-  const pace = await paceOf(house, batch, moulds);
-  const used = batch.poured.moulds.filter(({ count }) => count > 0);
-  const isSingle =
-    used.length > 0 && used.every((one) => moulds.find((mould) => mould.id === one.id)?.isSingle === true);
-  return cutWindow(batch.formula, batch.materials, await cutBefore(house.db, batch.product, id, MOST_PAST), {
-    rested: batch.rested,
-    pace,
-    isSingle,
-    putOffHours: putOffHours(batch),
-  });
-}
 
 /** Cured over poured mass as the formula has it. */
 function predictedRatio(batch: Batch, markets: CureData['markets'], onDate: string): number | null {
@@ -128,11 +69,12 @@ export async function rackNow(house: House): Promise<RackData> {
   const curing = here.filter(({ standing }) => standing.cut !== null && standing.state !== 'released');
   const { value: days, revision } = await findSetting(house.db, 'curingDays');
   const cures = await curesOf(house, curing, days.least);
+  const windows = new CutWindows(house);
   const batches: RackBatch[] = [];
   for (const { standing, ...summary } of here) {
     const cure = cures.get(summary.id) ?? null;
     const window =
-      summary.state === 'poured' ? await windowOf(house, await requireBatch(house, summary.id)) : null;
+      summary.state === 'poured' ? await windows.of(await requireBatch(house, summary.id)) : null;
     batches.push({
       ...summary,
       ageDays: ageOf(standing, house.now),
@@ -168,7 +110,7 @@ export async function cureData(house: House, id: string): Promise<CureData> {
   const { value: days } = await findSetting(house.db, 'curingDays');
   const standing = standingOf(batch);
   const cure = (await curesOf(house, [{ ...detail, standing }], days.least)).get(id)!;
-  const window = await windowOf(house, detail);
+  const window = await new CutWindows(house).of(detail);
   const settled = settledBars(batch, cure, days.least);
   const weights = settled.map(({ massG }) => massG);
   const others = Math.max(0, batch.bars.good - weights.length);
