@@ -1,7 +1,7 @@
 /** No screen reads the house from end to end: what is asked has an index, and a larger house asks no more statements. */
 import { expect } from 'chai';
 import type { Knex } from 'knex';
-import { growHouse, type HouseSize } from '../support/big-house';
+import { growHouse, TWICE } from '../support/big-house';
 import type { House } from '../../src/server/house';
 import { recordOf } from '../../src/server/services/pour/batch-record';
 import { mouldWarmth } from '../../src/server/services/rack/warmth';
@@ -90,19 +90,6 @@ async function statementsOf(db: Knex, work: () => Promise<unknown>): Promise<Sta
   return found.filter(({ sql }) => /^\s*(select|with)/i.test(sql));
 }
 
-/** Three times the demo. */
-const LARGER: HouseSize = {
-  bars: 30,
-  batches: 60,
-  materials: 120,
-  lots: 100,
-  sales: 300,
-  labels: 60,
-  photos: 5,
-  photoBytes: 100,
-  tasks: 60,
-};
-
 describe('a house as it grows', () => {
   const demo = useDemo();
   const counts = new Map<string, number>();
@@ -128,7 +115,7 @@ describe('a house as it grows', () => {
     });
 
   it('asks no more statements when it is larger', async () => {
-    await growHouse(demo.house, LARGER);
+    await growHouse(demo.house, TWICE);
     for (const [name, screen] of Object.entries(SCREENS)) {
       const now = (await settled(screen)).length;
       expect(now, name).to.be.at.most(counts.get(name)!);

@@ -37,6 +37,18 @@ export const FIVE_YEARS: HouseSize = {
   photoBytes: 20_000,
   tasks: 400,
 };
+/** A little more than the demo, for what only has to run. */
+export const TWICE: HouseSize = {
+  bars: 20,
+  batches: 40,
+  materials: 90,
+  lots: 70,
+  sales: 200,
+  labels: 40,
+  photos: 4,
+  photoBytes: 100,
+  tasks: 40,
+};
 export const WORKSHOP: HouseSize = {
   bars: 500,
   batches: 5000,
