@@ -15,7 +15,7 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { isBackupOld, keptByAge } from '../../src/core/archive/keep';
+import { isBackupOld, keptByAge, overRoom } from '../../src/core/archive/keep';
 import type { Attention } from '../../src/core/records/attention';
 import type { Backup, BackupsData } from '../../src/core/records/house';
 import type { RangeData } from '../../src/core/records/range';
@@ -64,6 +64,27 @@ describe('backups kept by age', () => {
       }),
       { numRuns: 200 },
     );
+  });
+
+  it('give way where the room is short: never the newest three, the oldest last where those between are near', () => {
+    const kept = [
+      ...keptByAge(
+        Array.from({ length: 24 * 400 }, (_, at) => ago(at)),
+        now,
+      ),
+    ];
+    const backups = kept.map((at) => ({ at, bytes: 100 }));
+    expect(overRoom(backups, 100 * backups.length, now)).to.deep.equal([]);
+    for (const most of [2000, 1000, 450, 0]) {
+      const gone = new Set(overRoom(backups, most, now));
+      const rest = backups
+        .filter((one) => !gone.has(one))
+        .map(({ at }) => at)
+        .sort();
+      expect(rest.length).to.equal(Math.max(3, Math.floor(most / 100)));
+      expect(rest.slice(-3)).to.deep.equal([...kept].sort().slice(-3));
+      if (most >= 1000) expect(Date.parse(rest[0]!)).to.be.below(Date.parse(ago(24 * 200)));
+    }
   });
 
   it('are called old after two days without a good one', () => {

@@ -35,6 +35,38 @@ export function keptByAge(moments: readonly string[], now: string): ReadonlySet<
   return kept;
 }
 
+/** The newest backups are kept whatever room they take. */
+const NEWEST_KEPT = 3;
+
+interface Kept {
+  at: string;
+  bytes: number;
+}
+
+/**
+ * Which backups go so that the rest take at most so many bytes: first those nearest to a newer one for their age, so that
+ * what is left still reaches far back; never the newest three. ISO 8601; bytes.
+ *
+ * @example overRoom([{ at: '2026-11-24T07:00:00Z', bytes: 10 }], 5, '2026-11-24T08:00:00Z').length // 0: it is the newest
+ */
+export function overRoom<T extends Kept>(backups: readonly T[], mostBytes: number, now: string): T[] {
+  const rest = [...backups].sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
+  const gone: T[] = [];
+  let bytes = rest.reduce((sum, one) => sum + one.bytes, 0);
+  while (bytes > mostBytes && rest.length > NEWEST_KEPT) {
+    let [least, place] = [Infinity, NEWEST_KEPT];
+    for (let at = NEWEST_KEPT; at < rest.length; at++) {
+      const [newer, here] = [Date.parse(rest[at - 1]!.at), Date.parse(rest[at]!.at)];
+      const apart = (newer - here) / Math.max(1, Date.parse(now) - here);
+      if (apart < least) [least, place] = [apart, at];
+    }
+    const [dropped] = rest.splice(place, 1);
+    gone.push(dropped!);
+    bytes -= dropped!.bytes;
+  }
+  return gone;
+}
+
 /** Without a good backup for so long while something changed, it is said. */
 export const OLD_AFTER_DAYS = 2;
 

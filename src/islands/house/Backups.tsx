@@ -137,7 +137,8 @@ export function Backups({ first }: { first: BackupsData }) {
       {copyFault && <p className="text-madder">{copyFault}</p>}
       <p className="text-soft">
         Each is opened and looked over before it counts. Kept: one an hour for a day, one a day for two weeks,
-        one a week for ten, one a month for three years. They lie in {folder}.
+        one a week for ten, one a month for three years, as far as half of what the disk has free allows. They
+        take {sizeInWords(backups.reduce((sum, { bytes }) => sum + bytes, 0))} and lie in {folder}.
       </p>
       <div className="flex flex-wrap items-end gap-6 py-2">
         <button type="button" className="action action-strong" disabled={busy} onClick={() => void make()}>

@@ -1,10 +1,10 @@
 /** Backups while the application runs: by time and by hand, kept by age, looked over, copied elsewhere, taken back. */
 import { noteFault } from '../../log';
-import { readFileSync, statSync } from 'node:fs';
+import { readFileSync, statfsSync, statSync } from 'node:fs';
 import { copyFile, readdir, rename, rm } from 'node:fs/promises';
 import { isAbsolute, join } from 'node:path';
 import type { Knex } from 'knex';
-import { isBackupOld, keptByAge } from '../../../core/archive/keep';
+import { isBackupOld, keptByAge, overRoom } from '../../../core/archive/keep';
 import {
   BACKUP_REASONS,
   type Backup,
@@ -87,8 +87,18 @@ function outgrown<T extends { at: string; reason: BackupReason }>(good: readonly
 
 /** Lets old ones go; `wanted` stays, however old it is. */
 function prune(folder: string, now: string, wanted: string | null): void {
-  const good = listBackups(folder).filter((one) => one.fault === null);
-  for (const { id } of outgrown(good, now)) if (id !== wanted) dropBackup(folder, id);
+  const good = () => listBackups(folder).filter((one) => one.fault === null);
+  for (const { id } of outgrown(good(), now)) if (id !== wanted) dropBackup(folder, id);
+  for (const { id } of overRoom(good(), roomFor(folder, good()), now)) if (id !== wanted) dropBackup(folder, id);
+}
+
+/** Of what the disk would have free without any backup, they take at most so much. */
+const SHARE_OF_FREE = 0.5;
+
+/** Bytes that backups may take where they lie. */
+function roomFor(folder: string, backups: readonly Backup[]): number {
+  const { bavail, bsize } = statfsSync(folder);
+  return SHARE_OF_FREE * (bavail * bsize + backups.reduce((sum, { bytes }) => sum + bytes, 0));
 }
 
 let making: Promise<unknown> = Promise.resolve();
