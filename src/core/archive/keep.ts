@@ -45,7 +45,7 @@ interface Kept {
 
 /**
  * Which backups go so that the rest take at most so many bytes: first those nearest to a newer one for their age, so that
- * what is left still reaches far back; never the newest three. ISO 8601; bytes.
+ * what is left still reaches as far back; never the newest three, the oldest last. ISO 8601; bytes.
  *
  * @example overRoom([{ at: '2026-11-24T07:00:00Z', bytes: 10 }], 5, '2026-11-24T08:00:00Z').length // 0: it is the newest
  */
@@ -55,7 +55,8 @@ export function overRoom<T extends Kept>(backups: readonly T[], mostBytes: numbe
   let bytes = rest.reduce((sum, one) => sum + one.bytes, 0);
   while (bytes > mostBytes && rest.length > NEWEST_KEPT) {
     let [least, place] = [Infinity, NEWEST_KEPT];
-    for (let at = NEWEST_KEPT; at < rest.length; at++) {
+    // The oldest goes last of all.
+    for (let at = NEWEST_KEPT; at < Math.max(NEWEST_KEPT + 1, rest.length - 1); at++) {
       const [newer, here] = [Date.parse(rest[at - 1]!.at), Date.parse(rest[at]!.at)];
       const apart = (newer - here) / Math.max(1, Date.parse(now) - here);
       if (apart < least) [least, place] = [apart, at];
