@@ -51,6 +51,7 @@ const types = beside('Types', 'npx', ['astro', 'check', '--minimumSeverity', 'wa
 await Promise.all([
   types
     .then(() => beside('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']))
+    .then(() => beside('Styles', 'npx', ['stylelint', 'src/**/*.css']))
     .then(() => beside('Unused', 'npx', ['knip'])),
   beside('Lint', 'npx', ['eslint', '--max-warnings', '0', '.'])
     .then(() => types)

@@ -9,6 +9,7 @@ import {
   type DateSegmentRenderProps,
 } from 'react-aria-components';
 import { MONTH_WORDS } from './words';
+import dayFieldStyles from './DayField.module.css';
 
 interface Props {
   label: string;
@@ -55,9 +56,9 @@ export function DayField({
         aria-label={isLabelHidden ? label : undefined}
       >
         {!isLabelHidden && <Label className="eyebrow block">{label}</Label>}
-        <DateInput className="field day-field">
+        <DateInput className={`field ${dayFieldStyles.dayField}`}>
           {(segment) => (
-            <DateSegment segment={segment} className="day-part">
+            <DateSegment segment={segment} className={dayFieldStyles.dayPart}>
               {written}
             </DateSegment>
           )}

@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import type { Attention } from '../core/records/attention';
 import { address, send } from './api';
+import placeBadgeStyles from './PlaceBadge.module.css';
 
 const REFRESH_MS = 120_000;
 
@@ -55,7 +56,7 @@ export function PlaceBadge({ place }: { place: string }) {
   const waits = attention && PLACES[place]?.(attention);
   if (!waits) return null;
   return (
-    <span className="place-badge" data-place={place} title={waits.words}>
+    <span className={placeBadgeStyles.placeBadge} data-place={place} title={waits.words}>
       <span aria-hidden="true">{waits.mark}</span>
       <span className="sr-only">, {waits.words}</span>
     </span>

@@ -1,5 +1,6 @@
 import type { Saving } from './saving';
 import { momentInWords } from './words';
+import saveLineStyles from './SaveLine.module.css';
 
 interface Props<T> {
   /** What is saved here, e.g. "This bar". */
@@ -38,7 +39,7 @@ export function SaveLine<T>({ what, saving, onTakeTheirs, onKeepMine, onTakeAsid
   const { save, aside, leaveAside } = saving;
   if (save.state === 'stale') {
     return (
-      <div role="alert" className="save-notice">
+      <div role="alert" className={saveLineStyles.saveNotice}>
         <span>{what} was changed in another window. Nothing has been overwritten.</span>
         <button type="button" className="action" onClick={onTakeTheirs}>
           Take the other (undo brings yours back)
@@ -52,7 +53,7 @@ export function SaveLine<T>({ what, saving, onTakeTheirs, onKeepMine, onTakeAsid
   return (
     <>
       {aside && (
-        <div role="alert" className="save-notice">
+        <div role="alert" className={saveLineStyles.saveNotice}>
           <span>What you last typed here ({momentInWords(aside.at)}) did not reach the file.</span>
           <button
             type="button"

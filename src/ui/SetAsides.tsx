@@ -4,6 +4,7 @@ import type { Lot } from '../core/making/cost';
 import { saidOf } from './batch-words';
 import { LOST_CODE, type SetAside } from './event-queue';
 import type { Writing } from './writing';
+import benchStyles from './bench.module.css';
 
 /** Passed where the event says why. */
 const DESPITE_CODES: readonly string[] = ['lot-short', 'lot-quarantined', 'lot-past', 'not-released'];
@@ -41,7 +42,7 @@ function One({ one, writing, lots }: OneProps) {
     });
   const isFit = !isOfLot || lot !== '' || despite.trim() !== '';
   return (
-    <li className="bench-caution grid gap-2">
+    <li className={`${benchStyles.benchCaution} grid gap-2`}>
       <p>
         <strong>Not on file: {saidOf(event, writing.batch)}.</strong> {message}
       </p>
@@ -49,7 +50,7 @@ function One({ one, writing, lots }: OneProps) {
         <label className="block">
           <span className="eyebrow block text-base">It is in the pot all the same. Why?</span>
           <input
-            className="bench-field"
+            className={benchStyles.benchField}
             value={despite}
             onChange={(change) => setDespite(change.target.value)}
           />
@@ -58,7 +59,11 @@ function One({ one, writing, lots }: OneProps) {
       {others.length > 0 && (
         <label className="block">
           <span className="eyebrow block text-base">Or it came from another bottle or sack</span>
-          <select className="bench-field" value={lot} onChange={(change) => setLot(change.target.value)}>
+          <select
+            className={benchStyles.benchField}
+            value={lot}
+            onChange={(change) => setLot(change.target.value)}
+          >
             <option value="">the same</option>
             {others.map(({ id, code: name }) => (
               <option key={id} value={id}>
@@ -69,10 +74,10 @@ function One({ one, writing, lots }: OneProps) {
         </label>
       )}
       <div className="grid gap-2 sm:grid-cols-2">
-        <button type="button" className="bench-action" disabled={!isFit} onClick={again}>
+        <button type="button" className={benchStyles.benchAction} disabled={!isFit} onClick={again}>
           {code === LOST_CODE ? 'Write it down again' : 'It counts: write it down'}
         </button>
-        <button type="button" className="bench-action" onClick={() => writing.decide(one, null)}>
+        <button type="button" className={benchStyles.benchAction} onClick={() => writing.decide(one, null)}>
           It does not count: leave it out
         </button>
       </div>

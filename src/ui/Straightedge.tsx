@@ -1,5 +1,6 @@
 /** Where the rule stands along the track; what lies past it is drawn ever closer together. */
 const EDGE_PCT = 74;
+import straightedgeStyles from './Straightedge.module.css';
 
 /** Position along the track, percent, of a load that is `ratio` times its limit. */
 export function along(ratio: number): number {
@@ -20,7 +21,7 @@ export interface StraightedgeProps {
   label: string;
 }
 
-function Span({ from, to, className }: { from: number; to: number; className: string }) {
+function Span({ from, to, className }: { from: number; to: number; className: string | undefined }) {
   if (to - from < 0.05) return null;
   return <span className={className} style={{ left: `${from}%`, width: `${to - from}%` }} />;
 }
@@ -29,9 +30,12 @@ function Span({ from, to, className }: { from: number; to: number; className: st
 export function Straightedge({ load, othersShare = 0, margin, isAdvice = false, label }: StraightedgeProps) {
   if (!load) {
     return (
-      <div className="straightedge" role="img" aria-label={label}>
-        <Span from={0} to={EDGE_PCT * 0.55} className="se-others" />
-        <span className="se-rule se-rule-absent" style={{ left: `${EDGE_PCT}%` }} />
+      <div className={straightedgeStyles.straightedge} role="img" aria-label={label}>
+        <Span from={0} to={EDGE_PCT * 0.55} className={straightedgeStyles.seOthers} />
+        <span
+          className={`${straightedgeStyles.seRule} ${straightedgeStyles.seRuleAbsent}`}
+          style={{ left: `${EDGE_PCT}%` }}
+        />
       </div>
     );
   }
@@ -40,14 +44,18 @@ export function Straightedge({ load, othersShare = 0, margin, isAdvice = false, 
   const high = along(load.high);
   const solid = Math.max(low, Math.min(along(load.nominal), high));
   return (
-    <div className={isAdvice ? 'straightedge se-advice' : 'straightedge'} role="img" aria-label={label}>
-      <Span from={along(1 - margin)} to={EDGE_PCT} className="se-margin" />
-      <Span from={0} to={Math.min(others, EDGE_PCT)} className="se-others" />
-      <Span from={others} to={Math.min(low, EDGE_PCT)} className="se-stroke" />
-      <Span from={low} to={Math.min(high, EDGE_PCT)} className="se-doubt" />
-      <Span from={EDGE_PCT} to={solid} className="se-past" />
-      <Span from={Math.max(EDGE_PCT, solid)} to={high} className="se-past-doubt" />
-      <span className="se-rule" style={{ left: `${EDGE_PCT}%` }} />
+    <div
+      className={`${straightedgeStyles.straightedge} ${isAdvice ? straightedgeStyles.seAdvice : ''}`}
+      role="img"
+      aria-label={label}
+    >
+      <Span from={along(1 - margin)} to={EDGE_PCT} className={straightedgeStyles.seMargin} />
+      <Span from={0} to={Math.min(others, EDGE_PCT)} className={straightedgeStyles.seOthers} />
+      <Span from={others} to={Math.min(low, EDGE_PCT)} className={straightedgeStyles.seStroke} />
+      <Span from={low} to={Math.min(high, EDGE_PCT)} className={straightedgeStyles.seDoubt} />
+      <Span from={EDGE_PCT} to={solid} className={straightedgeStyles.sePast} />
+      <Span from={Math.max(EDGE_PCT, solid)} to={high} className={straightedgeStyles.sePastDoubt} />
+      <span className={straightedgeStyles.seRule} style={{ left: `${EDGE_PCT}%` }} />
     </div>
   );
 }

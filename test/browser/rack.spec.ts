@@ -77,7 +77,7 @@ const scale = (what: string, more: object = {}) => api('scale/stand-in', { do: w
 async function weighBar(page: Page, bar: string, g: number): Promise<void> {
   await expect(page.getByText(`Lay bar ${bar} on`)).toBeVisible();
   await scale('load', { g });
-  await expect(page.getByRole('button', { name: new RegExp(`^(▸ )?${bar}: .* g$`) })).toBeVisible();
+  await expect(page.getByRole('button', { name: new RegExp(`^${bar}: .* g$`) })).toBeVisible();
   await scale('load', { g: -g });
 }
 

@@ -24,6 +24,7 @@ import { openBytes, openText, type Opening, type OpenPaper } from './open';
 import { readLines } from './reading';
 import { PaperView } from './PaperView';
 import { ReadingForm } from './ReadingForm';
+import paperStyles from './paper.module.css';
 
 export interface PaperTrayData {
   inbox: Inbox;
@@ -232,7 +233,7 @@ function ThePaper({ desk: { opened, fault, far, stop, goOn }, pointed, filed, on
       aria-label="The paper"
       aria-busy={far !== null}
       tabIndex={0}
-      className="paper-window"
+      className={paperStyles.paperWindow}
     >
       {far && (
         <p role="status" className="flex items-center gap-3">
@@ -352,7 +353,7 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
     <div className="grid gap-5 lg:grid-cols-[16rem_minmax(0,1fr)_29rem]">
       <Came inbox={inbox} open={open} />
       <ThePaper desk={desk} pointed={pointed} filed={filed} onNext={() => setFiled(null)} />
-      <section aria-label="What was read" tabIndex={0} className="sheet paper-window">
+      <section aria-label="What was read" tabIndex={0} className={`sheet ${paperStyles.paperWindow}`}>
         {opened && (
           // Of another paper than the one that could not be opened: put away with what was corrected in it.
           <div hidden={desk.fault !== null}>

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { lineText } from '../../core/paperwork/page';
 import type { OpenPaper } from './open';
+import paperStyles from './paper.module.css';
 
 interface Props {
   paper: OpenPaper;
@@ -17,11 +18,15 @@ export function PaperView({ paper, taken, pointed }: Props) {
     first.current?.scrollIntoView({ block: 'nearest' });
   }, [pointed]);
   const mark = (index: number) =>
-    pointed.includes(index) ? 'paper-mark paper-mark-pointed' : taken.has(index) ? 'paper-mark' : '';
+    pointed.includes(index)
+      ? `${paperStyles.paperMark} ${paperStyles.paperMarkPointed}`
+      : taken.has(index)
+        ? paperStyles.paperMark
+        : '';
   if (paper.pages.length === 0) {
     return (
       <div
-        className="paper-page overflow-auto p-3 font-narrow"
+        className={`${paperStyles.paperPage} overflow-auto p-3 font-narrow`}
         aria-label={`Text of ${paper.fileName}`}
         tabIndex={0}
       >
@@ -40,7 +45,7 @@ export function PaperView({ paper, taken, pointed }: Props) {
   return (
     <div className="grid gap-3">
       {paper.pages.map((page) => (
-        <div key={page.number} className="paper-page">
+        <div key={page.number} className={paperStyles.paperPage}>
           <img src={page.picture} alt={`Page ${page.number} of ${paper.fileName}`} className="block w-full" />
           {paper.lines.map((line, index) => {
             if (line.page !== page.number || !mark(index)) return null;

@@ -1,3 +1,5 @@
+import { ArrowLeft, ArrowRight } from 'lucide-react';
+import { Tick } from '../../ui/Tick';
 import { useEffect, useState } from 'react';
 import type { Batch } from '../../core/batch/types';
 import type { Lot } from '../../core/making/cost';
@@ -16,6 +18,7 @@ import { SetAsides } from '../../ui/SetAsides';
 import { useLots } from './lots';
 import { WeighPanel } from './WeighPanel';
 import { useWriting, type Writing } from '../../ui/writing';
+import benchStyles from '../../ui/bench.module.css';
 
 interface StepProps {
   data: BenchData;
@@ -31,7 +34,7 @@ function Reasons({ step }: { step: RunStep }) {
   return (
     <div className="grid gap-2">
       {step.cautions.map((caution) => (
-        <p key={caution} className="bench-caution">
+        <p key={caution} className={benchStyles.benchCaution}>
           {caution}
         </p>
       ))}
@@ -51,7 +54,7 @@ function StepWork({ data, writing, step, lots }: StepProps & { lots: Record<stri
         <ul>
           {wanted.map((one) => (
             <li key={`${one.line} ${one.portion}`}>
-              {one.isDone ? '✓ ' : ''}
+              {one.isDone && <Tick />}
               {one.name} {one.doneG.toFixed(1)} of {one.massG.toFixed(1)} g
               {one.skipped !== null && ', left out'}
             </li>
@@ -102,23 +105,23 @@ function StepMoves({
   return (
     <div className="grid gap-2">
       {why && (
-        <p role="status" className="bench-note">
+        <p role="status" className={benchStyles.benchNote}>
           {why}
         </p>
       )}
       <div className="grid grid-cols-[auto_1fr_auto] gap-2">
         <button
           type="button"
-          className="bench-action"
+          className={benchStyles.benchAction}
           onClick={() => onMove(-1)}
           aria-label="The step before"
         >
-          ←
+          <ArrowLeft aria-hidden="true" />
         </button>
         {done ? (
           <button
             type="button"
-            className="bench-action"
+            className={benchStyles.benchAction}
             onClick={() => write('stepUndone', { step: step.id })}
           >
             Done. Open it again
@@ -126,7 +129,7 @@ function StepMoves({
         ) : (
           <button
             type="button"
-            className="bench-action bench-action-strong"
+            className={`${benchStyles.benchAction} ${benchStyles.benchActionStrong}`}
             disabled={why !== null}
             onClick={() => {
               write('stepDone', { step: step.id });
@@ -136,8 +139,13 @@ function StepMoves({
             Done, next
           </button>
         )}
-        <button type="button" className="bench-action" onClick={() => onMove(1)} aria-label="The step after">
-          →
+        <button
+          type="button"
+          className={benchStyles.benchAction}
+          onClick={() => onMove(1)}
+          aria-label="The step after"
+        >
+          <ArrowRight aria-hidden="true" />
         </button>
       </div>
     </div>
@@ -186,7 +194,7 @@ function useStep(batch: Batch) {
 function Finished({ batch, id }: { batch: Batch; id: string }) {
   const words = batch.state === 'stopped' ? `Given up: ${batch.stopped!.reason}` : 'Poured and put to rest.';
   return (
-    <p className="bench-note">
+    <p className={benchStyles.benchNote}>
       {words}{' '}
       {isBenchDevice() ? (
         <a className="text-ultra underline" href={`/rack/${id}/cut`}>
@@ -215,7 +223,7 @@ function BenchIsland({ data }: { data: BenchData }) {
   const factor = scaledBy(batch);
   const isOver = batch.state === 'stopped' || batch.cut !== null || nextStep(batch) === null;
   return (
-    <div className="bench">
+    <div className={benchStyles.bench}>
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-xl">
           <a className="mr-3 font-text font-normal underline sm:hidden" href="/pour">
@@ -230,15 +238,15 @@ function BenchIsland({ data }: { data: BenchData }) {
       <Told writing={writing} />
       <SetAsides writing={writing} lots={lots} />
       {isOver && <Finished batch={batch} id={data.detail.id} />}
-      <div className="bench-two">
+      <div className={benchStyles.benchTwo}>
         <section aria-label="The step" className="grid gap-3">
           <h2 className="text-2xl sm:text-3xl">
-            {isStepDone(batch, step) && '✓ '}
+            {isStepDone(batch, step) && <Tick />}
             {step.title}
           </h2>
           <p className="text-lg sm:text-xl">{step.how}</p>
           {factor !== 1 && step.weigh.length > 0 && (
-            <p className="bench-note">
+            <p className={benchStyles.benchNote}>
               The day is scaled by {factor.toFixed(3)}: weigh to the mark at the reading, not to the figure in
               the text.
             </p>
@@ -259,17 +267,18 @@ function BenchIsland({ data }: { data: BenchData }) {
         {isBelow(step) && <Reasons step={step} />}
       </div>
       <details>
-        <summary className="bench-action">All steps, and something extra</summary>
+        <summary className={benchStyles.benchAction}>All steps, and something extra</summary>
         <ol className="mt-2 grid gap-1 sm:grid-cols-2">
           {steps.map((one, index) => (
             <li key={one.id}>
               <button
                 type="button"
-                className="bench-action w-full justify-start text-left text-base"
+                className={`${benchStyles.benchAction} w-full justify-start text-left text-base`}
                 aria-current={index === at ? 'step' : undefined}
                 onClick={() => setAt(index)}
               >
-                {isStepDone(batch, one) ? '✓' : '·'} {one.title}
+                {isStepDone(batch, one) ? <Tick /> : '· '}
+                {one.title}
                 <span className="ml-auto text-soft">{PLACE_WORDS[one.place]}</span>
               </button>
             </li>

@@ -1,3 +1,4 @@
+import { Check } from 'lucide-react';
 import { useId, useState } from 'react';
 import { lineName } from '../../core/batch/record';
 import type { Batch } from '../../core/batch/types';
@@ -5,6 +6,7 @@ import type { Mould } from '../../core/making/size';
 import { readNumber } from '../../core/quantities/number';
 import { REST_WAYS } from '../../core/batch/types';
 import type { Write } from '../../ui/writing';
+import benchStyles from '../../ui/bench.module.css';
 
 const REST_WORDS = { warm: 'Kept warm', leave: 'Left as it is', chill: 'Chilled' } as const;
 
@@ -26,7 +28,7 @@ function Grams({
       <label className="block">
         <span className="eyebrow block text-base">{label}</span>
         <input
-          className="bench-field"
+          className={benchStyles.benchField}
           inputMode="decimal"
           value={value}
           aria-invalid={fault ? true : undefined}
@@ -49,7 +51,7 @@ export function Split({ batch, write }: { batch: Batch; write: Write }) {
   const [texts, setTexts] = useState<Record<string, string>>({});
   if (batch.portions) {
     const words = batch.portions.map(({ id, share }) => `${id} ${(100 * share).toFixed(1)} %`).join(', ');
-    return <p className="bench-note">Split as {words}.</p>;
+    return <p className={benchStyles.benchNote}>Split as {words}.</p>;
   }
   const masses = planned.map(({ id }) => readNumber(texts[id] ?? ''));
   const together = masses.reduce((sum, massG) => sum + massG, 0);
@@ -66,7 +68,7 @@ export function Split({ batch, write }: { batch: Batch; write: Write }) {
       ))}
       <button
         type="button"
-        className="bench-action"
+        className={benchStyles.benchAction}
         disabled={!isWhole}
         onClick={() =>
           write('split', { portions: planned.map(({ id }, at) => ({ id, share: masses[at]! / together })) })
@@ -74,7 +76,11 @@ export function Split({ batch, write }: { batch: Batch; write: Write }) {
       >
         That was the split
       </button>
-      <button type="button" className="bench-action" onClick={() => write('split', { portions: planned })}>
+      <button
+        type="button"
+        className={benchStyles.benchAction}
+        onClick={() => write('split', { portions: planned })}
+      >
         By eye, as planned
       </button>
     </div>
@@ -102,7 +108,7 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
   const [left, setLeft] = useState('');
   if (batch.poured)
     return (
-      <p className="bench-note">
+      <p className={benchStyles.benchNote}>
         Poured. {batch.poured.leftoverG > 0 && `${batch.poured.leftoverG} g were left over.`}
       </p>
     );
@@ -118,7 +124,7 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
   return (
     <div className="grid gap-2">
       {missing.length > 0 && (
-        <div role="alert" className="bench-caution">
+        <div role="alert" className={benchStyles.benchCaution}>
           Nothing is written down of {missing.map((line) => lineName(batch, line)).join(', ')}. Poured like
           this, it counts as left out.
         </div>
@@ -135,7 +141,7 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
       <Grams label="Left over, grams" value={left} fault={leftFault} onChange={setLeft} />
       <button
         type="button"
-        className="bench-action bench-action-strong"
+        className={`${benchStyles.benchAction} ${benchStyles.benchActionStrong}`}
         disabled={!isFit}
         onClick={() => write('poured', { moulds: poured, leftoverG })}
       >
@@ -153,12 +159,14 @@ export function Rested({ batch, write }: { batch: Batch; write: Write }) {
         <button
           key={way}
           type="button"
-          className="bench-action"
+          className={benchStyles.benchAction}
           aria-pressed={batch.rested === way}
           onClick={() => write('rested', { way })}
         >
           {REST_WORDS[way]}
-          {batch.rested === way && ' ✓'}
+          {batch.rested === way && (
+            <Check aria-hidden="true" className="ml-1.5 size-[0.9em]" strokeWidth={3} />
+          )}
         </button>
       ))}
     </div>

@@ -3,6 +3,7 @@ import { STAGES, type Stage } from '../../core/formula/types';
 import { readNumber } from '../../core/quantities/number';
 import { STAGE_WORDS } from '../../ui/words';
 import type { Write } from '../../ui/writing';
+import benchStyles from '../../ui/bench.module.css';
 
 interface Props {
   materials: readonly { id: string; name: string }[];
@@ -37,7 +38,7 @@ export function ExtraForm({ materials, readabilityG, write }: Props) {
       <label>
         <span className="eyebrow block text-base">What</span>
         <select
-          className="bench-field"
+          className={benchStyles.benchField}
           value={material}
           onChange={(event) => setMaterial(event.target.value)}
         >
@@ -52,7 +53,7 @@ export function ExtraForm({ materials, readabilityG, write }: Props) {
       <label>
         <span className="eyebrow block text-base">Into</span>
         <select
-          className="bench-field"
+          className={benchStyles.benchField}
           value={stage}
           onChange={(event) => setStage(event.target.value as Stage)}
         >
@@ -66,7 +67,7 @@ export function ExtraForm({ materials, readabilityG, write }: Props) {
       <label>
         <span className="eyebrow block text-base">Grams</span>
         <input
-          className="bench-field"
+          className={benchStyles.benchField}
           inputMode="decimal"
           value={text}
           onChange={(event) => setText(event.target.value)}
@@ -75,7 +76,7 @@ export function ExtraForm({ materials, readabilityG, write }: Props) {
       <label>
         <span className="eyebrow block text-base">How</span>
         <select
-          className="bench-field"
+          className={benchStyles.benchField}
           value={how}
           onChange={(event) => setHow(event.target.value as typeof how)}
         >
@@ -84,7 +85,7 @@ export function ExtraForm({ materials, readabilityG, write }: Props) {
           <option value="eye">by eye</option>
         </select>
       </label>
-      <button type="submit" className="bench-action sm:col-span-2" disabled={!isFit}>
+      <button type="submit" className={`${benchStyles.benchAction} sm:col-span-2`} disabled={!isFit}>
         Write it down
       </button>
     </form>

@@ -4,6 +4,7 @@ import type { Batch } from '../../core/batch/types';
 import type { Lot } from '../../core/making/cost';
 import { dayHere } from '../../ui/habits';
 import { momentHere } from '../../ui/writing';
+import benchStyles from '../../ui/bench.module.css';
 
 /** The lot to begin with: one that holds some and that nothing speaks against. */
 function firstFree(lots: readonly Lot[], today: string): string | null {
@@ -66,7 +67,7 @@ function Lots({ lots, lot, onLot, today }: LotsProps) {
     <label className="block">
       <span className="eyebrow block text-base">From which bottle or sack</span>
       <select
-        className="bench-field"
+        className={benchStyles.benchField}
         value={lot ?? ''}
         onChange={(event) => onLot(event.target.value || null)}
       >
@@ -88,11 +89,11 @@ export function FromLot({ from, lots }: { from: From; lots: readonly Lot[] }) {
     <>
       {lots.length > 0 && <Lots lots={lots} lot={lot} onLot={setLot} today={today} />}
       {says !== null && (
-        <label className="bench-note block">
+        <label className={`${benchStyles.benchNote} block`}>
           {says}
           <span className="eyebrow mt-1 block text-base">Why is it taken all the same?</span>
           <input
-            className="bench-field"
+            className={benchStyles.benchField}
             value={despite}
             onChange={(event) => setDespite(event.target.value)}
           />

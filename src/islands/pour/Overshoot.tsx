@@ -10,6 +10,7 @@ import { dayHere } from '../../ui/habits';
 import { percent, VERDICT_WORDS } from '../../ui/words';
 import { canScale, scaledBy, topUps, type Wanted } from './sheet-view';
 import type { Write } from '../../ui/writing';
+import benchStyles from '../../ui/bench.module.css';
 
 interface Standing {
   assessment: Assessment;
@@ -109,7 +110,7 @@ function ScaleDay({
   };
   return (
     <>
-      <button type="button" className="bench-action" onClick={scale}>
+      <button type="button" className={benchStyles.benchAction} onClick={scale}>
         Scale the day by {factor.toFixed(3)}
       </button>
       <p>
@@ -131,7 +132,7 @@ export function Overshoot({ batch, markets, wanted, moulds, write }: Props) {
   if (!isOver || isKept) return null;
   const isLye = wanted.line === ALKALI_LINE || wanted.line === LYE_STOCK_LINE;
   return (
-    <div role="alert" className={isLye ? 'bench-caution' : 'bench-note'}>
+    <div role="alert" className={isLye ? benchStyles.benchCaution : benchStyles.benchNote}>
       <p className="text-2xl font-semibold">
         {overG.toFixed(1)} g too much {wanted.name}
       </p>
@@ -147,7 +148,7 @@ export function Overshoot({ batch, markets, wanted, moulds, write }: Props) {
         {!isLye && (
           <button
             type="button"
-            className="bench-action"
+            className={benchStyles.benchAction}
             onClick={() => {
               write('noted', {
                 text: `${wanted.name} ran over by ${overG.toFixed(1)} g and was kept.`,
@@ -162,7 +163,7 @@ export function Overshoot({ batch, markets, wanted, moulds, write }: Props) {
         <ScaleDay {...{ batch, wanted, moulds, write, standing }} />
         <button
           type="button"
-          className="bench-action"
+          className={benchStyles.benchAction}
           onClick={() => write('stopped', { reason: `${wanted.name} ran over by ${overG.toFixed(1)} g` })}
         >
           Stop this batch

@@ -6,6 +6,7 @@ import type { Habits } from '../../core/records/house';
 import { address, send } from '../../ui/api';
 import { degreesWords, fromDegrees, habits, inDegrees } from '../../ui/habits';
 import type { Write } from '../../ui/writing';
+import benchStyles from '../../ui/bench.module.css';
 
 type Of = EventFields['temperature']['of'];
 type Scale = Habits['degrees'];
@@ -75,20 +76,24 @@ export function Temperature({ step, batch, write }: { step: RunStep; batch: Batc
         <label>
           <span className="eyebrow block text-base">Warmth of {OF_WORDS[of]}</span>
           <input
-            className="bench-field"
+            className={benchStyles.benchField}
             inputMode="decimal"
             value={text}
             onChange={(event) => setText(event.target.value)}
           />
         </label>
-        <button type="button" className="bench-action" onClick={() => choose(unit === 'C' ? 'F' : 'C')}>
+        <button
+          type="button"
+          className={benchStyles.benchAction}
+          onClick={() => choose(unit === 'C' ? 'F' : 'C')}
+        >
           °{unit}
         </button>
-        <button type="submit" className="bench-action" disabled={!isFit}>
+        <button type="submit" className={benchStyles.benchAction} disabled={!isFit}>
           Write it down
         </button>
       </form>
-      <button type="button" className="bench-action" onClick={() => void readIt()}>
+      <button type="button" className={benchStyles.benchAction} onClick={() => void readIt()}>
         Read the thermometer
       </button>
     </section>
@@ -122,7 +127,7 @@ export function Timer({ id, minutes }: { id: string; minutes: number }) {
         {clock}
       </p>
       <p>{startedMs === null ? 'about' : leftS > 0 ? 'to go' : 'past: it is time'}</p>
-      <button type="button" className="bench-action ml-auto" onClick={toggle}>
+      <button type="button" className={`${benchStyles.benchAction} ml-auto`} onClick={toggle}>
         {startedMs === null ? 'Start the clock' : 'Stop the clock'}
       </button>
     </section>

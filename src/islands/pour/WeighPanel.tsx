@@ -15,6 +15,7 @@ import { Overshoot } from './Overshoot';
 import { useScale, type BenchScale } from './scale';
 import type { Wanted } from './sheet-view';
 import type { Write } from '../../ui/writing';
+import benchStyles from '../../ui/bench.module.css';
 
 interface Props {
   batchId: string;
@@ -85,13 +86,13 @@ function Question({ scale }: { scale: BenchScale }) {
   if (!following.question || !scale.isBegun) return null;
   const { says, yes, no } = questionWords(following);
   return (
-    <div role="alert" className="bench-note">
+    <div role="alert" className={benchStyles.benchNote}>
       <p>{says}</p>
       <div className="mt-2 grid gap-2 sm:grid-cols-2">
-        <button type="button" className="bench-action" onClick={() => scale.answer(true)}>
+        <button type="button" className={benchStyles.benchAction} onClick={() => scale.answer(true)}>
           {yes}
         </button>
-        <button type="button" className="bench-action" onClick={() => scale.answer(false)}>
+        <button type="button" className={benchStyles.benchAction} onClick={() => scale.answer(false)}>
           {no}
         </button>
       </div>
@@ -145,7 +146,7 @@ function OtherWays({ name, speaksAgainst, onTyped, onGrams, onSkip }: OtherWaysP
           <button
             key={value}
             type="button"
-            className="bench-action text-base"
+            className={`${benchStyles.benchAction} text-base`}
             aria-pressed={how === value}
             onClick={() => setHow(how === value ? null : value)}
           >
@@ -166,17 +167,17 @@ function OtherWays({ name, speaksAgainst, onTyped, onGrams, onSkip }: OtherWaysP
               {isSkip ? `Why is ${name} left out?` : `Grams of ${name}`}
             </span>
             <input
-              className="bench-field"
+              className={benchStyles.benchField}
               inputMode={isSkip ? 'text' : 'decimal'}
               value={text}
               onChange={(event) => type(event.target.value)}
             />
           </label>
-          <button type="submit" className="bench-action self-end" disabled={!isFit}>
+          <button type="submit" className={`${benchStyles.benchAction} self-end`} disabled={!isFit}>
             Write it down
           </button>
           {against !== null && (
-            <p role="alert" className="bench-note sm:col-span-2">
+            <p role="alert" className={`${benchStyles.benchNote} sm:col-span-2`}>
               {against}
             </p>
           )}
@@ -202,15 +203,15 @@ function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Want
   return (
     <div>
       <p
-        className="bench-reading"
+        className={benchStyles.benchReading}
         data-held={heldG.toFixed(2)}
         data-settled={settled}
         data-begun={scale.isBegun}
       >
         {shown(togetherG, readabilityG)}
-        <span className="bench-unit">of {shown(wanted.massG, readabilityG)} g</span>
+        <span className={benchStyles.benchUnit}>of {shown(wanted.massG, readabilityG)} g</span>
       </p>
-      <div className="bench-edge">
+      <div className={benchStyles.benchEdge}>
         <Straightedge
           load={{
             low: ratio(togetherG - doubtG),
@@ -305,9 +306,9 @@ export function WeighPanel(props: Props) {
         <span className="font-text text-base font-normal text-soft">into the {wanted.vessel}</span>
       </h3>
       <Held scale={scale} wanted={wanted} readabilityG={readabilityG} />
-      {words && <p className="bench-note">{words}</p>}
+      {words && <p className={benchStyles.benchNote}>{words}</p>}
       {lostG !== null && (
-        <p role="alert" className="bench-note">
+        <p role="alert" className={benchStyles.benchNote}>
           Zero was pressed while it was running in: the mass is only known to {lostG.toFixed(1)} g either way.
           Type in what you take it for, or empty the vessel and begin at zero.
         </p>
@@ -316,13 +317,13 @@ export function WeighPanel(props: Props) {
       <div className="grid gap-2 sm:grid-cols-[2fr_1fr]">
         <button
           type="button"
-          className="bench-action bench-action-strong"
+          className={`${benchStyles.benchAction} ${benchStyles.benchActionStrong}`}
           disabled={!canTake || isBlocked}
           onClick={take}
         >
           Take {shown(scale.isBegun ? following.heldG : 0, readabilityG)} g
         </button>
-        <button type="button" className="bench-action" onClick={scale.tare}>
+        <button type="button" className={benchStyles.benchAction} onClick={scale.tare}>
           Begin at zero
         </button>
       </div>

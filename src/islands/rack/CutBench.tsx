@@ -3,6 +3,7 @@ import { guarded } from '../../ui/Guarded';
 import { SetAsides } from '../../ui/SetAsides';
 import { useWriting } from '../../ui/writing';
 import { CutPanel } from './CutPanel';
+import benchStyles from '../../ui/bench.module.css';
 
 /** Cutting at the bench: when, what it gave and how it went, and putting it off. */
 function CutBenchIsland({ first }: { first: CureData }) {
@@ -10,7 +11,7 @@ function CutBenchIsland({ first }: { first: CureData }) {
   const writing = useWriting(detail);
   const { batch } = writing;
   return (
-    <div className="bench">
+    <div className={benchStyles.bench}>
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-2xl">
           Cut {productName} <span className="font-text font-normal">{detail.code}</span>
@@ -22,7 +23,7 @@ function CutBenchIsland({ first }: { first: CureData }) {
       <SetAsides writing={writing} />
       <CutPanel writing={writing} window={window} />
       {batch.cut && (
-        <p className="bench-note">
+        <p className={benchStyles.benchNote}>
           Cut: {batch.cut.bars} bars, {batch.cut.seconds} of them seconds.{' '}
           <a className="text-ultra underline" href={`/rack/${detail.id}/weigh`}>
             Weigh bars for the cure
@@ -30,7 +31,7 @@ function CutBenchIsland({ first }: { first: CureData }) {
         </p>
       )}
       {batch.state === 'pouring' && (
-        <p className="bench-note">
+        <p className={benchStyles.benchNote}>
           It is still being poured.{' '}
           <a className="text-ultra underline" href={`/pour/${detail.id}`}>
             To the pot

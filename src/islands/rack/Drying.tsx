@@ -1,5 +1,6 @@
 import type { RackBatch } from '../../core/records/rack';
 import { days } from './words';
+import rackStyles from './rack.module.css';
 
 /** Days that the rack's rail shows, from the pour on. */
 const RAIL_DAYS = 63;
@@ -42,7 +43,7 @@ export function Drying({ batch, minDays }: { batch: RackBatch; minDays: number }
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       preserveAspectRatio="none"
-      className="rail"
+      className={rackStyles.rail}
       role="img"
       aria-label={label(batch)}
     >
@@ -52,17 +53,17 @@ export function Drying({ batch, minDays }: { batch: RackBatch; minDays: number }
           y={3}
           width={Math.max(2, x(ready.high) - x(ready.low))}
           height={FOOT - 3}
-          className="rail-doubt"
+          className={rackStyles.railDoubt}
         />
       )}
       <path
         d={wedge(ageDays, RAIL_DAYS, left, ageDays)}
-        className={drying?.isMeasured ? 'rail-to-come' : 'rail-guess'}
+        className={drying?.isMeasured ? rackStyles.railToCome : rackStyles.railGuess}
       />
-      <path d={wedge(0, Math.min(ageDays, RAIL_DAYS), left, ageDays)} className="rail-gone" />
-      <line x1={0} x2={WIDTH} y1={FOOT} y2={FOOT} className="rail-line" />
-      <line x1={x(minDays)} x2={x(minDays)} y1={0} y2={HEIGHT} className="rail-least" />
-      <line x1={x(ageDays)} x2={x(ageDays)} y1={0} y2={HEIGHT} className="rail-now" />
+      <path d={wedge(0, Math.min(ageDays, RAIL_DAYS), left, ageDays)} className={rackStyles.railGone} />
+      <line x1={0} x2={WIDTH} y1={FOOT} y2={FOOT} className={rackStyles.railLine} />
+      <line x1={x(minDays)} x2={x(minDays)} y1={0} y2={HEIGHT} className={rackStyles.railLeast} />
+      <line x1={x(ageDays)} x2={x(ageDays)} y1={0} y2={HEIGHT} className={rackStyles.railNow} />
     </svg>
   );
 }
@@ -71,7 +72,7 @@ export function Drying({ batch, minDays }: { batch: RackBatch; minDays: number }
 export function RailDays({ minDays }: { minDays: number }) {
   const weeks = Array.from({ length: RAIL_DAYS / 7 + 1 }, (_, week) => week * 7);
   return (
-    <div className="rail-days" aria-hidden="true">
+    <div className={rackStyles.railDays} aria-hidden="true">
       {weeks.map((day) => (
         <span key={day} style={{ left: `${(100 * day) / RAIL_DAYS}%` }}>
           {day === 0 ? 'pour' : day === minDays ? `${day} least` : day}
@@ -98,7 +99,7 @@ export function CutRail({ batch }: { batch: RackBatch }) {
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       preserveAspectRatio="none"
-      className="rail"
+      className={rackStyles.rail}
       role="img"
       aria-label={`${code}, ${Math.round(ageDays * 24)} hours old. ${said.join('; ')}`}
     >
@@ -112,7 +113,7 @@ export function CutRail({ batch }: { batch: RackBatch }) {
               y={y}
               width={Math.max(3, to - hourX(fromHours))}
               height={high - 2}
-              className="rail-gone"
+              className={rackStyles.railGone}
             />
             {missedAfterHours !== null && (
               <rect
@@ -120,14 +121,20 @@ export function CutRail({ batch }: { batch: RackBatch }) {
                 y={y}
                 width={Math.max(0, hourX(missedAfterHours) - to)}
                 height={high - 2}
-                className="rail-to-come"
+                className={rackStyles.railToCome}
               />
             )}
           </g>
         );
       })}
-      <line x1={0} x2={WIDTH} y1={FOOT} y2={FOOT} className="rail-line" />
-      <line x1={hourX(ageDays * 24)} x2={hourX(ageDays * 24)} y1={0} y2={HEIGHT} className="rail-now" />
+      <line x1={0} x2={WIDTH} y1={FOOT} y2={FOOT} className={rackStyles.railLine} />
+      <line
+        x1={hourX(ageDays * 24)}
+        x2={hourX(ageDays * 24)}
+        y1={0}
+        y2={HEIGHT}
+        className={rackStyles.railNow}
+      />
     </svg>
   );
 }
@@ -135,7 +142,7 @@ export function CutRail({ batch }: { batch: RackBatch }) {
 /** The hours along that rail. */
 export function CutHours() {
   return (
-    <div className="rail-days" aria-hidden="true">
+    <div className={rackStyles.railDays} aria-hidden="true">
       {[0, 12, 24, 36, 48, 60, 72, 84, 96].map((hours) => (
         <span key={hours} style={{ left: `${(100 * hours) / CUT_HOURS}%` }}>
           {hours === 0 ? 'pour' : `${hours} h`}

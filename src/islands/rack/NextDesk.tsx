@@ -14,6 +14,7 @@ import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
 import { dayInWords, grams, VERDICT_WORDS } from '../../ui/words';
 import { WantedForm } from './WantedForm';
+import rackStyles from './rack.module.css';
 
 /** Days that the line shows. */
 const LINE_DAYS = 112;
@@ -81,7 +82,7 @@ function Pour({
     <button
       ref={setNodeRef}
       type="button"
-      className="next-pour"
+      className={rackStyles.nextPour}
       style={{ left: placeOf(today, pour.day), transform: shift }}
       {...attributes}
       {...listeners}
@@ -99,22 +100,22 @@ function Marks({ bar, today }: { bar: NextBar; today: string }) {
     <>
       {endsOn && endsEarlyOn && (
         <span
-          className="next-doubt"
+          className={rackStyles.nextDoubt}
           style={{ left: placeOf(today, endsEarlyOn), right: `calc(100% - ${placeOf(today, endsOn)})` }}
         />
       )}
       {bar.curing.map((batch) => (
         <span
           key={batch.batch}
-          className="next-ready"
+          className={rackStyles.nextReady}
           style={{ left: placeOf(today, batch.readyOn) }}
           title={`${batch.code}: ${batch.bars} bars`}
         >
           +{batch.bars}
         </span>
       ))}
-      {startBy && <span className="next-start" style={{ left: placeOf(today, startBy) }} />}
-      {endsOn && <span className="next-end" style={{ left: placeOf(today, endsOn) }} />}
+      {startBy && <span className={rackStyles.nextStart} style={{ left: placeOf(today, startBy) }} />}
+      {endsOn && <span className={rackStyles.nextEnd} style={{ left: placeOf(today, endsOn) }} />}
     </>
   );
 }
@@ -165,7 +166,7 @@ function Line({ bar, data, keep }: RowProps) {
         move(String(active.id), Math.round((delta.x / width) * LINE_DAYS));
       }}
     >
-      <div ref={track} className="next-line">
+      <div ref={track} className={rackStyles.nextLine}>
         <Marks bar={bar} today={today} />
         {planned
           .filter(({ product }) => product === bar.id)
@@ -191,7 +192,7 @@ function Row({ bar, data, keep }: RowProps) {
     keep({ wanted, planned: [...planned, pour] });
   };
   return (
-    <li className="next-row">
+    <li className={rackStyles.nextRow}>
       <div className="leading-tight">
         <a className="font-medium text-ultra underline" href={`/bars/${bar.id}`}>
           {bar.name}
@@ -202,7 +203,7 @@ function Row({ bar, data, keep }: RowProps) {
       <button type="button" className="action py-0" onClick={plan}>
         Plan a pour
       </button>
-      <p className="next-words">
+      <p className={rackStyles.nextWords}>
         {nextWords(bar, today)}
         {bar.missing.length > 0 && (
           <span className="text-soft">
@@ -224,9 +225,9 @@ function Row({ bar, data, keep }: RowProps) {
 function Days({ today }: { today: string }) {
   const weeks = Array.from({ length: LINE_DAYS / 14 + 1 }, (_, at) => at * 14);
   return (
-    <div className="next-row" aria-hidden="true">
+    <div className={rackStyles.nextRow} aria-hidden="true">
       <span />
-      <div className="rail-days">
+      <div className={rackStyles.railDays}>
         {weeks.map((days) => (
           <span key={days} style={{ left: `${(100 * days) / LINE_DAYS}%` }}>
             {dayInWords(dayAfter(today, days)).replace(/ \d{4}$/, '')}

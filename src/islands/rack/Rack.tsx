@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { byUrgency, type RackTask } from '../../core/curing/rack';
+import { byUrgency, type RackTask, type Urgency } from '../../core/curing/rack';
 import type { RackBatch, RackData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
 import { guarded } from '../../ui/Guarded';
@@ -10,6 +10,15 @@ import { OwnDays } from './OwnDays';
 import { Notices, useNotices } from './Notices';
 import { days, TASK_WORDS, URGENCY_WORDS } from './words';
 import { PutOff } from './PutOff';
+import rackStyles from './rack.module.css';
+
+const URGENCY_STYLES: Record<Urgency, string | undefined> = {
+  missed: rackStyles.dueMissed,
+  closing: rackStyles.dueClosing,
+  late: rackStyles.dueLate,
+  open: rackStyles.dueOpen,
+  later: '',
+};
 
 const REFRESH_MS = 60_000;
 
@@ -47,8 +56,8 @@ function useRack(first: RackData) {
 
 function DueRow({ due: { batch, task }, onDone }: { due: Due; onDone: () => void }) {
   return (
-    <li className={`due due-${task.urgency}`}>
-      <span className="due-mark">{URGENCY_WORDS[task.urgency]}</span>
+    <li className={`${rackStyles.due} ${URGENCY_STYLES[task.urgency]}`}>
+      <span className={rackStyles.dueMark}>{URGENCY_WORDS[task.urgency]}</span>
       <a className="font-medium text-ultra underline" href={`/rack/${batch.id}#${task.kind}`}>
         {batch.productName} {batch.code}
       </a>
@@ -98,7 +107,7 @@ function standing({ drying, ageDays, state, bars, tasks }: RackBatch): string {
 function Lane({ batch, minDays }: { batch: RackBatch; minDays: number }) {
   const first = batch.tasks.find(({ urgency }) => urgency !== 'later');
   return (
-    <li className="lane">
+    <li className={rackStyles.lane}>
       <div className="leading-tight">
         <a className="font-medium text-ultra underline" href={`/rack/${batch.id}`}>
           {batch.productName}
@@ -134,7 +143,7 @@ function Shelf({
         <p className="text-soft">{empty}</p>
       ) : (
         <>
-          <div className="lane lane-head">
+          <div className={`${rackStyles.lane} ${rackStyles.laneHead}`}>
             <span />
             {batches[0]!.state === 'poured' ? <CutHours /> : <RailDays minDays={minDays} />}
             <span />

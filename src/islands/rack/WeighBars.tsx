@@ -1,3 +1,4 @@
+import { ChevronRight } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Batch } from '../../core/batch/types';
 import { decimalsOf } from '../../core/weighing/display';
@@ -5,6 +6,7 @@ import { readNumberOrNull } from '../../core/quantities/number';
 import { useStable } from '../../ui/latest';
 import type { Write } from '../../ui/writing';
 import { usePan } from './pan';
+import benchStyles from '../../ui/bench.module.css';
 
 /** Bars proposed for the first weighing: from both ends and the middle of the block. */
 function firstBars(batch: Batch): string[] {
@@ -87,7 +89,7 @@ function Typed({ bar, onTake, isBench }: TypedProps) {
       <label>
         <span className="eyebrow block">Bar {bar}, g</span>
         <input
-          className={isBench ? 'bench-field' : 'field w-24'}
+          className={isBench ? benchStyles.benchField : 'field w-24'}
           inputMode="decimal"
           value={text}
           onChange={(event) => setText(event.target.value)}
@@ -95,7 +97,7 @@ function Typed({ bar, onTake, isBench }: TypedProps) {
       </label>
       <button
         type="submit"
-        className={isBench ? 'bench-action' : 'action'}
+        className={isBench ? benchStyles.benchAction : 'action'}
         disabled={massG === null || massG <= 0}
       >
         Take it
@@ -107,7 +109,7 @@ function Typed({ bar, onTake, isBench }: TypedProps) {
 interface BarsProps {
   round: ReturnType<typeof useRound>;
   batch: Batch;
-  action: string;
+  action: string | undefined;
 }
 
 function Bars({ round, batch, action }: BarsProps) {
@@ -122,7 +124,7 @@ function Bars({ round, batch, action }: BarsProps) {
             aria-current={index === at ? 'step' : undefined}
             onClick={() => setAt(index)}
           >
-            {index === at ? '▸ ' : ''}
+            {index === at && <ChevronRight aria-hidden="true" className="size-[1em]" strokeWidth={3} />}
             {bar}:{' '}
             {taken[bar] !== undefined
               ? `${taken[bar]} g`
@@ -152,14 +154,14 @@ export function WeighBars(props: Props) {
   const { batch, isBench = false } = props;
   const round = useRound(props);
   const { bar, isOn, setOn, pan, isClear, take, taken } = round;
-  const action = isBench ? 'bench-action' : 'action';
+  const action = isBench ? benchStyles.benchAction : 'action';
   return (
     <div className="grid gap-2">
       <Bars round={round} batch={batch} action={action} />
       {isOn && (
-        <p className={isBench ? 'bench-reading' : 'text-4xl font-semibold tabular-nums'}>
+        <p className={isBench ? benchStyles.benchReading : 'text-4xl font-semibold tabular-nums'}>
           {pan.shownG === null ? '–' : pan.shownG.toFixed(1)}
-          <span className={isBench ? 'bench-unit' : 'text-base'}> g</span>
+          <span className={isBench ? benchStyles.benchUnit : 'text-base'}> g</span>
         </p>
       )}
       <p role="status">

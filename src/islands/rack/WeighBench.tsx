@@ -4,13 +4,14 @@ import { isBenchDevice } from '../../ui/session';
 import { SetAsides } from '../../ui/SetAsides';
 import { useWriting } from '../../ui/writing';
 import { WeighBars } from './WeighBars';
+import benchStyles from '../../ui/bench.module.css';
 
 /** Weighing for the cure at the bench: one bar after the other, taken by itself when it rests. */
 function WeighBenchIsland({ detail, readabilityG }: { detail: BatchDetail; readabilityG: number }) {
   const writing = useWriting(detail);
   const { batch, write } = writing;
   return (
-    <div className="bench">
+    <div className={benchStyles.bench}>
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-2xl">Weigh {detail.code}</h1>
         {isBenchDevice() ? (
@@ -27,7 +28,7 @@ function WeighBenchIsland({ detail, readabilityG }: { detail: BatchDetail; reada
       {batch.cut ? (
         <WeighBars batch={batch} readabilityG={readabilityG} write={write} isBench />
       ) : (
-        <p className="bench-note">It is not cut yet; there is no bar to weigh.</p>
+        <p className={benchStyles.benchNote}>It is not cut yet; there is no bar to weigh.</p>
       )}
     </div>
   );

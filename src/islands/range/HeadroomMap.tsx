@@ -3,6 +3,7 @@ import { MARKETS } from '../../core/formula/types';
 import { headroomMap, MAP_STEP, type MapColumn, type MapRow } from '../../core/range/arrange';
 import type { RangeRow } from '../../core/records/range';
 import { along } from '../../ui/Straightedge';
+import rangeStyles from './range.module.css';
 
 const WIDTH = 560;
 /** Room at the right, so that the last word is whole. */
@@ -34,10 +35,10 @@ function Strip({
 }) {
   return (
     <>
-      <text x={0} y={top + ROW - 8} className="map-label">
+      <text x={0} y={top + ROW - 8} className={rangeStyles.mapLabel}>
         {row.market}
       </text>
-      <line x1={LABEL} x2={WIDTH} y1={top + ROW - 2} y2={top + ROW - 2} className="map-base" />
+      <line x1={LABEL} x2={WIDTH} y1={top + ROW - 2} y2={top + ROW - 2} className={rangeStyles.mapBase} />
       {row.columns
         .filter(({ bars }) => bars.length > 0)
         .map((column) => {
@@ -50,7 +51,7 @@ function Strip({
               y={top + ROW - 2 - height}
               width={Math.max(2, x(Math.min(END, column.from + MAP_STEP)) - left - 1)}
               height={height}
-              className={column.from >= 1 ? 'map-past' : 'map-bar'}
+              className={column.from >= 1 ? rangeStyles.mapPast : rangeStyles.mapBar}
               onClick={() => onPick(column.bars)}
             >
               <title>{`${row.market}: ${columnWords(column)}`}</title>
@@ -95,7 +96,7 @@ export function HeadroomMap({
   );
   const height = map.length * ROW;
   return (
-    <figure className="headroom-map">
+    <figure className={rangeStyles.headroomMap}>
       <svg
         viewBox={`0 0 ${WIDTH} ${height + 14}`}
         role="img"
@@ -110,14 +111,14 @@ export function HeadroomMap({
             onPick={(bars) => onPick(new Set(bars))}
           />
         ))}
-        <line x1={x(1)} x2={x(1)} y1={0} y2={height} className="map-rule" />
-        <text x={x(1)} y={height + 12} textAnchor="middle" className="map-label">
+        <line x1={x(1)} x2={x(1)} y1={0} y2={height} className={rangeStyles.mapRule} />
+        <text x={x(1)} y={height + 12} textAnchor="middle" className={rangeStyles.mapLabel}>
           the limit
         </text>
-        <text x={LABEL} y={height + 12} className="map-label">
+        <text x={LABEL} y={height + 12} className={rangeStyles.mapLabel}>
           nothing used
         </text>
-        <text x={WIDTH - EDGE} y={height + 12} textAnchor="end" className="map-label">
+        <text x={WIDTH - EDGE} y={height + 12} textAnchor="end" className={rangeStyles.mapLabel}>
           past it
         </text>
       </svg>

@@ -11,6 +11,7 @@ import { rangeColumns } from './columns';
 import { useRange, type Range } from './data';
 import { HeadroomMap } from './HeadroomMap';
 import { Look } from './Look';
+import rangeStyles from './range.module.css';
 
 /** Beyond so many rows the table scrolls by itself and draws only those in sight. */
 const MANY = 60;
@@ -91,7 +92,7 @@ function RangeIsland({ first, today }: Props) {
           rows={shown}
           columns={columns}
           keyOf={({ id }) => id}
-          window={shown.length > MANY ? 'range-window' : undefined}
+          window={shown.length > MANY ? rangeStyles.rangeWindow : undefined}
           chosen={chosen}
           onChoose={({ id }) => setChosen(id)}
           groupOf={group === 'none' ? undefined : (row) => groupName(row, group)}

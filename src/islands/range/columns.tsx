@@ -8,6 +8,7 @@ import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { dayInWords, VERDICT_WORDS } from '../../ui/words';
 import { againstLimit, asMultiples, inWords, sourceOf, subjectName } from '../worktable/view';
+import rangeStyles from './range.module.css';
 
 export interface RowContext {
   needsOf: (row: RangeRow) => readonly Need[];
@@ -136,7 +137,7 @@ export function rangeColumns({ needsOf, startBy, today }: RowContext): Column<Ra
       cell: (row) => <Name row={row} />,
       sort: ({ name }) => name,
       holdsLink: true,
-      className: 'range-name',
+      className: rangeStyles.rangeName,
     },
     { id: 'verdict', header: 'Stands', cell: (row) => <Stands row={row} />, sort: rank },
     {
@@ -144,7 +145,7 @@ export function rangeColumns({ needsOf, startBy, today }: RowContext): Column<Ra
       header: 'Closest to its limit',
       cell: (row) => <Closest row={row} />,
       sort: roomOf,
-      className: 'range-edge',
+      className: rangeStyles.rangeEdge,
     },
     {
       id: 'markets',
@@ -181,7 +182,7 @@ export function rangeColumns({ needsOf, startBy, today }: RowContext): Column<Ra
       id: 'needs',
       header: 'Needs a hand',
       cell: (row) => <Needs needs={needsOf(row)} />,
-      className: 'range-needs',
+      className: rangeStyles.rangeNeeds,
       sort: (row) => -(needsOf(row)[0]?.weight ?? 0),
     },
   ];

@@ -9,6 +9,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { grams, percent, VERDICT_WORDS } from '../../ui/words';
 import { asMultiples, governingLimit, othersShare, subjectName } from '../worktable/view';
 import type { Tried } from './reckoning';
+import blendStyles from './blend.module.css';
 
 interface Props {
   data: ScentDeskData;
@@ -64,7 +65,7 @@ function Holds({ part, total, tried, nameOf }: Pick<OilRowProps, 'part' | 'total
 function OilRow({ part, total, tried, nameOf, onParts, onRemove }: OilRowProps) {
   const name = nameOf(part.material);
   return (
-    <li className="blend-row">
+    <li className={blendStyles.blendRow}>
       <span className="font-medium">{name}</span>
       <NumberField
         label={`Parts of ${name}`}
@@ -159,7 +160,7 @@ export function BlendParts({ data, parts, onParts, ...trying }: Props) {
   return (
     <section aria-label="Parts" className="sheet">
       <TriedIn {...trying} />
-      <div className="blend-row load-head" aria-hidden="true">
+      <div className={`${blendStyles.blendRow} load-head`} aria-hidden="true">
         <span>Oil</span>
         <span>Parts</span>
         <span>Holds</span>

@@ -6,6 +6,7 @@ import { Select } from '../../ui/Select';
 import { BASIS_WORDS, grams, MEASURE_WORDS, percent, STAGE_WORDS } from '../../ui/words';
 import { useTable } from './context';
 import { changeLine, moveLine, removeLine } from './edits';
+import linesStyles from './lines.module.css';
 
 const BASIS_STEP_WORDS = {
   fats: 'fats',
@@ -71,7 +72,7 @@ export function LineDetails({ line, chain }: { line: Line; chain?: Explanation }
   const name = materialName(line.material);
   const portions = formula.portions ?? [];
   return (
-    <div className="line-details">
+    <div className={linesStyles.lineDetails}>
       <div className="flex flex-wrap items-end gap-4">
         <Select
           label="Goes in"

@@ -12,6 +12,7 @@ import { useTable, type RowActions } from './context';
 import { LineDetails } from './LineDetails';
 import { rowView, sameView, type RowView } from './row-view';
 import { governingLimit } from './view';
+import linesStyles from './lines.module.css';
 
 /** A row that can be dragged by its handle. */
 function useDrag(line: Line) {
@@ -56,7 +57,7 @@ function Name({ view: { line, name, open }, handle, act }: RowProps) {
       <button
         type="button"
         {...handle}
-        className="drag-handle"
+        className={linesStyles.dragHandle}
         aria-label={`Move ${name}`}
         aria-roledescription="line that can be moved"
       >
@@ -136,11 +137,11 @@ function Against({ view: { against, margin } }: Pick<RowProps, 'view'>) {
   const { verdict, words, isAdvice, said, source, load, others } = against;
   return (
     <>
-      <p className="load-verdict">
+      <p className={linesStyles.loadVerdict}>
         <VerdictMark verdict={verdict} size={13} isAdvice={isAdvice} />
         {words}
       </p>
-      <div className="load-track">
+      <div className={linesStyles.loadTrack}>
         <Straightedge
           load={load ?? undefined}
           othersShare={others}
@@ -149,7 +150,7 @@ function Against({ view: { against, margin } }: Pick<RowProps, 'view'>) {
           label={`${said}. ${words}.`}
         />
       </div>
-      <div className="load-against">
+      <div className={linesStyles.loadAgainst}>
         <p>{said}</p>
         {source && (
           <p className="truncate text-soft" title={source}>
@@ -174,7 +175,7 @@ const LoadCells = memo(function LoadCells(props: RowProps) {
         <Masses masses={props.view.masses} />
       </div>
       <Against {...props} />
-      <div className="load-room">
+      <div className={linesStyles.loadRoom}>
         <Room {...props} />
       </div>
     </>
@@ -206,7 +207,7 @@ function LoadBody({ line, handle }: BodyProps) {
 export const LoadRow = memo(function LoadRow({ line }: { line: Line }) {
   const { setNodeRef, style, handle } = useDrag(line);
   return (
-    <li className="load-row" ref={setNodeRef} style={style}>
+    <li className={linesStyles.loadRow} ref={setNodeRef} style={style}>
       <LoadBody line={line} handle={handle} />
     </li>
   );
@@ -237,7 +238,7 @@ function BaseBody({ line, handle }: BodyProps) {
 export const BaseRow = memo(function BaseRow({ line }: { line: Line }) {
   const { setNodeRef, style, handle } = useDrag(line);
   return (
-    <li className="base-row" ref={setNodeRef} style={style}>
+    <li className={linesStyles.baseRow} ref={setNodeRef} style={style}>
       <BaseBody line={line} handle={handle} />
     </li>
   );

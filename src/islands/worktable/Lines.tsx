@@ -16,6 +16,7 @@ import { useLatest } from '../../ui/latest';
 import { useTable } from './context';
 import { placeLine } from './edits';
 import { BaseRow, LoadRow } from './LineRow';
+import linesStyles from './lines.module.css';
 
 const BASE_STAGES: readonly Stage[] = ['fats', 'liquid', 'heldBack'];
 export const LOAD_STAGES = STAGES.filter((stage) => !BASE_STAGES.includes(stage));
@@ -32,7 +33,7 @@ function StageList({ stage, Row }: { stage: Stage; Row: typeof LoadRow }) {
   if (lines.length === 0) return null;
   return (
     <div>
-      <h2 className="stage-head">{STAGE_WORDS[stage]}</h2>
+      <h2 className={linesStyles.stageHead}>{STAGE_WORDS[stage]}</h2>
       <ul>
         {lines.map((line) => (
           <Row key={line.id} line={line} />

@@ -9,6 +9,7 @@ import { newStep } from '../../ui/step';
 import { useTable } from './context';
 import { applyTrial, daysOfChange, NOTHING_TRIED, type Trial } from './trial';
 import { asMultiples, subjectName } from './view';
+import linesStyles from './lines.module.css';
 
 const MOST_SHOWN = 5;
 const MOST_LOAD_PCT = 250;
@@ -93,7 +94,7 @@ function Outcome({ now, then, margin, line }: OutcomeProps) {
       </p>
       <ul>
         {tellingRows(now, then, line).map(({ row, before }) => (
-          <li key={`${row.id} ${row.market}`} className="whatif-row">
+          <li key={`${row.id} ${row.market}`} className={linesStyles.whatifRow}>
             <span className="leading-tight">
               {subjectName(row, materialName)}
               <br />

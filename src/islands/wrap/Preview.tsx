@@ -3,6 +3,7 @@ import type { LabelContent } from '../../core/labels/content';
 import type { LabelFinding, MeasuredHeight } from '../../core/labels/layout';
 import { address, send, type Fault } from '../../ui/api';
 import { useDesk } from './context';
+import previewStyles from './Preview.module.css';
 
 const REST_MS = 150;
 
@@ -85,7 +86,7 @@ export function Preview() {
     .join('. ');
   return (
     <section aria-label="Label" className="grid gap-2">
-      <div className="label-stage">
+      <div className={previewStyles.labelStage}>
         <img
           src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawn.svg)}`}
           alt={`${data.product.name}, label for ${market}. ${words}`}

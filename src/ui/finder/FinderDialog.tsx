@@ -5,6 +5,7 @@ import type { Hit, HitKind } from '../../core/records/search';
 import { rank, wordsOf } from '../../core/search/rank';
 import { send } from '../api';
 import { ACTIONS } from './actions';
+import finderStyles from './finder.module.css';
 
 const KIND_WORDS: Record<HitKind, string> = {
   bar: 'bar',
@@ -73,18 +74,18 @@ export function FinderDialog({ isOpen, onOpen }: { isOpen: boolean; onOpen: (isO
     location.assign(href);
   };
   return (
-    <ModalOverlay className="finder-over" isOpen={isOpen} onOpenChange={onOpen} isDismissable>
-      <Modal className="finder">
+    <ModalOverlay className={finderStyles.finderOver} isOpen={isOpen} onOpenChange={onOpen} isDismissable>
+      <Modal className={finderStyles.finder}>
         <Dialog aria-label="Find anything">
           <Command label="Find anything" shouldFilter={false} loop>
             <Command.Input
               autoFocus
-              className="field finder-field"
+              className={`field ${finderStyles.finderField}`}
               value={text}
               onValueChange={setText}
               placeholder="a bar, a material, a lot, a batch, a rule, or what you want to do"
             />
-            <Command.List className="finder-list">
+            <Command.List className={finderStyles.finderList}>
               <Command.Empty className="p-3 text-soft">{said(found, text)}</Command.Empty>
               {hits.map((hit) => (
                 <HitRow key={`${hit.kind} ${hit.id}`} hit={hit} onGo={go} />
@@ -101,7 +102,11 @@ export function FinderDialog({ isOpen, onOpen }: { isOpen: boolean; onOpen: (isO
 function HitRow({ hit, onGo }: { hit: Hit; onGo: (href: string) => void }) {
   const isOnFile = hit.kind !== 'place' && hit.kind !== 'action';
   return (
-    <Command.Item value={`${hit.kind} ${hit.id}`} className="finder-hit" onSelect={() => onGo(hit.href)}>
+    <Command.Item
+      value={`${hit.kind} ${hit.id}`}
+      className={finderStyles.finderHit}
+      onSelect={() => onGo(hit.href)}
+    >
       <span className="eyebrow w-16 shrink-0">{KIND_WORDS[hit.kind]}</span>
       <span className="font-medium">{hit.title}</span>
       {isOnFile && <span className="min-w-0 flex-1 truncate font-narrow text-soft">{hit.words}</span>}

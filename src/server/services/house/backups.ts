@@ -89,7 +89,8 @@ function outgrown<T extends { at: string; reason: BackupReason }>(good: readonly
 function prune(folder: string, now: string, wanted: string | null): void {
   const good = () => listBackups(folder).filter((one) => one.fault === null);
   for (const { id } of outgrown(good(), now)) if (id !== wanted) dropBackup(folder, id);
-  for (const { id } of overRoom(good(), roomFor(folder, good()), now)) if (id !== wanted) dropBackup(folder, id);
+  for (const { id } of overRoom(good(), roomFor(folder, good()), now))
+    if (id !== wanted) dropBackup(folder, id);
 }
 
 /** Of what the disk would have free without any backup, they take at most so much. */
