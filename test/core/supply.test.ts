@@ -1,5 +1,6 @@
 /** What a stock counts on: released bars that are here, and those on their way; none that went already. */
 import { expect } from 'chai';
+import { nextLot } from '../../src/core/making/cost';
 import { comingBars, readyBars } from '../../src/core/stock/supply';
 
 const batch = (state: string, bars: object, more = {}) =>
@@ -8,6 +9,30 @@ const batch = (state: string, bars: object, more = {}) =>
     bars: { good: 20, released: 0, gone: 0, left: 20, ...bars },
     ...more,
   }) as never;
+
+describe('the lot to take', () => {
+  const lot = (id: string, more: object) =>
+    ({
+      id,
+      leftG: 5,
+      quarantine: null,
+      bestBefore: null,
+      openedOn: null,
+      receivedOn: '2026-01-01',
+      ...more,
+    }) as never;
+  const of = (...lots: never[]) => nextLot(lots, '2026-11-24')?.id ?? null;
+
+  it('is the one that is open, then the older; never one that is empty, held back or past its day', () => {
+    const old = lot('old', { receivedOn: '2025-01-01' });
+    const open = lot('open', { openedOn: '2026-10-01' });
+    expect(of(lot('new', {}), old)).to.equal('old');
+    expect(of(old, open)).to.equal('open');
+    expect(of(lot('empty', { leftG: 0 }), lot('held', { quarantine: 'cloudy' }))).to.equal(null);
+    expect(of(lot('past', { openedOn: '2026-01-01', bestBefore: '2026-11-23' }), old)).to.equal('old');
+    expect(of(lot('last day', { bestBefore: '2026-11-24' }))).to.equal('last day');
+  });
+});
 
 describe('bars that a stock counts on', () => {
   it('of a batch released in part are ready as far as they were released and did not go', () => {

@@ -52,10 +52,19 @@ export interface Cost {
   unpriced: string[];
 }
 
-/** The lot to take next: one that holds some and is free, opened and older ones first; null where there is none. */
-export function nextLot(lots: readonly Lot[]): Lot | null {
-  const holding = lots.filter(({ leftG, quarantine }) => leftG > 0 && quarantine === null);
-  const order = (lot: Lot) => `${lot.openedOn ? 0 : 1} ${lot.receivedOn}`;
+/**
+ * The lot to take next, at the scale as in the cost: one that holds some and that nothing speaks against, what is opened
+ * first and of those the older; null where there is none. With a day (YYYY-MM-DD), none that is past its own.
+ *
+ * @example
+ * nextLot(lots, '2026-11-24')?.code; // the bottle that is open
+ */
+export function nextLot(lots: readonly Lot[], today: string | null = null): Lot | null {
+  const holding = lots.filter(
+    ({ leftG, quarantine, bestBefore }) =>
+      leftG > 0 && quarantine === null && (today === null || bestBefore === null || bestBefore >= today),
+  );
+  const order = (lot: Lot) => `${lot.openedOn ? 0 : 1} ${lot.receivedOn} ${lot.id}`;
   return [...holding].sort((a, b) => (order(a) < order(b) ? -1 : 1))[0] ?? null;
 }
 

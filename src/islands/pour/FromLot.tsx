@@ -1,18 +1,10 @@
 import { useState } from 'react';
 import { lotRefusal, stockShare } from '../../core/batch/draw';
 import type { Batch } from '../../core/batch/types';
-import type { Lot } from '../../core/making/cost';
+import { nextLot, type Lot } from '../../core/making/cost';
 import { dayHere } from '../../ui/habits';
 import { momentHere } from '../../ui/writing';
 import benchStyles from '../../ui/bench.module.css';
-
-/** The lot to begin with: one that holds some and that nothing speaks against. */
-function firstFree(lots: readonly Lot[], today: string): string | null {
-  const free = lots.find(
-    ({ leftG, quarantine, bestBefore }) => leftG > 0 && quarantine === null && (bestBefore ?? today) >= today,
-  );
-  return free?.id ?? null;
-}
 
 /** From which bottle or sack it is taken, and what speaks against that, asked before anything is written down. */
 export interface From {
@@ -34,7 +26,7 @@ export interface From {
 export function useFromLot(batch: Batch, material: string, lots: readonly Lot[], mostG: number): From {
   // The day that what is drawn now will be told of.
   const today = dayHere(momentHere());
-  const [lot, setLot] = useState<string | null>(() => firstFree(lots, today));
+  const [lot, setLot] = useState<string | null>(() => nextLot(lots, today)?.id ?? null);
   const [despite, setDespite] = useState('');
   const chosen = lots.find(({ id }) => id === lot);
   const { share } = stockShare(batch, material);

@@ -13,7 +13,7 @@ import {
   readSales,
   type Column,
   type Mapping,
-} from './columns';
+} from '../../core/stock/sale-columns';
 import { FileButton } from '../../ui/FileButton';
 import { TextField } from '../../ui/TextField';
 

@@ -1,10 +1,10 @@
 /** What to pour next: the pace of every bar, what is ready and curing, what is wanted by a day, and what is missing. */
 import { setImmediate as breath } from 'node:timers/promises';
-import type { Overview } from '../../../core/overview';
 import { groupBy } from '../../../core/group';
+import { barStanding, wantingOf, type BarStanding } from '../../../core/stock/next';
 import type { NextBar, NextData, NextPlans } from '../../../core/records/next';
-import { dayAfter, dayOf, momentOn } from '../../../core/quantities/day';
-import { MOST_WEEKS, nextPour, paceOf, type Pace, type SoldOn, type Supply } from '../../../core/stock/pace';
+import { dayAfter, momentOn } from '../../../core/quantities/day';
+import { MOST_WEEKS, paceOf, type Pace, type SoldOn } from '../../../core/stock/pace';
 import type { House } from '../../house';
 import { freeOfMaterials } from '../../repositories/lots';
 import { everyKeptRow } from '../../repositories/overviews';
@@ -14,39 +14,6 @@ import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
 import { BLANK, overviewsOf } from '../range/overviews';
 import { comparables } from '../worktable/products';
-
-/** What the rows beside the batches say of one bar. */
-interface Made {
-  /** The moment it was first released; null where it never was. */
-  firstAt: string | null;
-  ready: number;
-  coming: Awaited<ReturnType<typeof comingOf>>;
-  sold: readonly { at: string; bars: number }[];
-}
-
-function curingOf({ coming }: Made, { today, zone }: House, cureDays: number): NextBar['curing'] {
-  return coming.map(({ batch, code, bars, madeAt }) => {
-    const ready = dayAfter(dayOf(madeAt, zone), cureDays);
-    return { batch, code, bars, readyOn: ready < today ? today : ready };
-  });
-}
-
-/** What is missing for one pour of a bar as its formula stands, and what it makes. */
-function wantingOf(
-  { verdict, pour }: Overview,
-  freeOf: ReadonlyMap<string, number>,
-  nameOf: (material: string) => string,
-): Pick<NextBar, 'barsAPour' | 'missing' | 'verdict'> {
-  const missing = Object.entries(pour?.massG ?? {})
-    .map(([material, neededG]) => ({
-      material,
-      name: nameOf(material),
-      neededG,
-      freeG: freeOf.get(material) ?? 0,
-    }))
-    .filter(({ material, neededG, freeG }) => freeG < neededG && material !== 'water');
-  return { barsAPour: pour?.bars ?? null, missing, verdict };
-}
 
 /** Bars looked at between two breaths: some milliseconds. */
 const BARS_A_BREATH = 5;
@@ -65,34 +32,8 @@ function paceKept(sold: readonly SoldOn[], since: string, today: string): Pace {
   return made;
 }
 
-type Standing = Omit<NextBar, 'barsAPour' | 'missing' | 'verdict'>;
-
-/** How long a bar lasts, before it is asked what another pour would take. */
-function standingOf(
-  house: House,
-  { id, name }: { id: string; name: string },
-  made: Made,
-  plans: NextPlans,
-  cureDays: number,
-): Standing {
-  const { today, zone } = house;
-  const pace = paceKept(
-    made.sold.map(({ at, bars }) => ({ day: dayOf(at, zone), bars })),
-    made.firstAt === null ? today : dayOf(made.firstAt, zone),
-    today,
-  );
-  const { ready } = made;
-  const curing = curingOf(made, house, cureDays);
-  const planned = plans.planned
-    .filter((one) => one.product === id && one.day >= today)
-    .map((one) => ({ batch: one.id, bars: one.bars, readyOn: dayAfter(one.day, cureDays) }));
-  const supply: Supply = { ready, curing: [...curing, ...planned] };
-  const needs = plans.wanted.filter(({ product }) => product === id);
-  return { id, name, pace, ready, curing, next: nextPour(pace, supply, needs, today, cureDays) };
-}
-
 /** How long every bar lasts, in the maker's order. */
-async function standings(house: House): Promise<{ bars: Standing[]; cureDays: number }> {
+async function standings(house: House): Promise<{ bars: BarStanding[]; cureDays: number }> {
   const { value: plans } = await findSetting(house.db, 'plans');
   const { value: days } = await findSetting(house.db, 'curingDays');
   const released = await releasedBars(house.db);
@@ -100,11 +41,11 @@ async function standings(house: House): Promise<{ bars: Standing[]; cureDays: nu
   // A day more than is counted: a day of the house may begin before that of UTC.
   const since = momentOn(dayAfter(house.today, -MOST_WEEKS * 7 - 1), house.zone);
   const sold = await soldSince(house.db, since);
-  const bars: Standing[] = [];
+  const bars: BarStanding[] = [];
   for (const bar of await comparables(house)) {
     const { firstAt = null, ready = 0 } = released.get(bar.id) ?? {};
     const made = { firstAt, ready, coming: coming.get(bar.id) ?? [], sold: sold.get(bar.id) ?? [] };
-    bars.push(standingOf(house, bar, made, plans, days.usual));
+    bars.push(barStanding(bar, made, plans, { ...house, cureDays: days.usual, paceOf: paceKept }));
     if (bars.length % BARS_A_BREATH === 0) await breath();
   }
   return { bars, cureDays: days.usual };

@@ -1,14 +1,14 @@
 /** The rack: what every batch waits for, how far it has dried, and one batch with its curve and its net weight. */
 import { assess } from '../../../core/assess';
 import { batchRequest } from '../../../core/batch/request';
-import type { Batch, BatchStanding } from '../../../core/batch/types';
-import { daysSince, lightestG, materialsIn, settledBars, usualChecks } from '../../../core/curing/batch-cure';
-import type { Cure } from '../../../core/curing/cure-types';
+import type { Batch } from '../../../core/batch/types';
+import { lightestG, materialsIn, settledBars, usualChecks } from '../../../core/curing/batch-cure';
 import { declareNet } from '../../../core/curing/net';
 import { againstRelease, rackTasks } from '../../../core/curing/rack';
+import { ageOf, dryingOf } from '../../../core/curing/drying';
 import { standingOf } from '../../../core/curing/standing';
 import { groupBy } from '../../../core/group';
-import type { CureData, CuringDays, Drying, RackBatch, RackData, StockRow } from '../../../core/records/rack';
+import type { CureData, CuringDays, RackBatch, RackData, StockRow } from '../../../core/records/rack';
 import { benchScale } from '../../devices/scale';
 import { labelPrinter } from '../../devices/printer';
 import type { House } from '../../house';
@@ -29,30 +29,6 @@ function predictedRatio(batch: Batch, markets: CureData['markets'], onDate: stri
   const rules = { material: () => undefined, limits: [], declarables: [] };
   const result = assess(batchRequest(batch, rules, { markets, onDate }), rules);
   return result.ok ? result.assessment.masses.curedG / result.assessment.masses.pourG : null;
-}
-
-/** Days in which an ordinary bar has lost all but 1/e of what it loses (craft), where nothing was weighed. */
-const USUAL_DAYS = 10;
-
-/** Days since the pour; a tablet's clock may run ahead of this one. */
-const ageOf = ({ poured, startedAt }: Pick<Batch, 'poured' | 'startedAt'>, at: string) =>
-  Math.max(0, daysSince(poured?.at ?? startedAt, at));
-
-function dryingOf(batch: BatchStanding, at: string, cure: Cure | null): Drying | null {
-  if (!batch.cut || !batch.poured) return null;
-  const ageDays = ageOf(batch, at);
-  const plain = {
-    leftShare: Math.exp(-ageDays / USUAL_DAYS),
-    isMeasured: false,
-    readyOnDay: null,
-    settled: false,
-  };
-  if (!cure?.massRatio || cure.curve.length === 0) return plain;
-  const [first] = cure.curve;
-  const settled = first!.likelyG * cure.massRatio.typical;
-  const now = cure.curve.find(({ day }) => day >= ageDays)?.likelyG ?? cure.curve.at(-1)!.likelyG;
-  const leftShare = Math.min(1, Math.max(0, (now - settled) / (first!.likelyG - settled)));
-  return { leftShare, isMeasured: true, readyOnDay: cure.readyOnDay, settled: cure.settled };
 }
 
 /** Every batch that is not gone, with what it waits for, most urgent first. Only those that wait to be cut are folded. */

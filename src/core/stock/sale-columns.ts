@@ -1,10 +1,10 @@
 /** A till's or shop's list: which of its columns says what, by their heads and by what stands in them. */
-import { findDay } from '../../core/paperwork/dates';
-import { dayOrderOf, readDay, withoutTime, type DayOrder } from '../../core/sheets/days';
-import { readNumberOrNull } from '../../core/quantities/number';
-import { MARKETS, type Market } from '../../core/formula/types';
-import { MOVED_HOW } from '../../core/batch/types';
-import type { SaleRow } from '../../core/stock/sales';
+import { findDay } from '../paperwork/dates';
+import { dayOrderOf, readDay, withoutTime, type DayOrder } from '../sheets/days';
+import { readNumberOrNull } from '../quantities/number';
+import { MARKETS, type Market } from '../formula/types';
+import { MOVED_HOW } from '../batch/types';
+import type { SaleRow } from './sales';
 
 export const COLUMNS = ['day', 'what', 'bars', 'to', 'market', 'how', 'ref', 'note'] as const;
 export type Column = (typeof COLUMNS)[number];

@@ -5,7 +5,7 @@
 import { expect } from 'chai';
 import Papa from 'papaparse';
 import { isOrderOpen } from '../../src/core/sheets/days';
-import { dayCells, guessColumns, readSales, type Column } from '../../src/islands/rack/columns';
+import { dayCells, guessColumns, readSales, type Column } from '../../src/core/stock/sale-columns';
 import { textOfBytes } from '../../src/ui/file-text';
 
 interface Till {
