@@ -139,6 +139,9 @@ function useWindow<T>(items: readonly Item<T>[], isOn: boolean, rowPx: number, c
     getItemKey: (index) => items[index]!.key,
     estimateSize: () => rowPx,
     overscan: ROWS_BEYOND,
+    // The heads stand above the rows and take room of their frame.
+    scrollPaddingStart: rowPx,
+    scrollPaddingEnd: 2 * rowPx,
     enabled: isOn,
     initialRect: { width: 0, height: rowPx * ROWS_BEYOND },
   });

@@ -47,7 +47,7 @@ interface Kept {
  * Which backups go so that the rest take at most so many bytes: first those nearest to a newer one for their age, so that
  * what is left still reaches as far back; never the newest three, the oldest last. ISO 8601; bytes.
  *
- * @example overRoom([{ at: '2026-11-24T07:00:00Z', bytes: 10 }], 5, '2026-11-24T08:00:00Z').length // 0: it is the newest
+ * @example overRoom([{ at: '2026-11-24T07:00:00Z', bytes: 10 }], 5, '2026-11-24T08:00:00Z').length // 0
  */
 export function overRoom<T extends Kept>(backups: readonly T[], mostBytes: number, now: string): T[] {
   const rest = [...backups].sort((a, b) => Date.parse(b.at) - Date.parse(a.at));

@@ -86,6 +86,18 @@ function lotColumns(currency: string, { edit, remove }: Actions): Column<Lot>[] 
   ];
 }
 
+/** Empty lots beyond so many are folded away. */
+const FEW_EMPTY = 3;
+
+/** The lots of a material that are shown: those in use, and the empty ones where they are few or asked for. */
+function useFolded(lots: readonly Lot[]) {
+  const [isWhole, setWhole] = useState(false);
+  const used = lots.filter(({ leftG, quarantine }) => leftG !== 0 || quarantine !== null);
+  const empty = lots.length - used.length;
+  const isFolded = !isWhole && empty > FEW_EMPTY;
+  return { shown: isFolded ? used : lots, folded: isFolded ? empty : 0, unfold: () => setWhole(true) };
+}
+
 /** The lots of a material: which bottle of which delivery, how much is left, what it cost. */
 export function LotsPanel({ entry, today, currency, onChanged }: Props) {
   const [edited, setEdited] = useState<string | typeof NEW | null>(null);
@@ -97,6 +109,7 @@ export function LotsPanel({ entry, today, currency, onChanged }: Props) {
     };
     return lotColumns(currency, { edit: setEdited, remove: (id) => void remove(id) });
   }, [currency, materialId, onChanged]);
+  const { shown, folded, unfold } = useFolded(entry.lots);
   const lot = entry.lots.find(({ id }) => id === edited) ?? null;
   return (
     <section aria-label="Lots" className="border-b border-line py-2">
@@ -111,8 +124,13 @@ export function LotsPanel({ entry, today, currency, onChanged }: Props) {
           None. A lot tells what is left, what it costs, and which bars it went into.
         </p>
       )}
-      {entry.lots.length > 0 && (
-        <RecordTable label="Lots on file" rows={entry.lots} columns={columns} keyOf={({ id }) => id} />
+      {shown.length > 0 && (
+        <RecordTable label="Lots on file" rows={shown} columns={columns} keyOf={({ id }) => id} />
+      )}
+      {folded > 0 && (
+        <button type="button" className="text-ultra underline" onClick={unfold}>
+          {folded} empty lots
+        </button>
       )}
       {(edited === NEW || lot) && (
         <LotForm
