@@ -67,7 +67,7 @@ async function makeBar(url: string): Promise<string> {
 /** Milliseconds of each keystroke to the second frame after it, and of as many empty paints by turns. */
 function measure(page: Page, strokes: number): Promise<{ keyMs: number[]; emptyMs: number[] }> {
   return page.evaluate(async (count) => {
-    const field = document.querySelectorAll<HTMLInputElement>('.load-row input')[0]!;
+    const field = document.querySelectorAll<HTMLInputElement>('[data-line="load"] input')[0]!;
     const setValue = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
     const dummy = document.body.appendChild(document.createElement('p'));
     const painted = () => new Promise<void>((done) => requestAnimationFrame(() => setTimeout(done, 0)));
@@ -118,7 +118,7 @@ async function measureAndPrint(page: Page, url: string): Promise<void> {
   await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
   await measure(page, WARM_UP);
   const { keyMs, emptyMs } = await measure(page, STROKES);
-  const rows = await page.locator('.load-row, .base-row').count();
+  const rows = await page.locator('[data-line]').count();
   console.log(
     JSON.stringify({
       measure: `a keystroke to its painted verdict, ${rows} lines, against an empty paint of the same page`,

@@ -207,7 +207,7 @@ function LoadBody({ line, handle }: BodyProps) {
 export const LoadRow = memo(function LoadRow({ line }: { line: Line }) {
   const { setNodeRef, style, handle } = useDrag(line);
   return (
-    <li className={linesStyles.loadRow} ref={setNodeRef} style={style}>
+    <li data-line="load" className={linesStyles.loadRow} ref={setNodeRef} style={style}>
       <LoadBody line={line} handle={handle} />
     </li>
   );
@@ -238,7 +238,7 @@ function BaseBody({ line, handle }: BodyProps) {
 export const BaseRow = memo(function BaseRow({ line }: { line: Line }) {
   const { setNodeRef, style, handle } = useDrag(line);
   return (
-    <li className={linesStyles.baseRow} ref={setNodeRef} style={style}>
+    <li data-line="base" className={linesStyles.baseRow} ref={setNodeRef} style={style}>
       <BaseBody line={line} handle={handle} />
     </li>
   );
