@@ -1,5 +1,7 @@
 /** What is said before a pour is begun. */
 import { expect } from 'chai';
+import { planPour } from '../../src/server/services/pour/pour-plan';
+import { nextData } from '../../src/server/services/rack/next';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
 
@@ -19,7 +21,7 @@ const post = async (route: keyof typeof ROUTES, body: unknown, params = {}) => {
 };
 
 describe('planning a pour', () => {
-  useDemo();
+  const demo = useDemo();
 
   it('says before the pour where a scent’s papers lie behind the newest edition', async () => {
     const warned = async () => {
@@ -40,5 +42,26 @@ describe('planning a pour', () => {
     expect(await warned()).to.match(
       /^Certificate ED-49: It follows the 49th edition; the newest known is the 51st/,
     );
+  });
+
+  it('finds the same missing as what to pour next says of every bar', async () => {
+    const { bars } = await nextData(demo.house);
+    let missing = 0;
+    for (const bar of bars) {
+      const { needed, sheet, verdict } = await planPour(demo.house, { product: bar.id });
+      const wanting = needed.filter(
+        ({ material, neededG, freeG }) => freeG < neededG && material !== 'water',
+      );
+      const told = new Map(bar.missing.map((one) => [one.material, one]));
+      expect([...told.keys()], bar.id).to.have.members(wanting.map(({ material }) => material));
+      for (const { material, name, neededG, freeG } of wanting) {
+        expect(told.get(material)!.neededG, `${bar.id} ${material}`).to.be.closeTo(neededG, 1e-6);
+        expect(told.get(material)!.freeG, `${bar.id} ${material}`).to.be.closeTo(freeG, 1e-6);
+        expect(told.get(material)!.name).to.equal(name);
+      }
+      expect([bar.barsAPour, bar.verdict], bar.id).to.deep.equal([sheet.bars, verdict]);
+      missing += wanting.length;
+    }
+    expect(missing).to.be.above(0);
   });
 });
