@@ -14,8 +14,12 @@ function drawnOf({ lines, sheet }: Batch): BatchStanding['drawn'] {
   );
 }
 
+/** The state that the events came to; that bars cure a day after the cut without anybody's word is for whoever looks. */
+const stateByEvents = ({ state, barWeighings }: Batch): Batch['state'] =>
+  state === 'curing' && barWeighings.length === 0 ? 'cut' : state;
+
 /**
- * What of a folded batch is kept beside its events.
+ * What of a folded batch is kept beside its events: the same whenever it was folded.
  *
  * @example
  * rackTasks(standingOf(batch), now, window, cure); // what it waits for
@@ -34,6 +38,7 @@ export function standingOf(batch: Batch): BatchStanding {
   } = batch;
   return {
     ...standing,
+    state: stateByEvents(batch),
     sheet: { bars },
     barsG: barsMassG(batch),
     drawn: drawnOf(batch),

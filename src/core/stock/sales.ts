@@ -56,8 +56,11 @@ export function batchesByName<T extends SaleName>(all: readonly T[]): (what: str
   for (const one of all) {
     const code = plain(one.code);
     if (!byCode.has(code)) byCode.set(code, one);
-    for (const name of new Set([one.product, plain(one.productName)]))
-      ofBar.set(name, [...(ofBar.get(name) ?? []), one]);
+    for (const name of new Set([one.product, plain(one.productName)])) {
+      const known = ofBar.get(name);
+      if (known) known.push(one);
+      else ofBar.set(name, [one]);
+    }
   }
   return (what) => {
     const wanted = plain(what);

@@ -62,14 +62,14 @@ function useChosen(first: CupboardEntry | null, id: string | null) {
     let isWanted = true;
     void send<CupboardEntry>('GET', address('materials', id)).then((answer) => {
       if (!isWanted) return;
-      setFaults(answer.ok || answer.status === 404 ? [] : answer.faults);
+      setFaults(answer.ok ? [] : answer.faults);
       if (answer.ok) setEntry(answer.body);
     });
     return () => {
       isWanted = false;
     };
   }, [id, here]);
-  return { entry: here === id ? entry : null, setEntry, faults };
+  return here === id ? { entry, setEntry, faults: [] } : { entry: null, setEntry, faults };
 }
 
 interface SearchProps {

@@ -34,7 +34,7 @@ const partsOf = (draft: Draft): MixPart[] =>
 
 type PartsProps = Pick<Props, 'rows'> & { own: string | undefined };
 
-/** The parts as materials, asked for as they are chosen; null for one that is not here yet. */
+/** The parts as materials, those that are here already; each is asked for when it is chosen. */
 function useMaterials(ids: readonly string[]): ReadonlyMap<string, Material> {
   const [known, setKnown] = useState<ReadonlyMap<string, Material>>(new Map());
   const missing = ids.filter((id) => !known.has(id)).join(' ');

@@ -12,7 +12,7 @@ const HERE: ReadonlySet<BatchStanding['state']> = new Set(['poured', 'cut', 'cur
 const isHere = ({ state, bars }: BatchStanding) => HERE.has(state) && (state !== 'released' || bars.left > 0);
 
 /** Counts every change of what is kept; rows of an older shape are made anew. */
-const SHAPE = 2;
+const SHAPE = 3;
 
 /** Names the events that a row was made of. */
 const madeOf = (seq: number) => `${SHAPE} ${seq}`;
