@@ -2,16 +2,13 @@
  * Pages and calls of a house as it grows: the demo, a maker after five years, a workshop, asked by turns of servers of
  * their own. The short form asks two small ones once; how many statements they take is held by `plans.test.ts`.
  */
-import { spawn, type ChildProcess } from 'node:child_process';
-import { rmSync } from 'node:fs';
-import { setTimeout as wait } from 'node:timers/promises';
 import { gzipSync } from 'node:zlib';
+import { startApplication, type Application } from '../browser/application';
 import { FIXED_DAY, seededFolder, seedOnce } from '../support/seeded';
 import { FIVE_YEARS, growHouse, TWICE, WORKSHOP, type HouseSize } from '../support/big-house';
 import { openDatabase } from '../../src/server/database';
 import { sized } from './size';
 
-const FIRST_PORT = 4460;
 const ROUNDS = sized(5, 1);
 /** After so long an address is asked no more than it was. */
 const MOST_MS = 20_000;
@@ -68,40 +65,16 @@ async function build(size: HouseSize | null): Promise<{ folder: string; lot: str
   return { folder, lot };
 }
 
-interface Running {
+interface Running extends Application {
   name: string;
-  url: string;
   lot: string;
-  server: ChildProcess;
   startMs: number;
 }
 
-async function start(
-  name: string,
-  { folder, lot }: { folder: string; lot: string },
-  port: number,
-): Promise<Running> {
+async function start({ name, folder, lot }: { name: string; folder: string; lot: string }): Promise<Running> {
   const began = performance.now();
-  const env = {
-    ...process.env,
-    PROPORTIA_DATA: folder,
-    PROPORTIA_TODAY: FIXED_DAY,
-    PROPORTIA_ZONE: 'UTC',
-    HOST: '127.0.0.1',
-    PORT: String(port),
-  };
-  const server = spawn(process.execPath, ['dist/server/serve.mjs'], {
-    env,
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
-  const url = `http://127.0.0.1:${port}`;
-  const isUp = () =>
-    fetch(`${url}/api/v1/health`).then(
-      ({ ok }) => ok,
-      () => false,
-    );
-  while (!(await isUp())) await wait(20);
-  return { name, url, lot, server, startMs: performance.now() - began };
+  const application = await startApplication({ folder });
+  return { ...application, name, lot, startMs: performance.now() - began };
 }
 
 const median = (times: readonly number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
@@ -138,8 +111,7 @@ export async function benchHouse(): Promise<void> {
   const built = [];
   for (const [name, size] of sizes) built.push({ name, ...(await build(size)) });
   const running: Running[] = [];
-  for (const [at, { name, ...where }] of built.entries())
-    running.push(await start(name, where, FIRST_PORT + at));
+  for (const one of built) running.push(await start(one));
   for (const { name, startMs } of running)
     console.log(
       JSON.stringify({ measure: `${name}: from start to listening`, startMs: Math.round(startMs) }),
@@ -168,7 +140,6 @@ export async function benchHouse(): Promise<void> {
       }),
     );
   }
-  for (const { server } of running) server.kill();
-  for (const { folder } of built) rmSync(folder, { recursive: true, force: true });
+  for (const application of running) application.stop();
   unseed();
 }

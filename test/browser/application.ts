@@ -41,9 +41,12 @@ async function untilReady(url: string, server: ChildProcess): Promise<void> {
   throw new Error('The server did not become ready.');
 }
 
-/** Seeds a database in a folder of its own, unless it is to be empty, and serves the built application from it. */
-export async function startApplication({ isEmpty = false } = {}): Promise<Application> {
-  const folder = isEmpty ? mkdtempSync(join(tmpdir(), 'proportia-')) : seededFolder();
+/** Serves the built application from a folder: one that is given, an empty one, or the demo in one of its own. */
+export async function startApplication({
+  isEmpty = false,
+  folder: given,
+}: { isEmpty?: boolean; folder?: string } = {}): Promise<Application> {
+  const folder = given ?? (isEmpty ? mkdtempSync(join(tmpdir(), 'proportia-')) : seededFolder());
   const port = await freePort();
   const env = {
     ...process.env,
