@@ -33,7 +33,7 @@ function lotColumns(currency: string, { edit, remove }: Actions): Column<Lot>[] 
       cell: ({ id, code }) => (
         <button
           type="button"
-          className="min-h-6 cursor-pointer text-ultra underline"
+          className="min-h-6 cursor-pointer whitespace-nowrap text-ultra underline"
           onClick={() => edit(id)}
         >
           {code}
@@ -63,13 +63,17 @@ function lotColumns(currency: string, { edit, remove }: Actions): Column<Lot>[] 
       cell: ({ price }) => (price === null ? 'none' : money(price, currency)),
       sort: ({ price }) => price ?? -1,
       isNumber: true,
+      className: 'max-md:hidden',
     },
     {
       id: 'do',
       header: '',
       cell: ({ id, code }) => (
         <span className="flex items-center gap-2">
-          <a className="text-ultra underline" href={`/pour/trace?lot=${encodeURIComponent(id)}`}>
+          <a
+            className="whitespace-nowrap text-ultra underline"
+            href={`/pour/trace?lot=${encodeURIComponent(id)}`}
+          >
             Trace<span className="sr-only"> lot {code}</span>
           </a>
           <button
