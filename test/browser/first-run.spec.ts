@@ -122,7 +122,6 @@ test('to a screen reader everything has a name, one heading leads, and none belo
     '/scent',
   ]) {
     await open(page, application, path);
-    await page.waitForTimeout(200);
     const tree = await page.locator('body').ariaSnapshot();
     expect(nameless(tree), path).toEqual([]);
     expect(tree, path).toMatch(/^- main:/m);
@@ -135,6 +134,6 @@ test('to a screen reader everything has a name, one heading leads, and none belo
     levels.forEach((level, at) =>
       expect(level, `${path}, heading ${at + 1}`).toBeLessThanOrEqual((levels[at - 1] ?? 0) + 1),
     );
-    await noViolations(page, path);
+    await noViolations(page, path, false);
   }
 });

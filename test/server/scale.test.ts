@@ -139,15 +139,14 @@ describe('the stand-in for a scale', () => {
 
 describe('the other stand-ins', () => {
   it('a thermometer cools from what it was dipped into towards the room', () => {
-    const thermometer = new StandInThermometer();
+    let minutes = 0;
+    const thermometer = new StandInThermometer(() => minutes * 60_000);
     thermometer.dip(70);
     expect(thermometer.read().c).to.be.closeTo(70, 0.5);
-    const real = Date.now;
-    Date.now = () => real() + 25 * 60_000;
+    minutes = 25;
     expect(thermometer.read().c).to.be.closeTo(21 + 49 / Math.E, 1);
-    Date.now = () => real() + 600 * 60_000;
+    minutes = 600;
     expect(thermometer.read().c).to.be.closeTo(21, 0.5);
-    Date.now = real;
   });
 
   it('a label printer shows what it would print, newest first', () => {

@@ -35,6 +35,9 @@ export function keptByAge(moments: readonly string[], now: string): ReadonlySet<
   return kept;
 }
 
+/** Whether a backup (ISO 8601) was made while the clock was ahead of what it says now. */
+export const isAhead = (at: string, now: string): boolean => Date.parse(at) > Date.parse(now);
+
 /** The newest backups are kept whatever room they take. */
 const NEWEST_KEPT = 3;
 
@@ -45,14 +48,22 @@ interface Kept {
 
 /**
  * Which backups go so that the rest take at most so many bytes: first those nearest to a newer one for their age, so that
- * what is left still reaches as far back; never the newest three, the oldest last. ISO 8601; bytes.
+ * what is left still reaches as far back; never the newest three, the oldest last. Those made while the clock was ahead
+ * go before all others, since nobody knows how old they are. ISO 8601; bytes.
  *
  * @example overRoom([{ at: '2026-11-24T07:00:00Z', bytes: 10 }], 5, '2026-11-24T08:00:00Z').length // 0
  */
 export function overRoom<T extends Kept>(backups: readonly T[], mostBytes: number, now: string): T[] {
-  const rest = [...backups].sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
+  const newestFirst = [...backups].sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
+  const ahead = newestFirst.filter(({ at }) => isAhead(at, now));
+  const rest = newestFirst.slice(ahead.length);
   const gone: T[] = [];
-  let bytes = rest.reduce((sum, one) => sum + one.bytes, 0);
+  let bytes = newestFirst.reduce((sum, one) => sum + one.bytes, 0);
+  while (bytes > mostBytes && ahead.length > 0 && rest.length + ahead.length > NEWEST_KEPT) {
+    const first = ahead.shift()!;
+    gone.push(first);
+    bytes -= first.bytes;
+  }
   while (bytes > mostBytes && rest.length > NEWEST_KEPT) {
     let [least, place] = [Infinity, NEWEST_KEPT];
     // The oldest goes last of all.

@@ -29,11 +29,16 @@ export interface BackupSettings {
   copyTo: string;
 }
 
+export interface ListedBackup extends Backup {
+  /** Its moment is still to come: it was made while the clock was ahead. */
+  isAhead: boolean;
+}
+
 export interface BackupsData {
-  backups: Backup[];
+  backups: ListedBackup[];
   settings: BackupSettings;
   revision: number;
-  /** The newest that holds together; null where there is none. */
+  /** The newest that holds together and is not ahead of the clock; null where there is none. */
   lastGood: string | null;
   isOld: boolean;
   /** What went wrong with the last copy into the other folder; null where nothing did. */

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Backup, BackupReason, BackupsData } from '../../core/records/house';
+import type { Backup, BackupReason, BackupsData, ListedBackup } from '../../core/records/house';
 import { readNumberOrNull } from '../../core/quantities/number';
 import { address, send } from '../../ui/api';
 import { useAsking } from '../../ui/asking';
@@ -106,9 +106,15 @@ function Restore({
   );
 }
 
-function columns(busy: boolean, onRestore: (id: string) => void): Column<Backup>[] {
+function columns(busy: boolean, onRestore: (id: string) => void): Column<ListedBackup>[] {
   return [
-    { id: 'at', header: 'Made', cell: ({ at }) => momentInWords(at), sort: ({ at }) => at },
+    {
+      id: 'at',
+      header: 'Made',
+      cell: ({ at, isAhead }) =>
+        momentInWords(at) + (isAhead ? ', says a clock that was ahead; how old it is nobody knows' : ''),
+      sort: ({ at }) => at,
+    },
     { id: 'reason', header: 'Why', cell: ({ reason }) => REASON_WORDS[reason], className: 'max-md:hidden' },
     {
       id: 'size',

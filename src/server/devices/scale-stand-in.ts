@@ -2,6 +2,7 @@
  * A bench scale that behaves like one, for whoever has none plugged in: it wanders, takes time to settle, drifts,
  * falls asleep, can be knocked, overloaded and unplugged. Times in milliseconds, masses in grams.
  */
+import { clockMs } from '../clock';
 import type { Reading, ScaleState } from '../../core/weighing/follow';
 import { Ticker } from './ticker';
 
@@ -35,9 +36,9 @@ function gauss(): number {
 
 export class StandInScale {
   readonly readabilityG = READABILITY_G;
-  private readonly ticker = new Ticker<Reading>(() => this.read(Date.now()));
-  private atMs = Date.now();
-  private zeroAtMs = Date.now();
+  private readonly ticker = new Ticker<Reading>(() => this.read(clockMs()));
+  private atMs = clockMs();
+  private zeroAtMs = clockMs();
   /** What stands on the pan besides what is poured into it; the display showed zero with it. */
   private readonly vesselG = 240;
   private inVesselG = 0;
@@ -46,7 +47,7 @@ export class StandInScale {
   private pours: Pour[] = [];
   private liftedUntilMs = 0;
   private knockedAtMs = 0;
-  private stirredAtMs = Date.now();
+  private stirredAtMs = clockMs();
   private isPlugged = true;
   private isAsleep = false;
 
@@ -61,7 +62,7 @@ export class StandInScale {
 
   /** Does something to the scale now. */
   do(what: StandInDo, g = 0, seconds?: number): void {
-    const nowMs = Date.now();
+    const nowMs = clockMs();
     this.run(nowMs);
     if (what !== 'unplug') this.stirredAtMs = nowMs;
     switch (what) {
@@ -95,14 +96,14 @@ export class StandInScale {
 
   /** Empties the vessel and begins anew with it at zero. */
   reset(): void {
-    this.run(Date.now());
+    this.run(clockMs());
     this.pours = [];
     this.inVesselG = 0;
     this.liftedUntilMs = 0;
     [this.isPlugged, this.isAsleep] = [true, false];
     this.shownG = this.vesselG;
-    this.stirredAtMs = Date.now();
-    this.zero(Date.now());
+    this.stirredAtMs = clockMs();
+    this.zero(clockMs());
   }
 
   private zero(nowMs: number): void {

@@ -1,4 +1,5 @@
 /** A real scale's bridge that sends lines of text over TCP; a line lost is made again. */
+import { clockMs } from '../clock';
 import { note } from '../log';
 import { connect, type Socket } from 'node:net';
 import type { Reading } from '../../core/weighing/follow';
@@ -24,7 +25,7 @@ export function bridgeAddress(text: string): { host: string; port: number } | nu
 export class TcpScale {
   private stepG = UNKNOWN_STEP_G;
   private seen: readonly number[] = [];
-  private readonly ticker = new Ticker<Reading>(() => this.read(Date.now()));
+  private readonly ticker = new Ticker<Reading>(() => this.read(clockMs()));
   private socket: Socket | null = null;
   private rest = '';
   private last: { atMs: number; g: number | null } | null = null;
@@ -77,7 +78,7 @@ export class TcpScale {
       if (line.length > LONGEST_LINE) continue;
       const read = readScaleLine(line);
       if (!read) continue;
-      const nowMs = Date.now();
+      const nowMs = clockMs();
       // Two lines of one moment are two all the same.
       const atMs = this.last && this.last.atMs >= nowMs ? this.last.atMs + 1 : nowMs;
       this.last = { atMs, g: read.g };

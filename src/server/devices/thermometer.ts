@@ -1,4 +1,5 @@
 /** The thermometer at the bench: what any of them does, and the stand-in for whoever has none plugged in. */
+import { clockMs } from '../clock';
 
 /** Anything that tells how warm it is just now. */
 export interface Thermometer {
@@ -13,16 +14,20 @@ const NOISE_C = 0.2;
 /** Stands in a pot that was so warm when it was put in, and cools to the room. */
 export class StandInThermometer implements Thermometer {
   private startC = 62;
-  private startMs = Date.now();
+  private startMs: number;
+
+  constructor(private readonly nowMs: () => number = clockMs) {
+    this.startMs = nowMs();
+  }
 
   /** Puts it into something else. */
   dip(c: number): void {
     this.startC = c;
-    this.startMs = Date.now();
+    this.startMs = this.nowMs();
   }
 
   read(): { c: number; atMs: number } {
-    const atMs = Date.now();
+    const atMs = this.nowMs();
     const left = Math.exp(-(atMs - this.startMs) / COOLS_IN_MS);
     const c = ROOM_C + (this.startC - ROOM_C) * left + (Math.random() - 0.5) * 2 * NOISE_C;
     return { c: Number(c.toFixed(1)), atMs };

@@ -102,8 +102,11 @@ export class Access {
     const wanted = digest(secret);
     const session = this.kept.sessions.find((one) => one.secret === wanted);
     if (!session || !this.isLive(session)) return null;
-    if (Date.now() - session.seen > SEEN_MS) {
-      session.seen = Date.now();
+    const at = Date.now();
+    // One that began while the clock was ahead would otherwise last for as much longer.
+    if (session.since > at) session.since = at;
+    if (Math.abs(at - session.seen) > SEEN_MS) {
+      session.seen = at;
       this.write();
     }
     return session;
@@ -134,16 +137,17 @@ export class Access {
   /** A code that lets one device of the bench in. */
   makeCode(): string {
     const code = Array.from({ length: 10 }, () => 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789'[randomInt(32)]).join('');
-    this.codes.set(digest(code), Date.now() + CODE_MS);
+    this.codes.set(digest(code), Date.now());
     return code;
   }
 
   /** Uses a code up; answers whether it was one. */
   useCode(code: string): boolean {
     const key = digest(code.trim().toUpperCase());
-    const until = this.codes.get(key);
+    const ageMs = Date.now() - (this.codes.get(key) ?? -Infinity);
     this.codes.delete(key);
-    return until !== undefined && Date.now() < until;
+    // A clock set back ends a code rather than keep it alive.
+    return ageMs >= 0 && ageMs < CODE_MS;
   }
 }
 

@@ -100,8 +100,11 @@ function stillGood({ cert }: Pair, authority: Pair, names: readonly string[], no
   }
 }
 
-const isOver = ({ cert }: Pair, now: number) =>
-  Date.parse(new X509Certificate(cert).validTo) - now < RENEWED_BEFORE_DAYS * DAY_MS;
+/** Over soon, or made while the clock was ahead: no device trusts what begins some day to come. */
+function isOver({ cert }: Pair, now: number): boolean {
+  const { validFrom, validTo } = new X509Certificate(cert);
+  return Date.parse(validFrom) > now || Date.parse(validTo) - now < RENEWED_BEFORE_DAYS * DAY_MS;
+}
 
 /**
  * The certificate of this house for its names and addresses; what is missing or nearly over is made anew, the authority

@@ -7,7 +7,7 @@ import { effectsChunk, substitutes } from './change-job';
 import { cures } from './cure-job';
 import { pace } from './heat-job';
 import { assessOnThread, overviews, sweepChunk } from './reckon-jobs';
-import { clockMs } from './clock';
+import { clockMs } from '../clock';
 
 /** Answers after a moment, so that as many at once reach as many threads. */
 function ready(ms: number): Promise<true> {

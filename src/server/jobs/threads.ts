@@ -5,7 +5,7 @@
 import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { Piscina } from 'piscina';
-import { clockMs } from './clock';
+import { clockMs } from '../clock';
 import { JobEnded } from './ended';
 import type { JobAsked, JobInput, JobName, JobOutput } from './jobs';
 

@@ -4,7 +4,7 @@ import { readFileSync, statfsSync, statSync } from 'node:fs';
 import { copyFile, readdir, rename, rm } from 'node:fs/promises';
 import { isAbsolute, join } from 'node:path';
 import type { Knex } from 'knex';
-import { isBackupOld, keptByAge, overRoom } from '../../../core/archive/keep';
+import { isAhead, isBackupOld, keptByAge, overRoom } from '../../../core/archive/keep';
 import {
   BACKUP_REASONS,
   type Backup,
@@ -70,8 +70,12 @@ async function copyElsewhere(db: Knex, folder: string, { id, at }: Backup): Prom
   }
 }
 
-/** Which backups go as they grow old: those by time and by hand by their age, those before something dangerous by reason. */
-function outgrown<T extends { at: string; reason: BackupReason }>(good: readonly T[], now: string): T[] {
+/**
+ * Which backups go as they grow old: those by time and by hand by their age, those before something dangerous by reason.
+ * What was made while the clock was ahead stays, and pushes nothing out.
+ */
+function outgrown<T extends { at: string; reason: BackupReason }>(all: readonly T[], now: string): T[] {
+  const good = all.filter(({ at }) => !isAhead(at, now));
   const isTimed = ({ reason }: T) => reason === 'byTime' || reason === 'byHand';
   const timed = good.filter(isTimed);
   const kept = keptByAge(
@@ -173,10 +177,11 @@ export async function backupTrouble(db: Knex, zone: string): Promise<string | nu
 /** What there is of backups. */
 export async function backupsData(db: Knex): Promise<BackupsData> {
   const folder = backupFolder(dataFolder());
-  const backups = listBackups(folder);
+  const now = moment();
+  const backups = listBackups(folder).map((one) => ({ ...one, isAhead: isAhead(one.at, now) }));
   const { value: settings, revision } = await findSetting(db, 'backups');
-  const lastGood = backups.find((one) => one.fault === null)?.at ?? null;
-  return { backups, settings, revision, lastGood, isOld: isBackupOld(lastGood, moment()), copyFault, folder };
+  const lastGood = backups.find((one) => one.fault === null && !one.isAhead)?.at ?? null;
+  return { backups, settings, revision, lastGood, isOld: isBackupOld(lastGood, now), copyFault, folder };
 }
 
 function requireBackup(id: string): { backup: Backup; file: string } {
@@ -228,9 +233,10 @@ const LOOK_MS = 5 * 60_000;
 /** Makes a backup where the last one is old enough; null where it is not. `known` is what the last one held. */
 export async function backUpIfDue(db: Knex, known: { version: string | null }): Promise<Backup | null> {
   const { value } = await findSetting(db, 'backups');
-  const folder = backupFolder(dataFolder());
-  const last = listBackups(folder).find((one) => one.fault === null)?.at;
-  const ageMs = last ? Date.parse(moment()) - Date.parse(last) : Infinity;
+  const now = moment();
+  const isGood = ({ at, fault: why }: Backup) => why === null && !isAhead(at, now);
+  const last = listBackups(backupFolder(dataFolder())).find(isGood)?.at;
+  const ageMs = last ? Date.parse(now) - Date.parse(last) : Infinity;
   const version = await versionOf(db);
   // Once a day even where nothing changed, so that an old one always means that something is wrong.
   const isDue = version === known.version ? ageMs >= DAY_MS : ageMs >= value.everyHours * HOUR_MS;

@@ -15,6 +15,8 @@ import { writing } from '../../store/writing';
 
 /** A file that was written to within this time may not be whole yet, milliseconds. */
 const SETTLED_MS = 2000;
+/** A file of a moment to come is of a clock that was ahead, and is not being written now. */
+const isBeingWritten = (mtimeMs: number): boolean => Math.abs(Date.now() - mtimeMs) < SETTLED_MS;
 /** Files looked at in one look, the rest at the next. */
 const MOST_FILES = 200;
 const LONGEST_NAME = 200;
@@ -57,7 +59,7 @@ async function look(house: House, folder: string): Promise<LeftOut[]> {
       const mark = `${path}\n${size}\n${mtimeMs}`;
       const why = whyLeftOut(name, size);
       if (why) leftOut.push({ fileName: shownName(name), why });
-      if (why || known.has(mark) || Date.now() - mtimeMs < SETTLED_MS || taken >= MOST_FILES) continue;
+      if (why || known.has(mark) || isBeingWritten(mtimeMs) || taken >= MOST_FILES) continue;
       taken++;
       await takeIn(house, path, name);
       known.add(mark);
