@@ -1,6 +1,7 @@
 /** What this house is used to, as every page says it on its root: degrees and ounces, for whatever is drawn in the browser. */
 import { clockOf, dayOf, machineZone } from '../core/quantities/day';
-import { USUAL_HABITS, type Habits } from '../core/records/house';
+import { SCENT_PERCENTS, USUAL_HABITS, type Habits, type SettingsData } from '../core/records/house';
+import { address, send } from './api';
 import { unitRule } from '../core/quantities/units';
 
 /** What is drawn on the server, before any page is known, goes by what was told last: one process serves one house. */
@@ -13,13 +14,25 @@ export const tellHabits = (said: Habits): void => void (told = said);
 /** The habits of the page, which says them once; the usual ones where there is none. */
 export function habits(): Habits {
   if (typeof document === 'undefined') return told ?? { ...USUAL_HABITS, zone: machineZone() };
-  const { degrees, weights, zone } = document.documentElement.dataset;
+  const { degrees, weights, zone, scentPercents } = document.documentElement.dataset;
   known ??= {
     degrees: degrees === 'F' ? 'F' : 'C',
     weights: weights === 'oz' ? 'oz' : 'g',
     zone: zone ?? machineZone(),
+    scentPercents: SCENT_PERCENTS.find((one) => one === scentPercents) ?? null,
   };
   return known;
+}
+
+/** Says once for the house what a bare percent of a scent is of; where it cannot be kept, it is asked again another day. */
+export async function rememberScentPercents(
+  scentPercents: NonNullable<Habits['scentPercents']>,
+): Promise<void> {
+  known = { ...habits(), scentPercents };
+  const now = await send<SettingsData>('GET', address('settings'));
+  if (!now.ok) return;
+  const { demo: _, ...settings } = now.body;
+  await send('PUT', address('settings'), { ...settings, scentPercents });
 }
 
 /** The house's day of a moment, YYYY-MM-DD. */

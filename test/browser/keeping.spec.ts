@@ -38,6 +38,19 @@ test('a spooned scent leaves doubt that weighing clears', async ({ page }) => {
   await page.getByRole('button', { name: /^Do it: Weigh Sweet fennel oil/ }).click();
   await expect(verdict(page)).toHaveText('Tight');
   await expect(page.getByLabel('Measured')).toHaveValue('scale');
+  // Words of an amount say how it is measured too.
+  await amountOf(page, 'Sweet fennel oil').fill('1 heaped tsp');
+  await expect(page.getByLabel('Measured')).toHaveValue('heaped');
+  await amountOf(page, 'Sweet fennel oil').fill('20 g');
+  await expect(page.getByLabel('Measured')).toHaveValue('scale');
+  // What a bare percent of a scent is of, is asked once for the house.
+  await amountOf(page, 'Sweet fennel oil').fill('2 %');
+  await expect(page.getByText('2 % of what?')).toBeVisible();
+  await page.getByRole('button', { name: 'of the whole pour' }).click();
+  await expect(amountOf(page, 'Sweet fennel oil')).toHaveValue('2 % pour');
+  await saved(page);
+  await page.goto(`${application.url}/house`);
+  await expect(page.getByLabel('A bare percent of a scent is')).toHaveValue('%pour');
 });
 
 test('a change made just before the page is left is not lost', async ({ page }) => {

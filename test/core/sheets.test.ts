@@ -56,8 +56,11 @@ describe('a maker’s spreadsheet', () => {
     expect(readCell('40', 'oz')).to.deep.equal({ value: 40, unit: 'oz' });
     for (const nothing of ['', '-', '–', '  ']) expect(readCell(nothing, 'g')).to.equal(null);
     expect(readCell('12', null)).to.have.property('error').that.contains('says no unit');
-    expect(readCell('a pinch', 'g')).to.have.property('error');
-    expect(readCell('5 g ppo', 'g')).to.have.property('error').that.contains('per pound');
+    expect(readCell('a pinch', 'g')).to.deep.equal({ value: 0.0625, unit: 'tsp', measuredBy: 'eye' });
+    expect(readCell('2 heaped tsp', 'g')).to.deep.equal({ value: 2, unit: 'tsp', measuredBy: 'heaped' });
+    expect(readCell('a handful', 'g')).to.have.property('error');
+    expect(readCell('5 g ppo', 'g')).to.deep.equal({ value: 11.023113109, unit: 'gPerKgFats' });
+    expect(readCell('5 % ppo', 'g')).to.have.property('error');
     expect([unitIn('grams'), unitIn('(oz)'), unitIn('%'), unitIn('oz ppo'), unitIn('Notes')]).to.deep.equal([
       'g',
       'oz',

@@ -1,7 +1,17 @@
 /** Reading amounts as makers write them ("28g", "5 % fats", "1 1/2 tbsp/lb") and writing them back. */
-import type { Amount } from '../formula/types';
+import type { Amount, Measure } from '../formula/types';
+import {
+  BY_HAND,
+  countedIn,
+  filled,
+  inOneSpelling,
+  percentOf,
+  RANGE,
+  rateIn,
+  type CountedIn,
+} from './amount-words';
 import { readNumber } from './number';
-import { unitRule, type Unit } from './units';
+import { unitRule, type Unit, type UnitRule } from './units';
 
 /** How each unit is written on screen and paper. */
 const WRITTEN: Record<Unit, string> = {
@@ -28,79 +38,108 @@ const WRITTEN: Record<Unit, string> = {
   tbspPerLbFats: 'tbsp/lb',
 };
 
-/** Other ways to write a unit, lower case and without blanks. */
-const OTHER_SPELLINGS: Record<string, Unit> = {
-  gram: 'g',
-  grams: 'g',
-  gr: 'g',
-  kilo: 'kg',
-  kilos: 'kg',
-  ounce: 'oz',
-  ounces: 'oz',
-  pound: 'lb',
-  pounds: 'lb',
-  lbs: 'lb',
-  teaspoon: 'tsp',
-  teaspoons: 'tsp',
-  tablespoon: 'tbsp',
-  tablespoons: 'tbsp',
-  cups: 'cup',
-  litre: 'L',
-  liter: 'L',
-  metrictsp: 'tspMetric',
-  metrictbsp: 'tbspMetric',
-  autbsp: 'tbspAU',
-  '%offats': '%fats',
-  '%fat': '%fats',
-  '%oils': '%fats',
-  '%ofliquid': '%liquid',
-  '%batch': '%pour',
-  '%ofpour': '%pour',
-  '%bar': '%cured',
-  '%ofcured': '%cured',
-  'g/kgfats': 'gPerKgFats',
-  'oz/lbfats': 'ozPerLbFats',
-  'tsp/lbfats': 'tspPerLbFats',
-  'tbsp/lbfats': 'tbspPerLbFats',
-};
-
-function buildSpellings(): ReadonlyMap<string, Unit> {
-  const spellings = new Map(Object.entries(OTHER_SPELLINGS));
-  for (const [unit, written] of Object.entries(WRITTEN) as [Unit, string][]) {
-    spellings.set(written.replace(/\s/g, '').toLowerCase(), unit);
-    spellings.set(unit.toLowerCase(), unit);
-  }
-  return spellings;
-}
-
-const SPELLINGS = buildSpellings();
+/** Units by how they are written themselves, lower case and without blanks. */
+const SPELLINGS: ReadonlyMap<string, Unit> = new Map(
+  (Object.entries(WRITTEN) as [Unit, string][]).flatMap(([unit, written]) => [
+    [written.replace(/\s/g, '').toLowerCase(), unit],
+    [unit.toLowerCase(), unit],
+  ]),
+);
 
 /** A tonne: more than any pot this is made for. */
 const MOST_GRAMS = 1e6;
 const MOST_PERCENT_OF_FATS = 1000;
 
 export type AmountReading =
-  | { ok: true; amount: Amount }
+  | {
+      ok: true;
+      amount: Amount;
+      /** How it is measured, where the words say so: a heaped spoon, a pinch. */
+      measuredBy?: Measure;
+      /** A bare percent, of which nothing says what it is of: `amount` takes it as of the fats. */
+      isPercentOpen: boolean;
+    }
   | { ok: false; code: 'not-a-number' | 'negative' | 'unknown-unit' | 'absurd'; message: string };
 
-const NUMBER = /^([+-]?)\s*(?:(\d+)\s+)?(\d+(?:[.,]\d+)?|[.,]\d+)(?:\s*\/\s*(\d+))?/;
+/** A mixed fraction, a fraction, or a plain number with its marks. */
+const NUMBER =
+  /^([+-]?)\s*(?:(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)|([\d.,'\u00a0\u202f]*\d(?: \d{3}(?!\d))*(?:[.,]\d+)?))/;
 
 function readQuantity(text: string): { value: number; rest: string } | null {
   const match = NUMBER.exec(text);
   if (!match) return null;
-  const [whole, sign, units, digits, divisor] = match;
-  const decimal = readNumber(digits!);
-  if (units !== undefined && divisor === undefined) return null;
-  const part = divisor === undefined ? decimal : decimal / Number(divisor);
-  const value = (units === undefined ? 0 : Number(units)) + part;
-  return { value: sign === '-' ? -value : value, rest: text.slice(whole.length) };
+  const [all, sign, whole, over, under, plain] = match;
+  const value = plain === undefined ? Number(whole ?? 0) + Number(over) / Number(under) : readNumber(plain);
+  return { value: sign === '-' ? -value : value, rest: text.slice(all.length).trim() };
 }
 
-function readUnit(rest: string, current: Unit): Unit | undefined {
-  const spelled = rest.replace(/\s/g, '').toLowerCase();
-  if (spelled === '') return current;
-  if (spelled === '%') return current.startsWith('%') ? current : '%fats';
-  return SPELLINGS.get(spelled);
+interface Part extends CountedIn {
+  isPercentOpen: boolean;
+}
+
+/** A rate for so many grams of fats, in the unit for a pound or a kilogram that it comes to. */
+function rated({ unit, times, measuredBy }: CountedIn, perG: number): CountedIn | undefined {
+  const rule = unitRule(unit)!;
+  if (rule.base !== 'absolute') return undefined;
+  const own: Partial<Record<Unit, Unit>> = { oz: 'ozPerLbFats', tsp: 'tspPerLbFats', tbsp: 'tbspPerLbFats' };
+  const whole = own[unit] ?? (rule.byVolume ? 'tspPerLbFats' : 'gPerKgFats');
+  return { unit: whole, times: (times * rule.factor) / perG / unitRule(whole)!.factor, measuredBy };
+}
+
+function readUnit(words: string, current: Unit): Part | undefined {
+  const closed = (counted: CountedIn | undefined) => counted && { ...counted, isPercentOpen: false };
+  if (words === '') return { unit: current, times: 1, isPercentOpen: false };
+  const spelled = SPELLINGS.get(words.replace(/\s/g, ''));
+  if (spelled) return closed({ unit: spelled, times: 1 });
+  const percent =
+    /^(?:%|percent|per cent|pct|prozent|pour cent|per cento|por ciento|procent)(?!\p{L})\s*(.*)$/u.exec(
+      words,
+    );
+  if (percent) {
+    if (percent[1] !== '') {
+      const unit = percentOf(percent[1]!);
+      return closed(unit && { unit, times: 1 });
+    }
+    const isOpen = !current.startsWith('%');
+    return { unit: isOpen ? '%fats' : current, times: 1, isPercentOpen: isOpen };
+  }
+  const { rest, perG } = rateIn(words);
+  const counted = countedIn(rest);
+  if (!counted) return undefined;
+  return closed(perG === null ? counted : rated(counted, perG));
+}
+
+/** Between a pound and its ounces. */
+const AND = /^(?:and|und|et|e|y|en|\+|&|,)\s*/;
+
+interface Read extends Part {
+  value: number;
+}
+
+/** Reads "1 lb 8 oz" piece by piece, in the unit of the last piece; undefined where a piece names no unit, null where none is a number. */
+function readPieces(text: string, current: Unit): Read | null | undefined {
+  let rest = text;
+  let sum: Read | null = null;
+  for (;;) {
+    const number = readQuantity(rest);
+    if (!number || !Number.isFinite(number.value)) return sum && rest === '' ? sum : sum ? undefined : null;
+    // Where another number follows, the unit ends before it: "1 lb 8 oz", not "1 tsp / 1 lb".
+    const next = /^([^\d/%]+?)\s*(?=\d|[.,]\d)/.exec(number.rest);
+    const isPiece =
+      next !== null && countedIn(next[1]!.replace(/\s*(?:and|und|et|e|y|en|\+|&|,)$/, '')) !== undefined;
+    const words = isPiece ? next[1]!.replace(/\s*(?:and|und|et|e|y|en|\+|&|,)$/, '') : number.rest;
+    if (sum && words === '') return undefined;
+    const unit = readUnit(words, current);
+    if (!unit) return undefined;
+    const piece: Read = { ...unit, value: number.value * unit.times };
+    const before: UnitRule | null = sum === null ? null : unitRule((sum as Read).unit)!;
+    const now = unitRule(piece.unit)!;
+    if (before && (before.base !== 'absolute' || now.base !== 'absolute' || before.byVolume !== now.byVolume))
+      return undefined;
+    sum = before && sum ? { ...piece, value: piece.value + (sum.value * before.factor) / now.factor } : piece;
+    if (!isPiece) return sum;
+    rest = number.rest.slice(next[0].length).replace(AND, '');
+  }
 }
 
 function isAbsurd({ value, unit }: Amount): boolean {
@@ -110,35 +149,76 @@ function isAbsurd({ value, unit }: Amount): boolean {
   return percent > (rule.base === 'fats' ? MOST_PERCENT_OF_FATS : 100);
 }
 
+/** Beyond this many figures after the point an amount is arithmetic, not what a maker wrote. */
+const ROUND = 1e9;
+
+const no = (
+  code: 'not-a-number' | 'negative' | 'unknown-unit' | 'absurd',
+  message: string,
+): AmountReading => ({
+  ok: false,
+  code,
+  message,
+});
+
 /**
- * Reads an amount; a bare number keeps the current unit, a bare "%" is of the fats unless the current unit is
- * another percent. Decimal commas and fractions are read. A fault comes back with a plain remedy.
+ * Reads an amount as makers write it, in the six languages that their sheets are in: decimal commas and fractions,
+ * pounds with ounces, spoons level and heaped, drops and pinches, rates per pound or kilogram of fats, percents of fats,
+ * liquid, pour or cured bar. A bare number keeps the current unit, a bare "%" too where that is a percent; else it is told as
+ * open. A fault comes back with a plain remedy.
  *
  * @example readAmount('3,5 %', 'g').amount // { value: 3.5, unit: '%fats' }
- * @example readAmount('2 tsp', 'g').amount // { value: 2, unit: 'tsp' }
+ * @example readAmount('1 lb 8 oz', 'g').amount // { value: 24, unit: 'oz' }
+ * @example readAmount('1 heaped tsp ppo', 'g') // { amount: { value: 1, unit: 'tspPerLbFats' }, measuredBy: 'heaped', … }
  */
 export function readAmount(text: string, current: Unit): AmountReading {
-  const number = readQuantity(text.trim());
-  if (!number || !Number.isFinite(number.value)) {
-    return { ok: false, code: 'not-a-number', message: 'Start with a number, such as 28 g or 5 % fats.' };
+  const { rest: plain, measuredBy } = filled(inOneSpelling(text));
+  if (BY_HAND.test(plain))
+    return no(
+      'not-a-number',
+      'Nobody else can measure that. Weigh one and say it in grams, or say it in spoons.',
+    );
+  if (RANGE.test(plain)) return no('not-a-number', 'Say one figure, not from one to another.');
+  const read = readPieces(inOneSpelling(plain), current);
+  if (read === null) return no('not-a-number', 'Start with a number, such as 28 g or 5 % fats.');
+  if (read === undefined) {
+    const words = readQuantity(plain)?.rest ?? plain;
+    if (/^\d/.test(words)) return no('not-a-number', 'Say one amount, such as 28 g or 1 lb 8 oz.');
+    return no('unknown-unit', `“${words}” is not a unit here. Try g, oz, % fats, % cured, tsp or tbsp/lb.`);
   }
-  if (number.value < 0) {
-    return { ok: false, code: 'negative', message: 'An amount cannot be below zero.' };
-  }
-  const unit = readUnit(number.rest, current);
-  if (!unit) {
-    const message = `“${number.rest.trim()}” is not a unit here. Try g, oz, % fats, % cured, tsp or tbsp/lb.`;
-    return { ok: false, code: 'unknown-unit', message };
-  }
-  const amount = { value: number.value, unit };
-  if (isAbsurd(amount)) {
-    return {
-      ok: false,
-      code: 'absurd',
-      message: 'That is more than any pot holds. Check the number and its unit.',
-    };
-  }
-  return { ok: true, amount };
+  if (read.value < 0) return no('negative', 'An amount cannot be below zero.');
+  const amount = { value: Math.round(read.value * ROUND) / ROUND, unit: read.unit };
+  if (isAbsurd(amount))
+    return no('absurd', 'That is more than any pot holds. Check the number and its unit.');
+  const how = measuredBy ?? read.measuredBy;
+  return { ok: true, amount, ...(how ? { measuredBy: how } : {}), isPercentOpen: read.isPercentOpen };
+}
+
+/**
+ * Grams of a mass as it is typed where grams are asked for: a bare number, or one with its unit ("1 lb 8 oz", "1.2 kg").
+ * NaN for what is no mass; a volume is none.
+ *
+ * @example readGrams('8 oz') // 226.796185
+ */
+export function readGrams(text: string): number {
+  const read = readAmount(text, 'g');
+  const rule = read.ok ? unitRule(read.amount.unit)! : null;
+  return read.ok && rule!.base === 'absolute' && !rule!.byVolume ? read.amount.value * rule!.factor : NaN;
+}
+
+/** The same, with null where nothing is written at all. */
+export const readGramsOrNull = (text: string): number | null => (text.trim() === '' ? null : readGrams(text));
+
+/**
+ * The smallest step that a mass as it is typed can tell, grams: the last place of its figure in its own unit.
+ *
+ * @example stepOfGrams('85.5') // 0.1
+ */
+export function stepOfGrams(text: string): number {
+  const decimals = /[.,](\d+)\D*$/.exec(text)?.[1]?.length ?? 0;
+  const read = readAmount(text, 'g');
+  const factor = read.ok ? unitRule(read.amount.unit)!.factor : 1;
+  return Number((factor * 10 ** -decimals).toPrecision(4));
 }
 
 /**

@@ -58,6 +58,8 @@ export interface ArchivePreview {
 
 export const DEGREES = ['C', 'F'] as const;
 export const WEIGHTS = ['g', 'oz'] as const;
+/** What a bare percent of a scent is of. */
+export const SCENT_PERCENTS = ['%fats', '%pour'] as const;
 
 /** What this house is used to: how warmth is said, and what a new line is weighed in. */
 export interface Habits {
@@ -65,9 +67,11 @@ export interface Habits {
   weights: (typeof WEIGHTS)[number];
   /** The zone whose days and clock the house goes by, by its IANA name. */
   zone: string;
+  /** What a bare percent of a scent is of; null until it was said once. */
+  scentPercents: (typeof SCENT_PERCENTS)[number] | null;
 }
 
-export const USUAL_HABITS: Omit<Habits, 'zone'> = { degrees: 'C', weights: 'g' };
+export const USUAL_HABITS: Omit<Habits, 'zone'> = { degrees: 'C', weights: 'g', scentPercents: null };
 
 /** Habits may be missing from settings of an earlier make: then the usual ones. */
 export interface HouseSettings extends Partial<Habits> {

@@ -1,5 +1,5 @@
 /** Amounts as they stand in makers' own spreadsheets, with the unit in the cell, in a column of its own or in the head. */
-import type { Amount } from '../formula/types';
+import type { Amount, Measure } from '../formula/types';
 import { readAmount } from '../quantities/amount';
 import { unitRule, type Unit } from '../quantities/units';
 
@@ -10,55 +10,26 @@ export interface SheetAmount {
   value: number;
   /** `:1` for a ratio, as of water to lye. */
   unit: SheetUnit | ':1';
-}
-
-/** Per pound of oils, as it is written short. */
-const PER_POUND =
-  /\s*(?:ppo|per\s+(?:lb|pound)s?(?:\s+(?:of\s+)?(?:oils?|fats?))?|\/\s*(?:lb|pound)(?:\s+oils?)?)\s*$/i;
-const PER_POUND_UNITS: Partial<Record<string, Unit>> = {
-  oz: 'ozPerLbFats',
-  tsp: 'tspPerLbFats',
-  tbsp: 'tbspPerLbFats',
-};
-const DOTTED = /\b(tsp|tbsp|oz|lb|lbs|gr|g|ml|kg)\./gi;
-/** Spoons and units as they are written short, or abroad. */
-const ABROAD: readonly (readonly [RegExp, string])[] = [
-  [/\bT(?=\b)(?!sp|bsp)/, 'tbsp'],
-  [/\bt(?=\b)(?!sp|bsp)/, 'tsp'],
-  [/\b(?:tl|teel(?:ö|oe)ffel|c\. ?à ?c|cucchiaini?)\b/i, 'tsp'],
-  [/\b(?:gramm|grammes?|grammi|gramos)\b/i, 'g'],
-  [/\b(?:unzen|onces|oncias)\b/i, 'oz'],
-  [/\bkilos?\b/i, 'kg'],
-  [/\b(?:el|essl(?:ö|oe)ffel|c\. ?à ?s|cucchiai)\b/i, 'tbsp'],
-];
-
-function plain(text: string): string {
-  const cut = text
-    .replace(/[~≈]|\b(?:about|ca|approx)\b\.?/gi, '')
-    .replace(DOTTED, '$1')
-    .trim();
-  return ABROAD.reduce((all, [pattern, unit]) => all.replace(pattern, unit), cut);
+  /** Where the cell says so: a heaped spoon, a pinch. */
+  measuredBy?: Measure;
 }
 
 /** How the error of a number without a unit ends. */
 export const NO_UNIT = 'says no unit. Say which unit the column is in.';
 
+/** Nothing but a number, with "about" before it at most. */
+const BARE = /^(?:[~≈]|(?:about|ca|approx)\b\.?)?\s*[\d.,\s/½⅓⅔¼¾⅛⅜⅝⅞]+$/i;
 const RATIO = /^(\d+(?:[.,]\d+)?)\s*:\s*(\d*[1-9]\d*(?:[.,]\d+)?)$/;
 const numberIn = (text: string) => Number(text.replace(',', '.'));
 
 /** The unit that words in a head or a cell name; null where they name none. */
 export function unitIn(text: string): SheetUnit | null {
-  const bare = plain(text)
-    .replace(/[()[\]]/g, ' ')
-    .trim();
-  if (bare === '') return null;
-  const isPerPound = PER_POUND.test(bare);
-  const word = bare.replace(PER_POUND, '').trim();
-  if (/^(?:%|percent|pct|prozent)$/i.test(word)) return '%';
-  const read = readAmount(`1 ${word}`, 'g');
-  if (!read.ok) return null;
-  if (!isPerPound) return read.amount.unit;
-  return PER_POUND_UNITS[read.amount.unit] ?? null;
+  const words = text.replace(/[()[\]]/g, ' ').trim();
+  if (words === '') return null;
+  const read = readAmount(`1 ${words}`, 'g');
+  // What a word counts by the piece (drops, a Pfund) is no unit of a column.
+  if (!read.ok || read.amount.value !== 1) return null;
+  return read.isPercentOpen ? '%' : read.amount.unit;
 }
 
 /**
@@ -68,32 +39,17 @@ export function unitIn(text: string): SheetUnit | null {
  * readCell('5 oz ppo', 'g'); // { value: 5, unit: 'ozPerLbFats' }
  */
 export function readCell(cell: string, unit: SheetUnit | null): SheetAmount | null | { error: string } {
-  const text = plain(cell);
+  const text = cell.trim();
   if (text === '' || /^[-–—x]$/i.test(text)) return null;
   const ratio = RATIO.exec(text);
   if (ratio) return { value: numberIn(ratio[1]!) / numberIn(ratio[2]!), unit: ':1' };
-  const perPound = PER_POUND.test(text);
-  const bare = text.replace(PER_POUND, '').trim();
-  const percent = /^([\d.,\s/]+)\s*%$/.exec(bare);
-  if (percent) {
-    const read = readAmount(`${percent[1]} g`, 'g');
-    return read.ok
-      ? {
-          value: read.amount.value,
-          unit: unit === null || unit === '%' || !unit.startsWith('%') ? '%' : unit,
-        }
-      : { error: read.message };
-  }
-  if (unit === null && /^[\d.,\s/]+$/.test(bare)) return { error: `“${cell}” ${NO_UNIT}` };
-  const read = readAmount(bare, unit === null || unit === '%' ? 'g' : unit);
+  const isBare = BARE.test(text);
+  if (unit === null && isBare) return { error: `“${cell}” ${NO_UNIT}` };
+  const read = readAmount(text, unit === null || unit === '%' ? 'g' : unit);
   if (!read.ok) return { error: `“${cell}”: ${read.message}` };
-  const { value } = read.amount;
-  if (unit === '%' && /^[\d.,\s/]+$/.test(bare)) return { value, unit: '%' };
-  if (!perPound) return { value, unit: read.amount.unit };
-  const per = PER_POUND_UNITS[read.amount.unit];
-  return per
-    ? { value, unit: per }
-    : { error: `“${cell}” is not a rate per pound of fats. Try oz, tsp or tbsp.` };
+  const isPercent = read.isPercentOpen || (unit === '%' && isBare);
+  const how = read.measuredBy ? { measuredBy: read.measuredBy } : {};
+  return { value: read.amount.value, unit: isPercent ? '%' : read.amount.unit, ...how };
 }
 
 /** What a percent may be of. */

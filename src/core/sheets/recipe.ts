@@ -96,7 +96,7 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
       faults.push({ row, message: `“${name}” is not known. Choose the material it is.` });
       continue;
     }
-    const { value, unit } = amount;
+    const { value, unit, measuredBy } = amount;
     if (unit === ':1') {
       faults.push({ row, message: `${name} is a ratio. Give an amount of it.` });
       continue;
@@ -106,7 +106,7 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
       material: known.id,
       stage: USUAL_STAGE[known.kind],
       amount: amountOf({ value, unit }, percentOf, wholeG),
-      measuredBy: /^(?:tsp|tbsp|cup)/.test(unit) ? 'spoon' : 'scale',
+      measuredBy: measuredBy ?? (/^(?:tsp|tbsp|cup)/.test(unit) ? 'spoon' : 'scale'),
     });
   }
   return { lines, faults };

@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import type { Lot } from '../../core/making/cost';
-import { readNumber, readNumberOrNull } from '../../core/quantities/number';
+import { readGrams, readGramsOrNull } from '../../core/quantities/amount';
+import { readNumberOrNull } from '../../core/quantities/number';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { DayIn, NumberIn, TextIn } from '../../ui/form/fields';
@@ -42,7 +43,7 @@ function draftOf(lot: Lot | null, supplier: string | null, today: string): Draft
 }
 
 function bodyOf(draft: Draft) {
-  const quantityG = readNumber(draft.quantityG);
+  const quantityG = readGrams(draft.quantityG);
   return {
     supplier: draft.supplier,
     code: draft.code,
@@ -50,7 +51,7 @@ function bodyOf(draft: Draft) {
     openedOn: draft.openedOn || null,
     bestBefore: draft.bestBefore || null,
     quantityG,
-    leftG: readNumberOrNull(draft.leftG) ?? quantityG,
+    leftG: readGramsOrNull(draft.leftG) ?? quantityG,
     price: readNumberOrNull(draft.price),
     peroxideMmolPerL: readNumberOrNull(draft.peroxideMmolPerL),
     peroxideOn: draft.peroxideOn || null,

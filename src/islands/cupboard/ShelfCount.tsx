@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import type { CountedLot } from '../../core/records/cupboard';
-import { readNumberOrNull } from '../../core/quantities/number';
+import { readGramsOrNull } from '../../core/quantities/amount';
 import { address, makeKey, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
 import { stock } from '../../ui/words';
 
 function Row({ lot, text, onChange }: { lot: CountedLot; text: string; onChange: (text: string) => void }) {
-  const counted = readNumberOrNull(text);
+  const counted = readGramsOrNull(text);
   const off = counted === null ? null : counted - lot.leftG;
   return (
     <tr>
@@ -38,7 +38,7 @@ function useCount(first: readonly CountedLot[]) {
   const [faults, setFaults] = useState<Fault[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const rows = Object.entries(texts).flatMap(([lot, text]) => {
-    const leftG = readNumberOrNull(text);
+    const leftG = readGramsOrNull(text);
     return leftG === null ? [] : [{ lot, leftG }];
   });
   const write = async () => {

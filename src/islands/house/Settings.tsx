@@ -92,6 +92,18 @@ function Habits({ data, put }: { data: SettingsData; put: Put }) {
         ]}
         onChange={(weights) => put({ weights })}
       />
+      <Select
+        label="A bare percent of a scent is"
+        value={data.scentPercents ?? ''}
+        options={[
+          ...(data.scentPercents ? [] : [['', 'asked about'] as const]),
+          ['%fats', 'of the fats'],
+          ['%pour', 'of the whole pour'],
+        ]}
+        onChange={(chosen) => {
+          if (chosen) put({ scentPercents: chosen });
+        }}
+      />
     </>
   );
 }

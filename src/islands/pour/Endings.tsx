@@ -3,6 +3,7 @@ import { useId, useState } from 'react';
 import { lineName } from '../../core/batch/record';
 import type { Batch } from '../../core/batch/types';
 import type { Mould } from '../../core/making/size';
+import { readGrams, readGramsOrNull } from '../../core/quantities/amount';
 import { readNumber } from '../../core/quantities/number';
 import { REST_WAYS } from '../../core/batch/types';
 import type { Write } from '../../ui/writing';
@@ -53,7 +54,7 @@ export function Split({ batch, write }: { batch: Batch; write: Write }) {
     const words = batch.portions.map(({ id, share }) => `${id} ${(100 * share).toFixed(1)} %`).join(', ');
     return <p className={benchStyles.benchNote}>Split as {words}.</p>;
   }
-  const masses = planned.map(({ id }) => readNumber(texts[id] ?? ''));
+  const masses = planned.map(({ id }) => readGrams(texts[id] ?? ''));
   const together = masses.reduce((sum, massG) => sum + massG, 0);
   const isWhole = masses.every((massG) => massG > 0);
   return (
@@ -114,7 +115,7 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
     );
   const missing = untouched(batch);
   const countFault = (id: string) => (isNaN(mouldCount(counts[id])) ? 'A whole number, or nothing.' : null);
-  const leftoverG = left.trim() === '' ? 0 : readNumber(left);
+  const leftoverG = readGramsOrNull(left) ?? 0;
   const leftFault = leftoverG >= 0 ? null : 'Grams, or nothing.';
   const poured = moulds.flatMap(({ id }) => {
     const count = mouldCount(counts[id]);

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { STAGES, type Stage } from '../../core/formula/types';
-import { readNumber } from '../../core/quantities/number';
+import { readGrams } from '../../core/quantities/amount';
 import { STAGE_WORDS } from '../../ui/words';
 import type { Write } from '../../ui/writing';
 import benchStyles from '../../ui/bench.module.css';
@@ -17,7 +17,7 @@ export function ExtraForm({ materials, readabilityG, write }: Props) {
   const [stage, setStage] = useState<Stage>('trace');
   const [how, setHow] = useState<'typed' | 'spoon' | 'eye'>('typed');
   const [text, setText] = useState('');
-  const massG = readNumber(text);
+  const massG = readGrams(text);
   const isFit = material !== '' && Number.isFinite(massG) && massG > 0;
   const add = () => {
     if (!isFit) return;

@@ -9,7 +9,7 @@ import { NEAR_ZERO } from '../../core/weighing/scale';
 import { lastingDoubtG } from '../../core/weighing/tare';
 import { useStable } from '../../ui/latest';
 import { Straightedge } from '../../ui/Straightedge';
-import { readNumber } from '../../core/quantities/number';
+import { readGrams } from '../../core/quantities/amount';
 import { FromLot, useFromLot } from './FromLot';
 import { Overshoot } from './Overshoot';
 import { useScale, type BenchScale } from './scale';
@@ -123,11 +123,11 @@ interface OtherWaysProps {
 function OtherWays({ name, speaksAgainst, onTyped, onGrams, onSkip }: OtherWaysProps) {
   const [how, setHow] = useState<Other | null>(null);
   const [text, setText] = useState('');
-  const massG = readNumber(text);
+  const massG = readGrams(text);
   const isSkip = how === 'skip';
   const type = (next: string) => {
     setText(next);
-    const g = readNumber(next);
+    const g = readGrams(next);
     onTyped(!isSkip && g > 0 ? g : 0);
   };
   const against = !isSkip && massG > 0 ? speaksAgainst(massG) : null;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { readNumberOrNull } from '../../core/quantities/number';
+import { readGramsOrNull } from '../../core/quantities/amount';
 import { OUTCOMES } from '../../core/batch/types';
 import type { ReleaseCheck } from '../../core/curing/batch-cure';
 import { proposedNetG } from '../../core/curing/net';
@@ -137,7 +137,7 @@ export function ReleasePanel({ data, writing: { batch, write } }: { data: CureDa
   const [markets, setMarkets] = useState(data.markets);
   const [despite, setDespite] = useState('');
   const most = batch.bars.good - batch.bars.released;
-  const netMassG = readNumberOrNull(net);
+  const netMassG = readGramsOrNull(net);
   const tooHigh = data.lightestG !== null && netMassG !== null && netMassG > data.lightestG;
   const against = [
     ...data.against,

@@ -2,7 +2,7 @@ import { ChevronRight } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Batch } from '../../core/batch/types';
 import { decimalsOf } from '../../core/weighing/display';
-import { readNumberOrNull } from '../../core/quantities/number';
+import { readGramsOrNull, stepOfGrams } from '../../core/quantities/amount';
 import { useStable } from '../../ui/latest';
 import type { Write } from '../../ui/writing';
 import { usePan } from './pan';
@@ -61,12 +61,6 @@ function useRound({ batch, readabilityG, write }: Props) {
   return { bars, setBars, at, setAt, bar, isOn, setOn, taken, isClear, pan, take };
 }
 
-/** A typed mass is as exact as it was typed: no scale shows more than its display does. */
-function typedStep(text: string): number {
-  const decimals = /[.,](\d+)/.exec(text)?.[1]?.length ?? 0;
-  return Number((10 ** -decimals).toFixed(decimals));
-}
-
 interface TypedProps {
   bar: string;
   onTake: (massG: number, readabilityG: number) => void;
@@ -75,14 +69,14 @@ interface TypedProps {
 
 function Typed({ bar, onTake, isBench }: TypedProps) {
   const [text, setText] = useState('');
-  const massG = readNumberOrNull(text);
+  const massG = readGramsOrNull(text);
   return (
     <form
       className="flex items-end gap-2"
       onSubmit={(event) => {
         event.preventDefault();
         if (massG === null || massG <= 0) return;
-        onTake(massG, typedStep(text));
+        onTake(massG, stepOfGrams(text));
         setText('');
       }}
     >

@@ -1,5 +1,7 @@
-import type { Amount } from '../../core/formula/types';
+import { useState } from 'react';
+import type { Amount, Measure } from '../../core/formula/types';
 import { readAmount, writeAmount } from '../../core/quantities/amount';
+import { habits, rememberScentPercents } from '../../ui/habits';
 import { ReadField } from '../../ui/ReadField';
 
 interface Props {
@@ -7,28 +9,81 @@ interface Props {
   amount: Amount;
   /** A fault the reckoning found with this line, if any. */
   fault?: string;
-  onChange: (amount: Amount) => void;
+  /** A bare percent of a scent may be of the fats or of the whole: it is asked once. */
+  isScent?: boolean;
+  /** `how` it is measured where the words say so. */
+  onChange: (amount: Amount, how?: Measure) => void;
   onFault: (message: string | null) => void;
 }
 
 const isSame = (a: Amount, b: Amount) => a.value === b.value && a.unit === b.unit;
 
-/** An amount in the maker's own unit. */
-export function AmountField({ label, amount, fault, onChange, onFault }: Props) {
-  const read = (text: string) => {
-    const reading = readAmount(text, amount.unit);
-    return reading.ok ? { ok: true as const, value: reading.amount } : reading;
-  };
+const PERCENTS = [
+  ['%fats', 'of the fats'],
+  ['%pour', 'of the whole pour'],
+] as const;
+
+/** Asks what a bare percent is of; the answer holds for the whole house from then on. */
+function OfWhat({ amount, onSay }: { amount: Amount; onSay: (amount: Amount) => void }) {
   return (
-    <ReadField
-      label={label}
-      value={amount}
-      read={read}
-      write={writeAmount}
-      isSame={isSame}
-      fault={fault}
-      onChange={onChange}
-      onFault={onFault}
-    />
+    <p role="status" className="text-[0.9rem] leading-tight">
+      {amount.value} % of what?
+      {PERCENTS.map(([unit, words]) => (
+        <button
+          key={unit}
+          type="button"
+          className="block cursor-pointer text-left text-ultra underline underline-offset-2"
+          onClick={() => {
+            onSay({ value: amount.value, unit });
+            void rememberScentPercents(unit);
+          }}
+        >
+          {words}
+        </button>
+      ))}
+    </p>
+  );
+}
+
+/** What the field says, as it is to be taken: an amount, how it is measured, whether its percent is open. */
+function readHere(text: string, { unit }: Amount, isScent: boolean) {
+  const reading = readAmount(text, unit);
+  if (!reading.ok) return reading;
+  const known = isScent && reading.isPercentOpen ? habits().scentPercents : null;
+  const value = known ? { ...reading.amount, unit: known } : reading.amount;
+  const isOpen = isScent && reading.isPercentOpen && known === null;
+  return { ok: true as const, value: { ...value, how: reading.measuredBy, isOpen } };
+}
+
+type Read = Amount & { how?: Measure; isOpen?: boolean };
+
+/** An amount in the maker's own unit. */
+export function AmountField({ label, amount, fault, isScent = false, onChange, onFault }: Props) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <ReadField<Read>
+        label={label}
+        value={amount}
+        read={(text) => readHere(text, isOpen ? { ...amount, unit: 'g' } : amount, isScent)}
+        write={writeAmount}
+        isSame={isSame}
+        fault={fault}
+        onChange={({ how, isOpen: isAsked = false, ...said }) => {
+          setOpen(isAsked);
+          onChange(said, how);
+        }}
+        onFault={onFault}
+      />
+      {isOpen && (
+        <OfWhat
+          amount={amount}
+          onSay={(said) => {
+            setOpen(false);
+            onChange(said);
+          }}
+        />
+      )}
+    </>
   );
 }

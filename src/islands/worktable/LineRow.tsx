@@ -2,6 +2,7 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import { memo, type CSSProperties } from 'react';
+import { isScent } from '../../core/formula/scents';
 import type { Amount, Line } from '../../core/formula/types';
 import { writeAmount } from '../../core/quantities/amount';
 import { newStep } from '../../ui/step';
@@ -39,13 +40,15 @@ const isSameRow = (one: RowProps, two: RowProps) =>
   sameView(one.view, two.view);
 
 function useRowView(line: Line): RowView {
-  const { formula, assessment, errors, materialName, isOpen } = useTable();
+  const { formula, assessment, errors, material, materialName, isOpen } = useTable();
+  const of = material(line.material);
   return rowView({
     line,
     formula,
     assessment,
     errors,
     materialName,
+    isScentLine: of !== undefined && isScent(of),
     open: isOpen(line.id),
   });
 }
@@ -77,13 +80,14 @@ function Name({ view: { line, name, open }, handle, act }: RowProps) {
   );
 }
 
-function LineAmount({ view: { line, name, fault }, act }: Pick<RowProps, 'view' | 'act'>) {
+function LineAmount({ view: { line, name, fault, isScentLine }, act }: Pick<RowProps, 'view' | 'act'>) {
   return (
     <AmountField
       label={`Amount of ${name}`}
       amount={line.amount}
       fault={fault}
-      onChange={(amount) => act.setAmount(line.id, amount, `amount ${line.id}`)}
+      isScent={isScentLine}
+      onChange={(amount, how) => act.setAmount(line.id, amount, `amount ${line.id}`, how)}
       onFault={(message) => act.setUnread(`amount ${line.id}`, message)}
     />
   );

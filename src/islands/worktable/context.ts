@@ -1,14 +1,15 @@
 /** What every part of the worktable shares. */
 import { createContext, useContext } from 'react';
 import type { Assessment } from '../../core/formula/answer';
-import type { Amount, Formula, Material, RequestError } from '../../core/formula/types';
+import type { Amount, Measure, Formula, Material, RequestError } from '../../core/formula/types';
 import type { Remedy } from '../../core/loads/remedies';
 import type { WorktableData } from '../../core/records/product';
 import type { Reckon } from './reckoning';
 
 /** What rows do; the same object for as long as the table lies there, whatever lies on it. */
 export interface RowActions {
-  setAmount: (lineId: string, amount: Amount, key: string) => void;
+  /** `how` it is measured where the words of the amount say so. */
+  setAmount: (lineId: string, amount: Amount, key: string, how?: Measure) => void;
   setUnread: (field: string, message: string | null) => void;
   toggle: (lineId: string) => void;
 }

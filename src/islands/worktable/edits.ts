@@ -1,6 +1,7 @@
 /** Changes to a formula that the worktable makes, each giving a new one. */
 import { USUAL_STAGE } from '../../core/formula/stages';
-import type { Amount, Formula, Kind, Line, Material } from '../../core/formula/types';
+import { withAmount } from '../../core/formula/line-amount';
+import type { Amount, Formula, Kind, Line, Material, Measure } from '../../core/formula/types';
 import { newAmount } from '../../ui/habits';
 
 /** A modest load to start from; the maker changes it at once. */
@@ -48,6 +49,12 @@ export function addLine(formula: Formula, material: Material): { formula: Formul
 export function changeLine(formula: Formula, id: string, change: Partial<Line>): Formula {
   return { ...formula, lines: formula.lines.map((line) => (line.id === id ? { ...line, ...change } : line)) };
 }
+
+/** Another amount of a line; how it is measured goes with it. */
+export const setAmount = (formula: Formula, id: string, amount: Amount, how?: Measure): Formula => ({
+  ...formula,
+  lines: formula.lines.map((line) => (line.id === id ? withAmount(line, amount, how) : line)),
+});
 
 export function removeLine(formula: Formula, id: string): Formula {
   return { ...formula, lines: formula.lines.filter((line) => line.id !== id) };

@@ -5,7 +5,7 @@ import type { FoundMaterial } from '../../core/records/cupboard';
 import type { WorkingVersion, WorktableData } from '../../core/records/product';
 import { address, send } from '../../ui/api';
 import type { Change, RowActions } from './context';
-import { changeLine } from './edits';
+import { setAmount } from './edits';
 import { historyReducer, recallSteps, startHistory, useUndoKeys } from '../../ui/history';
 import { useLatest } from '../../ui/latest';
 import { useSaving, type OnFile } from '../../ui/saving';
@@ -73,7 +73,7 @@ export function useRowActions(
 ): RowActions {
   return useMemo(
     () => ({
-      setAmount: (lineId, amount, key) => change((now) => changeLine(now, lineId, { amount }), key),
+      setAmount: (lineId, amount, key, how) => change((now) => setAmount(now, lineId, amount, how), key),
       setUnread,
       toggle,
     }),

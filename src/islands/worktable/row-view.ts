@@ -37,6 +37,7 @@ export interface RowView {
   name: string;
   open: boolean;
   fault: string | undefined;
+  isScentLine: boolean;
   masses: { mass: string; cured: string; fats: string };
   room: { words: string; largest: Amount | null; advised: Amount | null };
   against: RowAgainst | null;
@@ -50,6 +51,7 @@ export interface RowInput {
   assessment: Assessment;
   errors: readonly RequestError[];
   materialName: (id: string) => string;
+  isScentLine: boolean;
   open: boolean;
 }
 
@@ -98,7 +100,7 @@ function againstOf({ line, assessment, materialName }: RowInput, limit: Assessed
 
 /** What the row of a line shows. */
 export function rowView(input: RowInput): RowView {
-  const { line, formula, assessment, errors, materialName, open } = input;
+  const { line, formula, assessment, errors, materialName, isScentLine, open } = input;
   const limit = governingLimit(assessment, line.id);
   const assessed = assessment.lines.find(({ id }) => id === line.id)!;
   return {
@@ -106,6 +108,7 @@ export function rowView(input: RowInput): RowView {
     name: materialName(line.material),
     open,
     fault: faultOfLine(errors, formula, line.id),
+    isScentLine,
     masses: {
       mass: grams(assessed.massG),
       cured: percent(assessed.pctCured),

@@ -1,6 +1,6 @@
 /** The doors of the house: backups and what can be set. */
 import { isZone } from '../../core/quantities/day';
-import { CURRENCIES, DEGREES, WEIGHTS } from '../../core/records/house';
+import { CURRENCIES, DEGREES, SCENT_PERCENTS, WEIGHTS } from '../../core/records/house';
 import { LANGUAGES } from '../../core/claims/types';
 import { LONGEST, Markets, NotEmpty, NumberBetween, OneOf, Optional, Rule, Text, Values } from './fields';
 import { FirstRevision } from './revision';
@@ -26,6 +26,7 @@ export class SettingsDoor {
   @Markets() @NotEmpty('Choose at least one market.') markets!: string[];
   @Optional() @OneOf(DEGREES) degrees?: string;
   @Optional() @OneOf(WEIGHTS) weights?: string;
+  @Optional() @OneOf(SCENT_PERCENTS) scentPercents?: string;
   @Optional()
   @Rule('unknown-zone', 'Give a zone by its IANA name, such as Europe/Berlin.', isZone)
   zone?: string;

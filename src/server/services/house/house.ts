@@ -33,8 +33,11 @@ export async function settingsData({ db, zone }: House): Promise<SettingsData> {
 
 /** What the house is used to. */
 export async function habitsOf({ db, zone }: House): Promise<Habits> {
-  const { degrees, weights } = { ...USUAL_HABITS, ...(await findSetting(db, 'house')).value };
-  return { degrees, weights, zone };
+  const { degrees, weights, scentPercents } = {
+    ...USUAL_HABITS,
+    ...(await findSetting(db, 'house')).value,
+  };
+  return { degrees, weights, zone, scentPercents };
 }
 
 /** Sets them; the newer come back where they were changed in between. */
