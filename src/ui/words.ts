@@ -13,11 +13,11 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
 
 /** What craft advice says of a load: other words than the law's, since it binds nobody. */
 export const ADVICE_WORDS: Record<Verdict, string> = {
-  over: 'Past the advice',
+  over: 'More than makers use',
   unproven: 'Unproven',
-  atRisk: 'Perhaps past the advice',
-  tight: 'Near the advice',
-  clear: 'Within the advice',
+  atRisk: 'Perhaps more than makers use',
+  tight: 'Near what makers use at most',
+  clear: 'As makers use it',
 };
 
 export const VERDICT_MEANINGS: Record<Verdict, string> = {

@@ -46,8 +46,8 @@ test('lines are put in another order by keys and by pointer, and undone', async 
 
 test('what-if moves verdicts without touching the bar, until it is put on the table', async ({ page }) => {
   await open(page, application, '/bars/night-mail');
-  await tab(page, 'What if');
-  const panel = page.getByRole('region', { name: 'What if' });
+  await tab(page, 'Slide and see');
+  const panel = page.getByRole('region', { name: 'Slide and see' });
   await panel.getByLabel(/^of/).selectOption('Coal & Violets');
   await panel.getByLabel(/^Load/).fill('120');
   await expect(panel.getByRole('status')).toContainText('Over');
@@ -225,7 +225,7 @@ test('a blend: what binds, the nearest that fits solved and assessed again, sent
   );
   const solver = page.getByRole('region', { name: 'Nearest blend that fits' });
   await solver.getByRole('button', { name: 'Find it' }).click();
-  await expect(solver.getByRole('status')).toContainText('of the blend changes hands');
+  await expect(solver.getByRole('status')).toContainText('of the blend moved');
   await expect(solver).toContainText('Eugenol at most 0.75 %');
   await noViolations(page);
   await solver.getByRole('button', { name: 'Take these parts' }).click();

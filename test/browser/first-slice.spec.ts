@@ -82,7 +82,7 @@ test('what cannot be read stays in its field and loses nothing', async ({ page }
   await expect(verdict(page)).toHaveText('Clear');
   for (const [typed, said] of [
     ['-3', 'below zero'],
-    ['a handful', 'Start with a number'],
+    ['a handful', 'Weigh one and say it in grams'],
     ['2 furlongs', '“furlongs” is not a unit here'],
     ['9000 kg', 'more than any pot holds'],
   ] as const) {
@@ -102,7 +102,7 @@ test('what cannot be read stays in its field and loses nothing', async ({ page }
   await amountOf(page, 'Olive oil').fill('0');
   await expect(page.getByRole('alert').filter({ hasText: 'The fats weigh nothing' })).toBeVisible();
   await expect(verdict(page)).toHaveText(before!);
-  await expect(page.getByText('last good reckoning').first()).toBeVisible();
+  await expect(page.getByText('from before this change').first()).toBeVisible();
   await amountOf(page, 'Olive oil').fill('100');
   await saved(page);
 });

@@ -95,21 +95,21 @@ test('a mix is made of materials, stands in a bar, and changes with its parts', 
 test('a craft ceiling of one’s own takes the place of the usual one, and is taken back', async ({ page }) => {
   await open(page, application, '/bars/night-mail');
   const clay = page.getByRole('listitem').filter({ hasText: 'Grey clay' });
-  await expect(clay).toContainText('limit 5 %');
+  await expect(clay).toContainText('makers stay under 5 %');
   await open(page, application, '/cupboard');
   const own = page.getByLabel('Your own ceiling for Clays together, percent');
   await own.fill('1.5');
   await own.blur();
   await page.waitForTimeout(300);
   await open(page, application, '/bars/night-mail');
-  await expect(clay).toContainText('limit 1.5 %');
+  await expect(clay).toContainText('makers stay under 1.5 %');
   await expect(clay).toContainText('Your own figure');
   await open(page, application, '/cupboard');
   await own.fill('');
   await own.blur();
   await page.waitForTimeout(300);
   await open(page, application, '/bars/night-mail');
-  await expect(clay).toContainText('limit 5 %');
+  await expect(clay).toContainText('makers stay under 5 %');
 });
 
 test('a blend and a wrap changed in two windows are never overwritten unasked', async ({ page, context }) => {

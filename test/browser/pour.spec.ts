@@ -43,7 +43,7 @@ async function pour(page: Page, g: number): Promise<number> {
 }
 
 async function take(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^Take / }).click();
+  await page.getByRole('button', { name: /^Write down / }).click();
 }
 
 test('a batch is poured with an overshoot, two lots, zero by mistake, a reload, a server killed and the network gone', async ({
@@ -190,7 +190,7 @@ test('a batch over a limit waits for a written decision', async ({ page }) => {
   await awake(page);
   const next = page.getByRole('region', { name: 'Quarantine' });
   await expect(next).toContainText('As weighed, it is over: Coal & Violets');
-  await expect(next.getByRole('button', { name: 'Lift it' })).toBeDisabled();
+  await expect(next.getByRole('button', { name: 'Free it' })).toBeDisabled();
   await next.getByLabel('What is decided, and why').fill('Sold to nobody; kept for the workshop.');
   await next.getByRole('button', { name: 'Discard it' }).click();
   await expect(page.getByText('Discarded. Poured')).toBeVisible();

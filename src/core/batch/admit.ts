@@ -43,6 +43,50 @@ const STATE_WORDS: Record<BatchState, string> = {
   stopped: 'was given up',
 };
 
+/** What a maker would do, by the event that tells of it. */
+const DOING: Record<EventType, string> = {
+  started: 'begin it',
+  stepDone: 'tick off a step',
+  stepUndone: 'take a step back',
+  weighed: 'weigh into it',
+  guessed: 'put in by spoon or by eye',
+  corrected: 'put a weighing right',
+  added: 'put in something extra',
+  skipped: 'leave something out',
+  temperature: 'write a temperature down',
+  split: 'split it',
+  poured: 'pour it',
+  rested: 'say how it rests',
+  stopped: 'give it up',
+  cut: 'cut it',
+  sorted: 'sort bars out',
+  barWeighed: 'weigh bars',
+  checked: 'write down a look at it',
+  quarantined: 'put it in quarantine',
+  decided: 'decide about it',
+  released: 'release it',
+  moved: 'write bars out',
+  noted: 'write a note',
+};
+
+/** The way of a batch, and what brings it there. */
+const WAY: readonly (readonly [BatchState, string])[] = [
+  ['pouring', 'Begin it first'],
+  ['poured', 'Pour it first'],
+  ['cut', 'Cut it first'],
+  ['curing', 'Let it cure first'],
+  ['released', 'Release it first'],
+  ['soldOut', ''],
+];
+
+/** "Cut it first, then weigh bars." or that it is too late, as the state says. */
+function remedyOf({ type }: BatchEvent, state: BatchState): string {
+  const at = (one: BatchState) => WAY.findIndex(([known]) => known === one);
+  const first = Math.min(...WHEN[type].map(at).filter((place) => place >= 0));
+  const isAhead = at(state) >= 0 && Number.isFinite(first) && at(state) < first;
+  return isAhead ? `${WAY[first]![1]}, then ${DOING[type]}.` : `It is too late to ${DOING[type]}.`;
+}
+
 const notNow = (message: string, path = 'type') => refusal(path, 'not-now', message);
 
 /** Things that were not planned, in one batch; each is a line to be held against every limit. */
@@ -126,7 +170,7 @@ function marketFault({ released }: Batch, { market, despite, note }: EventOf<'mo
   return refusal(
     'market',
     'not-released',
-    `This batch was released for ${markets}, not for ${market}. Sell it where it was released for, or say why with “despite”.`,
+    `This batch was released for ${markets}, not for ${market}. Sell it where it was released for, or say why.`,
   );
 }
 
@@ -192,7 +236,7 @@ function stepFault({ steps }: Batch['sheet'], step: string): Refusal | null {
  */
 export function refusalOf(batch: Batch, event: BatchEvent): Refusal | null {
   if (!WHEN[event.type].includes(batch.state))
-    return notNow(`This batch ${STATE_WORDS[batch.state]}; “${event.type}” makes no sense now.`);
+    return notNow(`This batch ${STATE_WORDS[batch.state]}. ${remedyOf(event, batch.state)}`);
   const look = LOOKS[event.type] as ((batch: Batch, event: BatchEvent) => Refusal | null) | undefined;
   return look?.(batch, event) ?? null;
 }

@@ -40,11 +40,16 @@ function checkLineMaterial(line: Line, material: Material, path: string, report:
     return;
   }
   if (rule.byVolume && !((material.bulkDensity ?? 0) > 0)) {
-    const remedy = 'Give its bulkDensity in g/mL, or weigh it.';
-    report(`${path}.amount.unit`, 'density-missing', `${material.name} has no bulk density. ${remedy}`);
+    const remedy = 'Say what a spoonful weighs, in grams per millilitre, or weigh it.';
+    report(
+      `${path}.amount.unit`,
+      'density-missing',
+      `Nothing says what a spoonful of ${material.name} weighs. ${remedy}`,
+    );
   }
   if (isFat(material) && material.saponification == null) {
-    const remedy = 'Give saponification.naohPerGram (0 if none of it turns to soap).';
+    const remedy =
+      'Give its saponification value: grams of sodium hydroxide for a gram, 0 if none of it turns to soap.';
     report(
       `${path}.material`,
       'saponification-missing',
@@ -57,11 +62,15 @@ function checkLine(formula: Formula, line: Line, material: Material, path: strin
   checkLineMaterial(line, material, path, report);
   const base = unitRule(line.amount.unit)?.base;
   if (base === 'fats' && isFat(material) && !((formula.fatsMassG ?? 0) > 0)) {
-    const remedy = 'Set fatsMassG to the grams of all fats, or give this line in grams.';
-    report('formula.fatsMassG', 'fats-mass-missing', `A fat is stated in ${line.amount.unit}. ${remedy}`);
+    const remedy = 'Say how many grams of fats in all, or give this line in grams.';
+    report(
+      'formula.fatsMassG',
+      'fats-mass-missing',
+      `${material.name} is a share of the fats, and nothing says how much they are. ${remedy}`,
+    );
   }
   if (base === 'liquid' && !formula.liquid) {
-    const remedy = 'Set formula.liquid, or give this line in grams.';
+    const remedy = 'Say how much liquid in all, or give this line in grams.';
     report(`${path}.amount.unit`, 'liquid-missing', `The formula states no total liquid. ${remedy}`);
   }
   if (line.portion != null && !(formula.portions ?? []).some(({ id }) => id === line.portion)) {
@@ -88,7 +97,7 @@ function checkAlkali({ alkali }: Formula, report: Report): void {
   const hasSuperfat = alkali.superfatPct != null;
   const hasMass = alkali.massG != null;
   if (hasSuperfat === hasMass) {
-    const message = 'State either superfatPct or massG, one and not the other.';
+    const message = hasMass ? 'Give superfat or lye, not both.' : 'Give superfat or lye, one of the two.';
     report('formula.alkali', hasMass ? 'alkali-twice' : 'alkali-missing', message);
   }
 }
@@ -98,7 +107,7 @@ function checkCure({ cure }: Formula, report: Report): void {
     report(
       'formula.cure',
       'cure-twice',
-      'State either residualWaterPct or massRatio, one and not the other.',
+      'Give the water in the cured bar, or what of the pour it weighs; not both.',
     );
   }
 }
@@ -108,7 +117,7 @@ function checkMaterials(materials: readonly Material[], report: Report): void {
   materials.forEach((material, i) => {
     (material.constituents ?? []).forEach(({ lowPct, typicalPct, highPct }, c) => {
       if (lowPct <= typicalPct && typicalPct <= highPct) return;
-      const message = 'A constituent’s range runs lowPct, typicalPct, highPct, from small to large.';
+      const message = 'The range of a constituent goes from its lowest over its usual to its highest share.';
       report(`materials.${i}.constituents.${c}`, 'range-order', message);
     });
   });

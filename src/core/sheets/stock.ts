@@ -3,6 +3,7 @@ import { folded } from '../folded';
 import type { Kind } from '../formula/types';
 import { readNumber, type DecimalMark } from '../quantities/number';
 import { unitRule } from '../quantities/units';
+import { MOST_GRAMS, naohOf, type Alkali } from '../chemistry/saponification';
 import { unitIn } from './amounts';
 import { readDay, type MonthEnd } from './days';
 import type { SheetFault } from './layout';
@@ -127,16 +128,13 @@ const PRICED_G: Record<Exclude<PriceOf, 'all'>, number> = {
   oz: unitRule('oz')!.factor,
 };
 
-const KOH_PER_NAOH = 56.106 / 39.997;
 /** More sodium hydroxide than any fat takes up, grams a gram. */
 export const MOST_NAOH = 0.3;
 /** What fats take up, grams of sodium hydroxide a gram; a value outside is of another unit, or of a wax. */
 const USUAL_NAOH = { least: 0.08, most: 0.26 } as const;
-/** Values above this are milligrams. */
-const MOST_GRAMS = 1;
 
 /** Which alkali a head speaks of; by its definition the saponification value is of potassium hydroxide. */
-function alkaliIn(head: string): 'KOH' | 'NaOH' | null {
+function alkaliIn(head: string): Alkali | null {
   const isKoh = /koh|potas|kali/.test(head);
   const isNaoh = /naoh|sodium|natri|natron/.test(head);
   if (isKoh !== isNaoh) return isKoh ? 'KOH' : 'NaOH';
@@ -152,7 +150,7 @@ function readSap(cell: string, head: string, mark: DecimalMark): number | null |
   const alkali = alkaliIn(words);
   if (!alkali) return { error: `“${cell}”: say in the head whether it is NaOH or KOH.` };
   const isMg = value > MOST_GRAMS;
-  const naoh = (isMg ? value / 1000 : value) / (alkali === 'KOH' ? KOH_PER_NAOH : 1);
+  const naoh = naohOf(value, alkali);
   if (naoh >= USUAL_NAOH.least && naoh <= USUAL_NAOH.most) return naoh;
   if (!(naoh >= 0)) return { error: `“${cell}” is no saponification value.` };
   const said = `${Number(naoh.toPrecision(3))} g of NaOH a gram`;

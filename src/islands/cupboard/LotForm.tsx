@@ -119,7 +119,7 @@ export function LotForm({ entry, lot, today, onDone, onClose }: Props) {
         Keep
       </button>
       <button type="button" className="action py-0" onClick={onClose}>
-        Leave it
+        Close, change nothing
       </button>
     </RecordFields>
   );

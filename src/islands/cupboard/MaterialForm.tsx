@@ -1,3 +1,4 @@
+import type { Alkali } from '../../core/chemistry/saponification';
 import { KINDS, type Material } from '../../core/formula/types';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
@@ -17,6 +18,13 @@ interface Props {
 const KIND_OPTIONS = KINDS.map((kind) => [kind, ONE_OF_KIND_WORDS[kind]] as const);
 
 /** Only fats and waxes take up lye. */
+/** Milligrams of potassium hydroxide that the greediest fat takes up, and some more. */
+const MOST_SAPONIFICATION = 400;
+const ALKALI_WORDS: readonly (readonly [Alkali, string])[] = [
+  ['NaOH', 'sodium hydroxide (NaOH), g or mg'],
+  ['KOH', 'potassium hydroxide (KOH), g or mg'],
+];
+
 function FatFields() {
   const kind = useWatch<Draft, 'kind'>({ name: 'kind' });
   if (kind !== 'fat' && kind !== 'wax') return null;
@@ -24,13 +32,14 @@ function FatFields() {
     <>
       <NumberIn
         name="naohPerGram"
-        label="Sodium hydroxide, g a gram"
+        label="Saponification value, for a gram"
         width="w-24"
-        hint="0.135"
+        hint="0.135 or 135"
         least={0}
-        most={1}
+        most={MOST_SAPONIFICATION}
         isNeeded
       />
+      <ChoiceIn name="alkali" label="It is of" options={ALKALI_WORDS} />
       <TextIn name="soapName" label="Its soap is called" hint="Sodium Olivate" />
     </>
   );

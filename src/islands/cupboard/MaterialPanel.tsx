@@ -185,7 +185,7 @@ export function MaterialPanel({ entry, rows, minding, currency, onChanged, onRem
             </a>
           )}
           <button type="button" className="action py-0" onClick={() => setEditing((was) => !was)}>
-            <Pencil size={14} aria-hidden="true" /> {isEditing ? 'Leave it' : 'Change'}
+            <Pencil size={14} aria-hidden="true" /> {isEditing ? 'Close, change nothing' : 'Change'}
           </button>
           <button
             type="button"

@@ -32,7 +32,7 @@ export function NewMaterial({ rows, onMade, onClose }: Props) {
       <div className="flex items-baseline justify-between">
         <h2 className="text-xl">Into the cupboard</h2>
         <button type="button" className="action py-0" onClick={onClose}>
-          Leave it
+          Close, change nothing
         </button>
       </div>
       <fieldset className="flex flex-wrap gap-4 py-1">

@@ -1,4 +1,5 @@
 /** A material as its form holds it: everything as text, lists one a line. */
+import { naohOf, type Alkali } from '../../core/chemistry/saponification';
 import type { Kind, Material } from '../../core/formula/types';
 import { readNumber, readNumberOrNull } from '../../core/quantities/number';
 
@@ -10,6 +11,8 @@ export interface Draft {
   inci: string;
   waterPct: string;
   naohPerGram: string;
+  /** Which alkali the saponification value is of. */
+  alkali: Alkali;
   soapName: string;
   density: string;
   bulkDensity: string;
@@ -50,6 +53,7 @@ export function draftOf(material: Material | null, supplier: string | null): Dra
       .join('\n'),
     waterPct: text(material?.waterPct),
     naohPerGram: text(material?.saponification?.naohPerGram),
+    alkali: 'NaOH',
     soapName: material?.saponification?.formedInci ?? '',
     density: text(material?.density),
     bulkDensity: text(material?.bulkDensity),
@@ -89,7 +93,7 @@ export function bodyOf(draft: Draft, before: Material | null): Omit<Material, 'i
       ? {
           as: draft.kind === 'wax' ? 'wax' : 'triglyceride',
           ...before?.saponification,
-          naohPerGram: readNumber(draft.naohPerGram),
+          naohPerGram: naohOf(readNumber(draft.naohPerGram), draft.alkali),
           formedInci: draft.soapName || null,
         }
       : null,

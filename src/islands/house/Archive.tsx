@@ -144,7 +144,7 @@ export function Archive() {
               </button>
             )}
             <button type="button" className="action" onClick={drop}>
-              Leave it
+              Close, change nothing
             </button>
           </div>
           <p className="text-soft">

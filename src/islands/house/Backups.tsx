@@ -94,7 +94,7 @@ function Restore({
             Go back to it; one more is made first
           </button>
           <button type="button" className="action py-0" onClick={() => setSure(false)}>
-            Leave it
+            Close, change nothing
           </button>
         </>
       ) : (

@@ -34,7 +34,7 @@ function DemoOut({
             Take it out; a backup is made first
           </button>
           <button type="button" className="action" onClick={() => setSure(false)}>
-            Leave it
+            Close, change nothing
           </button>
         </p>
       ) : (

@@ -317,7 +317,7 @@ function WhatWasRead({ paper, draft, materials, onPoint, onFiled, onClose }: Wha
           See what it touches first
         </button>
         <button type="button" className="action" onClick={onClose}>
-          Leave it
+          Close, change nothing
         </button>
       </div>
     </RecordFields>

@@ -266,7 +266,7 @@ function ByItself({ isOn, set }: { isOn: boolean; set: (isOn: boolean) => void }
         checked={isOn}
         onChange={(event) => set(event.target.checked)}
       />
-      Take it by itself when it rests on the mark
+      Written down by itself when it rests on the mark
     </label>
   );
 }
@@ -310,7 +310,7 @@ export function WeighPanel(props: Props) {
       {lostG !== null && (
         <p role="alert" className={benchStyles.benchNote}>
           Zero was pressed while it was running in: the mass is only known to {lostG.toFixed(1)} g either way.
-          Type in what you take it for, or empty the vessel and begin at zero.
+          Type in what you take it for, or empty the vessel and set it to zero.
         </p>
       )}
       <Question scale={scale} />
@@ -321,10 +321,10 @@ export function WeighPanel(props: Props) {
           disabled={!canTake || isBlocked}
           onClick={take}
         >
-          Take {shown(scale.isBegun ? following.heldG : 0, readabilityG)} g
+          Write down {shown(scale.isBegun ? following.heldG : 0, readabilityG)} g
         </button>
         <button type="button" className={benchStyles.benchAction} onClick={scale.tare}>
-          Begin at zero
+          Empty vessel: zero
         </button>
       </div>
       <ByItself isOn={takesByItself} set={setTakesByItself} />

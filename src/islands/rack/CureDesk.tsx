@@ -20,7 +20,7 @@ import { WeighBars } from './WeighBars';
 import { URGENCY_WORDS } from './words';
 import { TURNED } from '../../core/curing/rack';
 
-const DECISION_WORDS = { release: 'Lift it', rework: 'Rework it', discard: 'Discard it' } as const;
+const DECISION_WORDS = { release: 'Free it', rework: 'Rework it', discard: 'Discard it' } as const;
 
 /** A quarantine waits for a written decision. */
 function Decide({ writing: { batch, write } }: { writing: Writing }) {

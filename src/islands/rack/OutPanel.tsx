@@ -48,8 +48,8 @@ export function OutPanel({ writing: { batch, write }, markets }: { writing: Writ
       ...(isElsewhere && despite.trim() ? { despite: despite.trim() } : {}),
     });
   return (
-    <section id="out" aria-label="Out" className="sheet grid gap-2">
-      <h2 className="text-lg">Out</h2>
+    <section id="out" aria-label="Bars that left" className="sheet grid gap-2">
+      <h2 className="text-lg">Bars that left</h2>
       <div className="grid grid-cols-2 gap-2">
         <TextField label="Bars" value={bars} onChange={setBars} isNumber />
         <label>

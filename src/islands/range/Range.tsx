@@ -80,7 +80,7 @@ function RangeIsland({ first, today }: Props) {
         <Count range={range} shown={shown} />
         {only && (
           <button type="button" className="action py-0" onClick={() => setOnly(null)}>
-            Not only these of the picture
+            Show all bars
           </button>
         )}
       </div>

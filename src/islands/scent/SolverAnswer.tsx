@@ -92,7 +92,7 @@ export function SolverAnswer({ answer, demand, bench, bar, nameOf, onTake }: Ans
       <p>
         <strong className="font-semibold">{percent(total)} of the fats</strong>
         {answer.movedPct > 0.005
-          ? `, ${percent(answer.movedPct)} of the blend changes hands`
+          ? `, ${percent(answer.movedPct)} of the blend moved`
           : ', the parts as they are'}
       </p>
       <ul className="tabular-nums">

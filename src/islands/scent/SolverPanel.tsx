@@ -117,7 +117,7 @@ function StayUnder({ wanted, set, declared }: WantedProps & { declared: readonly
   return (
     <details className="mt-1">
       <summary className="cursor-pointer text-ultra">
-        Stay under the naming threshold of {under.length > 0 ? under.length : 'none yet'}
+        Names kept off the label: {under.length > 0 ? under.length : 'none chosen'}
       </summary>
       <div className="grid grid-cols-2 gap-x-3">
         {names.map(([key, row]) => (

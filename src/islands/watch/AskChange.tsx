@@ -256,7 +256,7 @@ export function AskChange({ data }: { data: WatchData }) {
   const Fields = FORMS[kind];
   return (
     <section aria-label="What would change" className="sheet grid content-start gap-2">
-      <h2 className="text-lg">What if</h2>
+      <h2 className="text-lg">What would it touch?</h2>
       <Select
         label="What would change"
         value={kind}

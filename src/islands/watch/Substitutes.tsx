@@ -24,7 +24,7 @@ function columns(hasAcids: boolean): Column<RankedSubstitute>[] {
         <>
           {one.name} {one.isOwn && <span className="text-soft">in the cupboard</span>}
           {Object.keys(one.misclaimed).length > 0 && (
-            <span className="block font-narrow text-madder">belies {brokenClaims(one)}</span>
+            <span className="block font-narrow text-madder">no longer {brokenClaims(one)}</span>
           )}
         </>
       ),

@@ -91,7 +91,7 @@ function Cure() {
   return (
     <Figure
       at="water"
-      label="Water left"
+      label="Water in the cured bar"
       unit="%"
       value={cure?.residualWaterPct ?? 8}
       span={[0, 40]}
@@ -193,7 +193,7 @@ const Settings = memo(function Settings() {
       />
       <Figure
         at="margin"
-        label="Margin"
+        label="Keep free under limits"
         unit="%"
         value={formula.marginPct ?? 10}
         span={[0, 90]}

@@ -117,21 +117,31 @@ function SetTo({ line, largest, of, act }: SetToProps) {
       className="block cursor-pointer text-left text-ultra underline underline-offset-2"
       onClick={() => act.setAmount(line.id, largest, newStep(`largest ${line.id}`))}
     >
-      Set to {writeAmount(largest)}
+      {largest.value === 0 ? 'Leave out, or less of what is beside it' : `Set to ${writeAmount(largest)}`}
       {of && <span className="text-soft">, {of}</span>}
     </button>
   );
 }
 
-/** The room left; the most within the advice is offered first, the most within the limits after it. */
+/** The room left, and the most that is within the advice; where none speaks, the most within the limits. */
 function Room({ view: { line, room }, act }: Pick<RowProps, 'view' | 'act'>) {
-  const { words, largest, advised } = room;
-  if (!largest && !advised) return <span className="text-soft">{words}</span>;
+  const { words, largest, advised, together } = room;
+  const offered = advised ?? largest;
+  if (!offered) return <span className="text-soft">{words}</span>;
   return (
     <div className="leading-tight">
       <p className="tabular-nums">{words}</p>
-      {advised && <SetTo line={line} largest={advised} of="advised" act={act} />}
-      {largest && <SetTo line={line} largest={largest} of={advised ? 'the limit' : undefined} act={act} />}
+      {together ? (
+        <button
+          type="button"
+          className="block cursor-pointer text-left text-ultra underline underline-offset-2"
+          onClick={() => act.scaleLines(together.lines, together.share, newStep('together'))}
+        >
+          All {together.lines.length} to {Math.round(100 * together.share)} %, advised
+        </button>
+      ) : (
+        <SetTo line={line} largest={offered} of={advised ? 'advised' : undefined} act={act} />
+      )}
     </div>
   );
 }

@@ -122,6 +122,7 @@ const BATTER_LISTS = (
 /** Every load against its limit. */
 export function Loads() {
   const hasLoads = useLinesOf(LOAD_STAGES).length > 0;
+  const isAdvised = useTable().assessment.limits.some(({ force }) => force === 'craft');
   return (
     <section aria-label="Loads" className="sheet">
       <div className="load-head" aria-hidden="true">
@@ -137,6 +138,11 @@ export function Loads() {
       {!hasLoads && (
         <p className="pt-1">
           Nothing added yet. Type a few letters of a clay, a scent or a colour below to add it.
+        </p>
+      )}
+      {isAdvised && (
+        <p className="pt-1 font-narrow text-[0.9rem] text-soft">
+          Craft advice is the usual range among makers; it is no law.
         </p>
       )}
     </section>

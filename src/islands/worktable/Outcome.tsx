@@ -20,8 +20,8 @@ function MarketLine({ market, verdict }: Assessment['markets'][number]) {
       <span className="w-20">{VERDICT_WORDS[verdict]}</span>
       <span className="font-narrow text-soft tabular-nums">
         {closest && room != null
-          ? `${room >= 0 ? `${percent(room)} of room` : `${percent(-room)} past`}, ${subjectName(closest, materialName)}`
-          : 'no binding limit with a measure'}
+          ? `${room >= 0 ? `${percent(100 - room)} of the limit used` : `${percent(-room)} past the limit`}, ${subjectName(closest, materialName)}`
+          : 'no limit applies here'}
       </span>
     </li>
   );
@@ -52,7 +52,7 @@ export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
       <div role="status" aria-live="polite" className="flex items-center gap-3">
         <VerdictMark verdict={verdict} size={32} />
         <h2 className="text-[1.8rem] leading-none">{VERDICT_WORDS[verdict]}</h2>
-        {isOld && <span className="text-madder">last good reckoning</span>}
+        {isOld && <span className="text-madder">from before this change</span>}
       </div>
       <p className="mt-1 leading-snug">
         {verdict === 'tight' && worst?.force === 'craft' ? CRAFT_MEANING : VERDICT_MEANINGS[verdict]}

@@ -25,7 +25,7 @@ export const Side = memo(function Side({ first, onKept }: SideProps) {
       <TabList aria-label="What the formula leads to" className="tab-list">
         <Tab id="leads">Leads to</Tab>
         <Tab id="outlook">Outlook</Tab>
-        <Tab id="whatif">What if</Tab>
+        <Tab id="whatif">Slide and see</Tab>
         <Tab id="size">Size</Tab>
         <Tab id="versions">Versions</Tab>
         <Tab id="bar">Bar</Tab>

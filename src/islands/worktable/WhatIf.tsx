@@ -127,7 +127,7 @@ function CureSlider({ trial, set }: TrialProps) {
   const cured = trial.cured ?? (byRatio ? cure.massRatio! * 100 : (cure?.residualWaterPct ?? 8));
   return (
     <Slider
-      label={byRatio ? 'Cured weighs' : 'Water left'}
+      label={byRatio ? 'Cured weighs' : 'Water in the cured bar'}
       value={cured}
       least={byRatio ? 65 : 0}
       most={byRatio ? 100 : 25}
@@ -223,7 +223,7 @@ export function WhatIfPanel() {
     set(NOTHING_TRIED);
   };
   return (
-    <section aria-label="What if" className="py-2">
+    <section aria-label="Slide and see" className="py-2">
       <div className="grid gap-1.5">
         <CureSlider trial={trial} set={set} />
         <SuperfatSlider trial={trial} set={set} />

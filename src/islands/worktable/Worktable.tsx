@@ -41,7 +41,7 @@ function GeneralFaults() {
   return (
     <div role="alert" className="mb-2 border-l-4 border-madder bg-wash px-3 py-1.5">
       {general.map((error) => (
-        <p key={error.code}>{error.message} The last good reckoning stays below.</p>
+        <p key={error.code}>{error.message} Figures below are from before this change.</p>
       ))}
     </div>
   );

@@ -10,6 +10,8 @@ import type { Reckon } from './reckoning';
 export interface RowActions {
   /** `how` it is measured where the words of the amount say so. */
   setAmount: (lineId: string, amount: Amount, key: string, how?: Measure) => void;
+  /** Several lines to so much of what each is, 0 to 1. */
+  scaleLines: (lineIds: readonly string[], share: number, key: string) => void;
   setUnread: (field: string, message: string | null) => void;
   toggle: (lineId: string) => void;
 }

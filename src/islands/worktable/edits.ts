@@ -56,6 +56,19 @@ export const setAmount = (formula: Formula, id: string, amount: Amount, how?: Me
   lines: formula.lines.map((line) => (line.id === id ? withAmount(line, amount, how) : line)),
 });
 
+/** Lines to so much of what each is, 0 to 1, rounded down. */
+export function scaleLines(formula: Formula, ids: readonly string[], share: number): Formula {
+  const scaled = (value: number) => Math.floor(value * share * 1000) / 1000;
+  return {
+    ...formula,
+    lines: formula.lines.map((line) =>
+      ids.includes(line.id)
+        ? { ...line, amount: { ...line.amount, value: scaled(line.amount.value) } }
+        : line,
+    ),
+  };
+}
+
 export function removeLine(formula: Formula, id: string): Formula {
   return { ...formula, lines: formula.lines.filter((line) => line.id !== id) };
 }

@@ -5,7 +5,7 @@ import type { FoundMaterial } from '../../core/records/cupboard';
 import type { WorkingVersion, WorktableData } from '../../core/records/product';
 import { address, send } from '../../ui/api';
 import type { Change, RowActions } from './context';
-import { setAmount } from './edits';
+import { scaleLines, setAmount } from './edits';
 import { historyReducer, recallSteps, startHistory, useUndoKeys } from '../../ui/history';
 import { useLatest } from '../../ui/latest';
 import { useSaving, type OnFile } from '../../ui/saving';
@@ -74,6 +74,7 @@ export function useRowActions(
   return useMemo(
     () => ({
       setAmount: (lineId, amount, key, how) => change((now) => setAmount(now, lineId, amount, how), key),
+      scaleLines: (lineIds, share, key) => change((now) => scaleLines(now, lineIds, share), key),
       setUnread,
       toggle,
     }),

@@ -18,6 +18,8 @@ import {
 
 /** Largest loads are put in rounded down to this many decimals, so that rounding never lifts them over. */
 const LARGEST_DECIMALS = 2;
+const SPOONED = /^(?:tsp|tbsp|cup)/;
+const SPOON_PARTS = 8;
 /** Lengths are drawn to this many parts of the rule. */
 const DRAWN_PARTS = 1000;
 
@@ -32,6 +34,13 @@ export interface RowAgainst {
   others: number;
 }
 
+/** Lines that are more together than makers use: all of them in proportion. */
+export interface Together {
+  lines: string[];
+  /** To so much of what each is, 0 to 1. */
+  share: number;
+}
+
 export interface RowView {
   line: Line;
   name: string;
@@ -39,7 +48,7 @@ export interface RowView {
   fault: string | undefined;
   isScentLine: boolean;
   masses: { mass: string; cured: string; fats: string };
-  room: { words: string; largest: Amount | null; advised: Amount | null };
+  room: { words: string; largest: Amount | null; advised: Amount | null; together: Together | null };
   against: RowAgainst | null;
   /** Share of a limit that the maker keeps free, 0 to 1. */
   margin: number;
@@ -58,20 +67,29 @@ export interface RowInput {
 /** A largest load in the line's unit, rounded down; null where nothing holds it. */
 function roundedLargest(largest: AssessedLine['maxInUnit']): Amount | null {
   if (!largest) return null;
-  const step = 10 ** LARGEST_DECIMALS;
+  // Nobody holds 0.59 of a spoon: what is spooned is rounded down to the eighth.
+  const step = SPOONED.test(largest.unit) ? SPOON_PARTS : 10 ** LARGEST_DECIMALS;
   return { value: Math.floor(largest.value * step) / step, unit: largest.unit };
+}
+
+/** What brings several lines that are past an advice together under it. */
+function togetherOf(limit: AssessedLimit | null): Together | null {
+  if (!limit || binds(limit.force) || limit.contributors.length < 2 || limit.nominalPct <= limit.maxPct) return null;
+  const share = Math.floor((100 * limit.maxPct) / limit.highPct) / 100;
+  return share > 0 ? { lines: limit.contributors.map(({ line }) => line), share } : null;
 }
 
 function roomOf(assessed: AssessedLine, limit: AssessedLimit | null): RowView['room'] {
   const largest = roundedLargest(assessed.maxInUnit);
   const within = roundedLargest(assessed.advised?.maxInUnit ?? null);
   const advised = within && (!largest || within.value < largest.value) ? within : null;
+  const together = advised?.value === 0 ? togetherOf(limit) : null;
   if (assessed.maxG === null) {
-    return { words: limit ? 'advice only' : 'no limit on file', largest: null, advised };
+    return { words: limit ? 'advice only' : 'no limit on file', largest: null, advised, together };
   }
   const roomG = assessed.maxG - assessed.massG;
   const words = roomG >= 0 ? `room ${grams(roomG)}` : `past by ${grams(-roomG)}`;
-  return { words, largest, advised };
+  return { words, largest, advised, together };
 }
 
 const drawn = (value: number) => Math.round(value * DRAWN_PARTS) / DRAWN_PARTS;

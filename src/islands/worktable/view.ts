@@ -1,6 +1,7 @@
 /** What the worktable shows of an assessment: each line's governing limit, in words and for drawing. */
 import type { AssessedLimit, Assessment } from '../../core/formula/answer';
 import type { Formula, Kind, RequestError } from '../../core/formula/types';
+import { binds } from '../../core/loads/limits';
 import { spoken } from '../../core/spoken';
 import { BASIS_WORDS, FORCE_WORDS, KIND_WORDS, percent } from '../../ui/words';
 
@@ -36,14 +37,22 @@ export function subjectName(limit: AssessedLimit, materialName: (id: string) => 
   return type === 'kind' ? KIND_WORDS[id as Kind] : inWords(id);
 }
 
-/** "4.44 % of the cured bar, limit 4.5 %" */
+/** "4.44 % of the cured bar, limit 4.5 %", or of what binds nobody "7 % of the fats, makers stay under 5 %". */
 export function againstLimit(limit: AssessedLimit): string {
-  return `${percent(limit.nominalPct)} ${BASIS_WORDS[limit.basis]}, limit ${percent(limit.maxPct)}`;
+  const most = binds(limit.force) ? 'limit' : 'makers stay under';
+  return `${percent(limit.nominalPct)} ${BASIS_WORDS[limit.basis]}, ${most} ${percent(limit.maxPct)}`;
 }
+
+/** What the craft's source says of itself, which the foot of the loads says once. */
+const CRAFT_SOURCE = /\.? ?Usual range among makers; advice, not law$/;
 
 /** Against what: force and source. Certificates name themselves. */
 export function sourceOf(limit: AssessedLimit): string {
   if (!limit.source) return FORCE_WORDS[limit.force];
+  if (limit.force === 'craft') {
+    const effect = limit.source.replace(CRAFT_SOURCE, '');
+    return effect === '' ? FORCE_WORDS.craft : `${FORCE_WORDS.craft}: ${effect}.`;
+  }
   return limit.force === 'certificate' ? limit.source : `${FORCE_WORDS[limit.force]}: ${limit.source}`;
 }
 

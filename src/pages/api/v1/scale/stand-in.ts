@@ -10,12 +10,7 @@ export const POST = endpoint(async ({ request }) => {
   );
   const scale = standInScale();
   if (!scale)
-    throw fault(
-      422,
-      'no-stand-in',
-      'A real scale is plugged in here; there is no stand-in to be used.',
-      'do',
-    );
+    throw fault(422, 'no-stand-in', 'A real scale is plugged in here; the practice scale rests.', 'do');
   if (what.do === 'reset') scale.reset();
   else scale.do(what.do, what.g, what.seconds);
   return answerJson({
