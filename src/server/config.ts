@@ -12,6 +12,9 @@ export function lettersFolder(): string {
   return process.env.PROPORTIA_LETTERS || join(dataFolder(), 'letters');
 }
 
+/** Whether a label printer is at hand: `PROPORTIA_PRINTER=practice` shows what one would print. */
+export const hasPrinter = (): boolean => (process.env.PROPORTIA_PRINTER ?? '') !== '';
+
 /** The zone of a house that has set none: `PROPORTIA_ZONE` or the machine's own. */
 export const usualZone = (): string => process.env.PROPORTIA_ZONE || machineZone();
 

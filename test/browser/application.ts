@@ -53,6 +53,7 @@ export async function startApplication({
     PROPORTIA_DATA: folder,
     PROPORTIA_TODAY: FIXED_DAY,
     PROPORTIA_ZONE: 'UTC',
+    PROPORTIA_PRINTER: 'practice',
     HOST: '127.0.0.1',
     PORT: String(port),
   };

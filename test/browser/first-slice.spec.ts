@@ -61,8 +61,8 @@ test('from a formula to a checked label', async ({ page }) => {
   await expect(list).toContainText('Glycerin');
   const text = (await list.textContent())!;
 
-  await open(page, application, '/wrap/night-mail');
-  const out = page.getByRole('region', { name: 'Out' });
+  await open(page, application, '/wrap/night-mail?batch=draft');
+  const out = page.getByRole('region', { name: 'Out and issued' });
   await expect(async () => {
     await page.getByRole('tab', { name: 'Out and issued' }).click();
     await expect(out).toBeVisible({ timeout: 500 });

@@ -14,7 +14,7 @@ const market = (page: Page, name: RegExp) =>
 const description = (page: Page) => page.getByLabel('Description, for the shop');
 
 test('words are classed as they are typed, taken back by a plainer wording, and undone', async ({ page }) => {
-  await open(page, application, '/wrap/waiting-room');
+  await open(page, application, '/wrap/waiting-room?batch=draft');
   await expect(page.getByRole('region', { name: 'Label' })).toBeVisible(); // drawn, so the island is awake
   await expect(page.getByRole('group', { name: 'Market' })).toContainText(/US\s*soap proper/);
   await description(page).fill('A vegan bar that moisturises. It does not heal.');
@@ -42,7 +42,7 @@ test('words are classed as they are typed, taken back by a plainer wording, and 
 test('a label in another shape says what does not fit, then prints, is issued and prints again the same', async ({
   page,
 }) => {
-  await open(page, application, '/wrap/ticket-office');
+  await open(page, application, '/wrap/ticket-office?batch=draft');
   const label = page.getByRole('region', { name: 'Label' });
   await expect(label.getByRole('img')).toBeVisible();
   await expect(label).toContainText('at least 1.20 mm');
@@ -53,7 +53,7 @@ test('a label in another shape says what does not fit, then prints, is issued an
   await expect(blocking).toContainText(/needs \d+\.\d mm more height/);
   await expect(blocking).toContainText('a notice beside small unwrapped bars');
   await tab(page, 'Out and issued');
-  const out = page.getByRole('region', { name: 'Out' });
+  const out = page.getByRole('region', { name: 'Out and issued' });
   await out.getByRole('button', { name: 'PDF with trim and bleed' }).click();
   await expect(out.getByRole('alert')).toContainText('more height than there is');
   await page.getByRole('textbox', { name: 'High' }).fill('90');

@@ -13,7 +13,8 @@ import { addDocument } from '../../src/server/repositories/materials';
 import type { Wrap } from '../../src/core/records/wrap';
 import { findWrap } from '../../src/server/repositories/wraps';
 import { labelFile } from '../../src/server/services/wrap/labels';
-import { saveProductWrap, wrapData } from '../../src/server/services/wrap/wrap';
+import { saveProductWrap, wrapData, wrapOpened } from '../../src/server/services/wrap/wrap';
+import { listBatches } from '../../src/server/store/batches';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
 
@@ -102,7 +103,13 @@ describe('labels over the demo', () => {
           const plan = planFormat(wide);
           const letters = leastLetters(market, plan, 'band').mm;
           const digits = leastDigits(market, net, plan).mm;
-          for (const piece of pieces) {
+          // Of no batch: its paper says so, on the page and outside the trim.
+          const note = pieces.find(({ text }) => text.startsWith('DRAFT'))!;
+          expect(
+            [note.xMm, note.yMm].every((mm) => mm > 0 && mm < EDGE_MM),
+            `${note.xMm} ${note.yMm}`,
+          ).to.equal(true);
+          for (const piece of pieces.filter((one) => one !== note)) {
             expect(piece.xMm, piece.text).to.be.at.least(EDGE_MM);
             expect(piece.xMm + piece.widthMm, piece.text).to.be.at.most(widthMm - EDGE_MM + 0.01);
             expect(piece.yMm, piece.text).to.be.within(EDGE_MM, heightMm - EDGE_MM);
@@ -126,6 +133,8 @@ describe('labels over the demo', () => {
         (await labelFile(test.house, 'night-mail', 'EU', 'a4')).body as Uint8Array,
       );
       expect(pieces.filter(({ text }) => text.startsWith('86 g')).length).to.equal(8);
+      // Of no batch: its paper says so.
+      expect(pieces.some(({ text }) => text.includes('DRAFT'))).to.equal(true);
       await labelFile(test.house, 'night-mail', 'EU', 'letter');
       const large = { shape: 'sticker' as const, widthMm: 400, heightMm: 300, marginMm: 3 };
       await change('night-mail', { markets: { ...wrap.markets, EU: { school: 'added', format: large } } });
@@ -173,6 +182,23 @@ describe('labels over the demo', () => {
     });
   });
 
+  /** So many of an issued label on sheets; one that nobody can count is refused. */
+  async function sheetsOf(id: string): Promise<void> {
+    const get = (query: string) => call(reprintRoute(), 'GET', `/?${query}`, {}, { id });
+    const read = async (query: string) =>
+      readBack(new Uint8Array((await get(query)).body as unknown as ArrayBuffer));
+    const full = await read('as=a4');
+    const perSheet = full.pieces.filter(({ text }) => text.startsWith('86 g')).length;
+    expect(perSheet).to.be.greaterThan(1);
+    expect([full.pages, full.pieces.some(({ text }) => text.includes('DRAFT'))]).to.deep.equal([1, false]);
+    expect((await read(`as=a4&copies=${perSheet + 1}`)).pages).to.equal(2);
+    const few = await read('as=letter&copies=1');
+    expect(few.pieces.filter(({ text }) => text.startsWith('86 g'))).to.have.length(1);
+    expect(few.embedded.some(({ missingFile }) => missingFile)).to.equal(false);
+    for (const wrong of ['copies=0', 'copies=1.5', 'copies=x', 'copies=99999', 'as=png'])
+      expect((await get(wrong)).status, wrong).to.equal(422);
+  }
+
   describe('issued labels', () => {
     it('reprint to the byte after formula, paper and day have changed, and tell what would differ', async () => {
       const params = { id: 'night-mail' };
@@ -190,6 +216,7 @@ describe('labels over the demo', () => {
         rulebookEdition: string;
       };
       expect(label.papers.map(({ number }) => number)).to.include('BA-1407');
+      await sheetsOf(label.id);
       const print = async () =>
         Buffer.from(
           (await call(reprintRoute(), 'GET', '/', {}, { id: label.id })).body as unknown as ArrayBuffer,
@@ -239,6 +266,25 @@ describe('labels over the demo', () => {
       expect(refused.body).to.have.nested.property('errors[0].path', 'batch');
       const odd = await call(issuedRoute(), 'POST', '/', sending('{"market":"MOON"}'), { id: 'branch-line' });
       expect(odd.status).to.equal(422);
+    });
+  });
+
+  describe('the wrap as it opens', () => {
+    it('is for the newest batch without a label, for the formula by its word, for another where asked', async () => {
+      const open = (asked: string | null) => wrapOpened(test.house, 'first-light', asked);
+      const first = (await open(null)).batch!;
+      const poured = (await listBatches(test.house, { state: null, product: 'first-light' })).filter(
+        ({ pouredAt }) => pouredAt !== null,
+      );
+      expect(first.code).to.equal(poured[0]!.code);
+      expect((await open('draft')).batch).to.equal(null);
+      expect((await open('fl-261014')).batch!.code).to.equal('FL-261014');
+      const body = JSON.stringify({ market: 'EU', batch: first.id });
+      const answer = await call(issuedRoute(), 'POST', '/', sending(body), { id: 'first-light' });
+      expect(answer.status).to.equal(201);
+      const next = await open(null);
+      expect(next.batch!.code).to.not.equal(first.code);
+      expect(next.batches.find(({ code }) => code === 'FL-261014')!.bars).to.be.greaterThan(0);
     });
   });
 

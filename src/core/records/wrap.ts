@@ -65,6 +65,9 @@ export interface IssuedLabel {
 }
 
 /** What the wrap's screen needs; claims and checklists follow from it on the spot. */
+/** In the place of a batch: the label of the formula, a draft. */
+export const DRAFT = 'draft';
+
 export interface WrapData {
   product: Product;
   version: Pick<WorkingVersion, 'revision' | 'formula'>;
@@ -95,8 +98,10 @@ export interface WrapData {
     /** The last month that its label says, YYYY-MM; null where it says none. */
     endsOn: string | null;
   } | null;
-  /** Poured batches that a label can be made for. */
-  batches: { id: string; code: string }[];
+  /** Poured batches that a label can be made for, with their good bars. */
+  batches: { id: string; code: string; bars: number }[];
+  /** Whether a label printer is at hand. */
+  hasPrinter: boolean;
   onDate: string;
   rulebookEdition: string;
 }

@@ -189,7 +189,7 @@ const Settings = memo(function Settings() {
         label="Used on"
         value={formula.usedOn ?? 'body'}
         options={USED_ON_OPTIONS}
-        onChange={(usedOn) => change((now) => ({ ...now, usedOn }), 'batter usedOn')}
+        onChange={(usedOn) => change((now) => ({ ...now, usedOn }), 'batter used on')}
       />
       <Figure
         at="margin"

@@ -74,7 +74,8 @@ function roundedLargest(largest: AssessedLine['maxInUnit']): Amount | null {
 
 /** What brings several lines that are past an advice together under it. */
 function togetherOf(limit: AssessedLimit | null): Together | null {
-  if (!limit || binds(limit.force) || limit.contributors.length < 2 || limit.nominalPct <= limit.maxPct) return null;
+  if (!limit || binds(limit.force) || limit.contributors.length < 2 || limit.nominalPct <= limit.maxPct)
+    return null;
   const share = Math.floor((100 * limit.maxPct) / limit.highPct) / 100;
   return share > 0 ? { lines: limit.contributors.map(({ line }) => line), share } : null;
 }

@@ -105,9 +105,15 @@ function useOut() {
   return { issued, count, busy, faults, download, issue, older };
 }
 
-/** Sends an issued label to the label printer. */
-function ToPrinter({ label }: { label: string }) {
-  const [copies, setCopies] = useState('1');
+const SHEETS = [
+  ['a4', 'A4 sheets'],
+  ['letter', 'Letter sheets'],
+] as const;
+
+/** So many of an issued label: on sheets, and where a label printer is at hand by it. At first as many as its batch has bars. */
+function Copies({ label, bars }: { label: string; bars: number }) {
+  const { hasPrinter } = useDesk().data;
+  const [copies, setCopies] = useState(String(bars));
   const [said, setSaid] = useState('');
   const count = readNumberOrNull(copies);
   const print = async () => {
@@ -123,9 +129,20 @@ function ToPrinter({ label }: { label: string }) {
         value={copies}
         onChange={(event) => setCopies(event.target.value)}
       />
-      <button type="button" className="action py-0" disabled={count === null} onClick={() => void print()}>
-        To the label printer
-      </button>
+      {SHEETS.map(([as, words]) => (
+        <a
+          key={as}
+          className="text-ultra underline"
+          href={`${address('labels', label)}?as=${as}&copies=${count ?? ''}`}
+        >
+          {words}
+        </a>
+      ))}
+      {hasPrinter && (
+        <button type="button" className="action py-0" disabled={count === null} onClick={() => void print()}>
+          To the label printer
+        </button>
+      )}
       <span role="status">
         {said}{' '}
         {said === 'sent' && (
@@ -140,11 +157,13 @@ function ToPrinter({ label }: { label: string }) {
 
 interface IssuedRowProps {
   label: Listed;
+  /** Good bars of its batch; 1 where it is of none. */
+  bars: number;
   isPicked: boolean;
   onPick: () => void;
 }
 
-function IssuedRow({ label, isPicked, onPick }: IssuedRowProps) {
+function IssuedRow({ label, bars, isPicked, onPick }: IssuedRowProps) {
   return (
     <li className="flex flex-wrap items-baseline gap-x-3 border-b border-hair py-1">
       <label className="flex cursor-pointer items-center gap-1.5">
@@ -160,7 +179,7 @@ function IssuedRow({ label, isPicked, onPick }: IssuedRowProps) {
       <a className="text-ultra underline" href={address('labels', label.id)}>
         Print again
       </a>
-      <ToPrinter label={label.id} />
+      <Copies label={label.id} bars={bars} />
       {label.differs.length > 0 && (
         <span className="font-medium">Would read differently today: {label.differs.join(', ')}.</span>
       )}
@@ -169,6 +188,7 @@ function IssuedRow({ label, isPicked, onPick }: IssuedRowProps) {
 }
 
 function IssuedLabels({ issued }: { issued: readonly Listed[] }) {
+  const { batches } = useDesk().data;
   const [picked, setPicked] = useState<readonly string[]>([]);
   const pick = (id: string) =>
     setPicked((all) => (all.includes(id) ? all.filter((one) => one !== id) : [...all, id].slice(-2)));
@@ -187,6 +207,7 @@ function IssuedLabels({ issued }: { issued: readonly Listed[] }) {
           <IssuedRow
             key={label.id}
             label={label}
+            bars={batches.find(({ code }) => code === label.batchCode)?.bars || 1}
             isPicked={picked.includes(label.id)}
             onPick={() => pick(label.id)}
           />
@@ -203,7 +224,7 @@ export function IssuedPanel() {
   const { market } = useDesk();
   const { issued, count, busy, faults, download, issue, older } = useOut();
   return (
-    <section aria-label="Out" className="py-2">
+    <section aria-label="Out and issued" className="py-2">
       <div className="flex flex-wrap gap-2">
         {OUTS.map(([as, words]) => (
           <button key={as} type="button" className="action py-0" onClick={() => void download(as)}>

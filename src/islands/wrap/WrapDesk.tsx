@@ -3,7 +3,7 @@ import { useCallback, useMemo, useReducer, useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { MARKETS, type Market } from '../../core/formula/types';
 import { marketRules } from '../../rulebook/markets';
-import type { StoredWrap, Wrap, WrapData } from '../../core/records/wrap';
+import { DRAFT, type StoredWrap, type Wrap, type WrapData } from '../../core/records/wrap';
 import { address } from '../../ui/api';
 import { historyReducer, startHistory, useUndoKeys } from '../../ui/history';
 import { SaveLine } from '../../ui/SaveLine';
@@ -101,7 +101,7 @@ function LeadsTo() {
 /** For the formula as it stands, or for one batch as it was weighed. */
 function ForBatch({ data: { product, batch, batches } }: { data: WrapData }) {
   if (batches.length === 0) return null;
-  const place = (id: string) => `/wrap/${product.id}${id ? `?batch=${encodeURIComponent(id)}` : ''}`;
+  const place = (id: string) => `/wrap/${product.id}?batch=${encodeURIComponent(id || DRAFT)}`;
   return (
     <div className="flex flex-wrap items-baseline gap-x-4">
       <label className="flex items-baseline gap-2">
@@ -111,7 +111,7 @@ function ForBatch({ data: { product, batch, batches } }: { data: WrapData }) {
           value={batch?.id ?? ''}
           onChange={(event) => location.assign(place(event.target.value))}
         >
-          <option value="">the formula as it stands</option>
+          <option value="">the formula as it stands, a draft</option>
           {batches.map(({ id, code }) => (
             <option key={id} value={id}>
               batch {code}, as weighed

@@ -132,6 +132,20 @@ export class LabelQueryDoor {
   @Optional() @Id() batch?: string;
 }
 
+/** More bars than a batch ever had. */
+const MOST_COPIES = 5000;
+
+export class ReprintQueryDoor {
+  @Optional() @OneOf(['pdf', 'a4', 'letter']) as?: string;
+  @Optional()
+  @Rule(
+    'not-a-count',
+    `Say how many labels: a whole number from 1 to ${MOST_COPIES}.`,
+    (value) => Number.isInteger(value) && (value as number) >= 1 && (value as number) <= MOST_COPIES,
+  )
+  copies?: number;
+}
+
 /** Gaps in one phrase; with more of them it would fit almost anything. */
 const MOST_GAPS = 3;
 /** Words of one phrase that may be left out, and words that may stand for one; each multiplies what has to be tried. */

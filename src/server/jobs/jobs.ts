@@ -30,6 +30,7 @@ const jobs = {
   faultOf: async () => (await import('../archive/backup-job')).faultOf,
   getReady: async () => (await import('../archive/restore')).getReady,
   makeLabel: async () => (await import('../labels/label-job')).makeLabel,
+  sheetsOfIssued: async () => (await import('../labels/issued-sheets')).sheetsOfIssued,
   readLogo: async () => (await import('../labels/logo')).readLogo,
   productSheetPdf: async () => (await import('../labels/product-sheet')).productSheetPdf,
   recordPdf: async () => (await import('../labels/record-pdf')).recordPdf,

@@ -24,6 +24,8 @@ export interface LabelTask {
   logo: Logo | null;
   netMassG: number;
   title: string;
+  /** Words beside the label on paper, outside its trim; null for none. */
+  note: string | null;
   form: LabelForm;
 }
 
@@ -71,13 +73,17 @@ function tryOther(task: LabelTask, layout: Layout, picture: Picture | null): voi
   lacking.waysOut = [`the list as ${task.other.school}, which fits`, ...(lacking.waysOut ?? [])];
 }
 
-async function fileOf({ form, title }: LabelTask, layout: Layout, pictures: ReadonlyMap<string, Picture>) {
+async function fileOf(
+  { form, title, note }: LabelTask,
+  layout: Layout,
+  pictures: ReadonlyMap<string, Picture>,
+) {
   if (form === 'layout') return null;
   if (form === 'preview') return layoutSvg(layout, title, pictures, true);
   if (layout.findings.length > 0) return null;
   if (form === 'svg') return layoutSvg(layout, title, pictures, false);
-  if (form === 'pdf') return layoutPdf(layout, title, pictures);
-  return sheetPdf(layout, title, form === 'a4' ? 'A4' : 'Letter', pictures);
+  if (form === 'pdf') return layoutPdf(layout, title, { pictures, note });
+  return sheetPdf(layout, title, form === 'a4' ? 'A4' : 'Letter', { pictures, note });
 }
 
 /** Makes a label. Findings tell what is in the way of a print; a file for print is made only without any. */

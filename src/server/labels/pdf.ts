@@ -7,13 +7,13 @@ import { runsOf, runWidth } from './fonts';
 import type { Picture } from './svg';
 
 /** Points in a millimetre: 72 to the inch, 25.4 mm to the inch. */
-const POINTS_PER_MM = 72 / 25.4;
+export const POINTS_PER_MM = 72 / 25.4;
 /** Past the trim the paper's colour goes on, so that a cut a hair off shows no white. */
 const BLEED_MM = 3;
-const MARK_MM = 4;
-const MARK_GAP_MM = 1;
-const SHEET_MARGIN_MM = 10;
-const SHEET_GAP_MM = 6;
+export const MARK_MM = 4;
+export const MARK_GAP_MM = 1;
+export const SHEET_MARGIN_MM = 10;
+export const SHEET_GAP_MM = 6;
 
 export const SHEETS = { A4: [210, 297], Letter: [215.9, 279.4] } as const;
 export type Sheet = keyof typeof SHEETS;
@@ -110,11 +110,33 @@ function newDocument(widthMm: number, heightMm: number, title: string): Document
   return new PDFDocument({ size, margin: 0, info: { Title: title, Creator: 'Proportia' } });
 }
 
+/** What goes beside the labels on paper. */
+interface Beside {
+  pictures?: ReadonlyMap<string, Picture>;
+  note?: string | null;
+}
+
+const NOTE_MM = 2.2;
+const NOTE_EDGE_MM = 1;
+
+/** Words in the corner of a page, where nothing is cut out of it. */
+function drawNote(document: Document, note: string | null): void {
+  if (note === null) return;
+  let x = pt(NOTE_EDGE_MM);
+  for (const run of runsOf(note, 'strong')) {
+    if (run.isJar) continue;
+    document.registerFont(run.file.name, run.file.data);
+    document.font(run.file.name).fontSize(pt(NOTE_MM)).fillColor('#000000');
+    document.text(run.text, x, pt(NOTE_EDGE_MM + NOTE_MM), { lineBreak: false, baseline: 'alphabetic' });
+    x += runWidth(run, pt(NOTE_MM));
+  }
+}
+
 /** One label on a page of its own, with bleed and cut marks around the trim. */
 export function layoutPdf(
   layout: Layout,
   title: string,
-  pictures: ReadonlyMap<string, Picture> = new Map(),
+  { pictures = new Map<string, Picture>(), note = null }: Beside = {},
 ): Promise<Uint8Array> {
   const edgeMm = BLEED_MM + MARK_GAP_MM + MARK_MM;
   const { widthMm, heightMm } = layout;
@@ -129,6 +151,7 @@ export function layoutPdf(
     TrimBox: boxAround(0),
     BleedBox: boxAround(BLEED_MM),
   });
+  drawNote(document, note);
   document.translate(pt(edgeMm), pt(edgeMm));
   drawLabel(document, layout, pictures, BLEED_MM);
   drawCutMarks(document, layout, BLEED_MM + MARK_GAP_MM);
@@ -137,7 +160,7 @@ export function layoutPdf(
 
 /** As many labels as a sheet holds, upright or turned, whichever holds more; 0 where it holds none. */
 export function labelsPerSheet(
-  { widthMm, heightMm }: Layout,
+  { widthMm, heightMm }: Pick<Layout, 'widthMm' | 'heightMm'>,
   sheet: Sheet,
 ): { columns: number; rows: number; isTurned: boolean } {
   const fit = (wide: number, high: number) => ({
@@ -155,12 +178,13 @@ export async function sheetPdf(
   layout: Layout,
   title: string,
   sheet: Sheet,
-  pictures: ReadonlyMap<string, Picture> = new Map(),
+  { pictures = new Map<string, Picture>(), note = null }: Beside = {},
 ): Promise<Uint8Array | null> {
   const { columns, rows, isTurned } = labelsPerSheet(layout, sheet);
   if (columns < 1 || rows < 1) return null;
   const [wide, high] = isTurned ? [SHEETS[sheet][1], SHEETS[sheet][0]] : SHEETS[sheet];
   const document = newDocument(wide, high, title);
+  drawNote(document, note);
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
       document.save();

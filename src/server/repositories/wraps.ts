@@ -70,6 +70,20 @@ export async function labelsOfBatch(db: Knex, productId: string, code: string): 
   );
 }
 
+/** Which of these codes have a label issued for them. */
+export async function labelledCodes(
+  db: Knex,
+  productId: string,
+  codes: readonly string[],
+): Promise<ReadonlySet<string>> {
+  const code = "json_extract(body, '$.batchCode')";
+  const rows: { code: string }[] = await db('issued_labels')
+    .where('product_id', productId)
+    .whereIn(db.raw(code) as never, codes)
+    .distinct(db.raw(`${code} as code`));
+  return new Set(rows.map((row) => row.code));
+}
+
 /** How many labels were issued for a bar. */
 export async function issuedCount(db: Knex, productId: string): Promise<number> {
   const [row] = await db('issued_labels')

@@ -4,13 +4,15 @@ import { batchRequest } from '../../../core/batch/request';
 import { madeOn, placedDays } from '../../../core/curing/batch-cure';
 import { MARKETS } from '../../../core/formula/types';
 import { durabilityFrom } from '../../../core/labels/content';
+import type { BatchSummary } from '../../../core/records/batch';
 import type { Wrap } from '../../../core/records/wrap';
 import type { House } from '../../house';
 import { fault, HttpFault } from '../../http';
 import { materialsOf, snapshotOf } from '../../store/snapshot';
 import { settledNow } from '../../store/cures';
 import { type AssessedProduct } from '../worktable/products';
-import { requireBatch } from '../../store/batches';
+import { labelledCodes } from '../../repositories/wraps';
+import { listBatches, requireBatch } from '../../store/batches';
 import { requireProduct } from '../../store/products';
 
 /** What a batch puts in the place of the wrap's own. */
@@ -61,6 +63,16 @@ export async function assessBatchEverywhere(
       netMassG: batch.released.at(-1)?.netMassG ?? null,
     },
   };
+}
+
+/** The newest batch of a bar that is still here and has no label yet, by its id; null where there is none. */
+export async function batchToLabel(house: House, productId: string): Promise<string | null> {
+  const isHere = ({ pouredAt, state }: BatchSummary) =>
+    pouredAt !== null && state !== 'discarded' && state !== 'stopped' && state !== 'soldOut';
+  const here = (await listBatches(house, { state: null, product: productId })).filter(isHere);
+  const codes = here.map(({ code }) => code);
+  const labelled = await labelledCodes(house.db, productId, codes);
+  return here.find(({ code }) => !labelled.has(code))?.id ?? null;
 }
 
 /** A wrap as it is for a batch: its code, its bars, its net weight. */

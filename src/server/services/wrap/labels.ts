@@ -47,6 +47,9 @@ async function sheetFile(
   return { mime: 'application/pdf', extension: 'pdf', body: await told(sheet, 'as') };
 }
 
+const DRAFT_NOTE = 'DRAFT of the formula, of no batch';
+const TOO_LARGE = 'Not one label of this size fits on that sheet. Print it one up.';
+
 /** A label in a form that leaves the house; 422 with what stands in the way of a print. */
 export async function labelFile(
   house: House,
@@ -63,9 +66,10 @@ export async function labelFile(
       ? { mime: 'text/plain; charset=utf-8', extension: 'txt', body: labelText(content) }
       : { mime: 'text/html; charset=utf-8', extension: 'html', body: labelHtml(content) };
   }
-  const { file } = await printableLabel(house, productId, market, as, batch);
-  if (file === null)
-    throw fault(422, 'too-large', 'Not one label of this size fits on that sheet. Print it one up.', 'as');
+  // What is of no batch is told as such on paper too, outside the trim.
+  const note = batch === null ? DRAFT_NOTE : null;
+  const { file } = await printableLabel(house, productId, market, as, { batch, note });
+  if (file === null) throw fault(422, 'too-large', TOO_LARGE, 'as');
   return as === 'svg'
     ? { mime: 'image/svg+xml', extension: 'svg', body: file }
     : { mime: 'application/pdf', extension: 'pdf', body: file };
@@ -79,7 +83,7 @@ export async function issueLabel(
   key: string | null = null,
   batch: string | null = null,
 ): Promise<IssuedLabel> {
-  const { file, content, gathered } = await printableLabel(house, productId, market, 'pdf', batch);
+  const { file, content, gathered } = await printableLabel(house, productId, market, 'pdf', { batch });
   const { product, version, assessment, materials, stored } = gathered;
   const wrap = wrapOfBatch(stored.wrap, gathered.ofBatch);
   const settings = wrap.markets[market];
@@ -113,9 +117,20 @@ export async function issueLabel(
   );
 }
 
-/** The PDF of an issued label, to the byte as it was issued; 404 where there is none. */
-export async function reprint({ db }: House, id: string): Promise<Uint8Array> {
+/** How an issued label is printed again: to the byte as it was, or so many of it on sheets. */
+export interface Reprint {
+  as: 'pdf' | 'a4' | 'letter';
+  /** Null for one sheet full. */
+  copies: number | null;
+}
+
+/** The PDF of an issued label; 404 where there is none, 422 where not one fits on a sheet. */
+export async function reprint({ db }: House, id: string, { as, copies }: Reprint): Promise<Uint8Array> {
   const pdf = await issuedPdf(db, id);
   if (!pdf) throw fault(404, 'unknown-label', `There is no issued label "${id}".`, 'id');
-  return pdf;
+  if (as === 'pdf') return pdf;
+  const task = { pdf, sheet: as === 'a4' ? 'A4' : 'Letter', copies, title: `${id}, sheets` } as const;
+  const sheets = await told(onThread('sheetsOfIssued', task), 'as');
+  if (!sheets) throw fault(422, 'too-large', TOO_LARGE, 'as');
+  return sheets;
 }

@@ -10,11 +10,19 @@ import { USUAL_FORMATS } from '../../../core/labels/formats';
 import { netFromBars } from '../../../core/labels/heights';
 import { standingIn, type Standing } from '../../../core/labels/standing';
 import type { Product } from '../../../core/records/product';
-import type { IssuedLabel, Maker, StoredWrap, Wrap, WrapData } from '../../../core/records/wrap';
+import {
+  DRAFT,
+  type IssuedLabel,
+  type Maker,
+  type StoredWrap,
+  type Wrap,
+  type WrapData,
+} from '../../../core/records/wrap';
 import { dayOf } from '../../../core/quantities/day';
 import { claimPatterns } from '../../../rulebook/claims';
 import { marketRules } from '../../../rulebook/markets';
 import { rulebook } from '../../../rulebook';
+import { hasPrinter } from '../../config';
 import type { House } from '../../house';
 import { HttpFault } from '../../http';
 import { onThread } from '../../jobs/threads';
@@ -24,7 +32,7 @@ import { findMaker, findSetting } from '../../repositories/settings';
 import { findLogo, findWrap, issuedCount, issuedLabels, putWrap } from '../../repositories/wraps';
 import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
-import { assessBatchEverywhere, wrapOfBatch, type OfBatch } from './batch-label';
+import { assessBatchEverywhere, batchToLabel, wrapOfBatch, type OfBatch } from './batch-label';
 import { assessEverywhere, type AssessedProduct } from '../worktable/products';
 import { papersStanding } from '../../store/papers';
 import { listBatches } from '../../store/batches';
@@ -164,6 +172,8 @@ export interface LabelOf {
   wrap?: Wrap;
   /** A batch, whose label answers for what was weighed. */
   batch?: string | null;
+  /** Words beside it on paper. */
+  note?: string | null;
 }
 
 /** A label as the saved wrap has it, or as a wrap on the screen would; 404 and 422 as faults. */
@@ -172,7 +182,7 @@ export async function labelFor(
   productId: string,
   market: Market,
   form: LabelForm,
-  { wrap: wrapOnScreen, batch = null }: LabelOf = {},
+  { wrap: wrapOnScreen, batch = null, note = null }: LabelOf = {},
 ): Promise<Label> {
   const gathered = await gather(house, productId, batch);
   const wrap = wrapOfBatch(wrapOnScreen ?? gathered.stored.wrap, gathered.ofBatch);
@@ -191,6 +201,7 @@ export async function labelFor(
       logo: wrap.look.logo ? await findLogo(house.db) : null,
       netMassG: netOf(gathered, wrap),
       title: `${gathered.product.name}, ${market}, batch ${wrap.batchCode}`,
+      note,
       form,
     }),
     'wrap',
@@ -204,9 +215,9 @@ export async function printableLabel(
   productId: string,
   market: Market,
   form: LabelForm,
-  batch: string | null = null,
+  of: Omit<LabelOf, 'wrap'> = {},
 ): Promise<Label> {
-  const made = await labelFor(house, productId, market, form, { batch });
+  const made = await labelFor(house, productId, market, form, of);
   if (made.layout.findings.length > 0) {
     const errors = made.layout.findings.map(({ element, code, message }) => ({
       path: element,
@@ -279,6 +290,15 @@ export async function olderLabels(
 }
 
 /** Gathers the wrap of a bar; 404 where there is none. */
+/**
+ * What the wrap opens with: for the batch that is asked for, for the formula by `draft`, and unasked for the newest batch
+ * without a label.
+ */
+export async function wrapOpened(house: House, productId: string, asked: string | null): Promise<WrapData> {
+  const batch = asked === null ? await batchToLabel(house, productId) : asked === DRAFT ? null : asked;
+  return wrapData(house, productId, batch);
+}
+
 export async function wrapData(
   house: House,
   productId: string,
@@ -313,7 +333,10 @@ export async function wrapData(
       lightestG: gathered.ofBatch.lightestG,
       differs: await differsFromFormula(house, gathered, maker),
     },
-    batches: batches.filter(({ pouredAt }) => pouredAt !== null).map(({ id, code }) => ({ id, code })),
+    batches: batches
+      .filter(({ pouredAt }) => pouredAt !== null)
+      .map(({ id, code, bars }) => ({ id, code, bars: bars.good })),
+    hasPrinter: hasPrinter(),
     onDate: house.today,
     rulebookEdition: rulebook().edition,
   };

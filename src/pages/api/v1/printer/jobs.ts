@@ -10,7 +10,7 @@ export const POST = endpoint(async ({ request }) => {
   const { label, copies } = await readShaped<{ label: string; copies: number }>(PrintDoor, request);
   const house = await openHouse();
   // Only what was issued is printed, as it was issued.
-  await reprint(house, label);
+  await reprint(house, label, { as: 'pdf', copies: null });
   return answerJson({ job: labelPrinter().print(label, copies, house.now) }, 201);
 });
 
