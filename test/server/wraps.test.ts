@@ -285,6 +285,22 @@ describe('labels over the demo', () => {
       const next = await open(null);
       expect(next.batch!.code).to.not.equal(first.code);
       expect(next.batches.find(({ code }) => code === 'FL-261014')!.bars).to.be.greaterThan(0);
+      // What becomes of the formula is nothing to bars that were made before.
+      const { version } = (await findProduct(test.db, 'first-light'))!;
+      const honey = {
+        id: 'new',
+        material: 'honey',
+        stage: 'trace',
+        amount: { value: 2, unit: '%fats' },
+      } as const;
+      const lines = [...version.formula.lines, honey];
+      await saveProductFormula(test.house, 'first-light', version.revision, { ...version.formula, lines });
+      for (const asked of [null, 'draft', 'fl-261014'])
+        expect(
+          (await open(asked)).issued.find(({ batchCode }) => batchCode === first.code)!.differs,
+        ).to.deep.equal([]);
+      const after = (await findProduct(test.db, 'first-light'))!.version;
+      await saveProductFormula(test.house, 'first-light', after.revision, version.formula);
     });
   });
 

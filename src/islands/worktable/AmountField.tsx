@@ -26,7 +26,7 @@ const PERCENTS = [
 /** Asks what a bare percent is of; the answer holds for the whole house from then on. */
 function OfWhat({ amount, onSay }: { amount: Amount; onSay: (amount: Amount) => void }) {
   return (
-    <p role="status" className="text-[0.9rem] leading-tight">
+    <p role="status" className="mt-1.5 text-[0.9rem] leading-tight">
       {amount.value} % of what?
       {PERCENTS.map(([unit, words]) => (
         <button

@@ -6,6 +6,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { binds, effectOnProduct } from '../../core/loads/limits';
 import { CRAFT_MEANING, MARKET_WORDS, percent, VERDICT_MEANINGS, VERDICT_WORDS } from '../../ui/words';
 import { useTable } from './context';
+import { useSums } from './Sums';
 import { againstLimit, sourceOf, subjectName } from './view';
 
 /** The market's verdict and the least room it has left, in words and as a small stroke. */
@@ -46,6 +47,7 @@ export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
   const telling = assessment.limits.find((row) => effectOnProduct(row.force, row.verdict) === verdict);
   const worst = verdict === 'unproven' ? undefined : telling;
   const materialOf = (lineId: string) => formula.lines.find(({ id }) => id === lineId)?.material ?? lineId;
+  const off = useSums().sums.filter(({ isOff }) => isOff);
   const unproven = [...new Set(assessment.unproven.map(({ line }) => materialName(materialOf(line))))];
   return (
     <section aria-label="Verdict" className="border-b border-line pb-2">
@@ -66,6 +68,12 @@ export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
           </>
         )}
       </p>
+      {off.length > 0 && (
+        <p role="alert" className="mt-1 text-madder">
+          It rests on figures that do not add up:{' '}
+          {off.map(({ of, pct }) => `${of === 'fats' ? 'fats' : 'liquids'} of ${percent(pct)}`).join(', ')}.
+        </p>
+      )}
       <ul className="mt-1 text-[0.93rem]">
         {assessment.markets.map((entry) => (
           <MarketLine key={entry.market} {...entry} />

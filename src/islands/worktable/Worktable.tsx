@@ -14,6 +14,7 @@ import { useFormula, useFormulaSaving, useMaterials, useOpen, useRowActions, use
 import { Later } from './Later';
 import { BatterLines, Loads } from './Lines';
 import { VerdictPanel } from './Outcome';
+import { Sums } from './Sums';
 import { PortionsPanel } from './Portions';
 import { useReckoning } from './reckoning';
 import { Side } from './Side';
@@ -56,6 +57,7 @@ const Batter = memo(function Batter({ onFound }: { onFound: (found: FoundMateria
         <FindMaterial label="Add a material" onFound={onFound} />
         <section aria-label="Batter" className="sheet mt-3">
           <BatterLines />
+          <Sums />
           <BatterSettings />
         </section>
         <PortionsPanel />

@@ -33,7 +33,8 @@ export function inWords(id: string): string {
 /** What a limit speaks of, in words. */
 export function subjectName(limit: AssessedLimit, materialName: (id: string) => string): string {
   const { type, id } = limit.subject;
-  if (type === 'material') return materialName(id);
+  // A part of a mix is not on the table, and has no name there.
+  if (type === 'material') return materialName(id) === id ? inWords(id) : materialName(id);
   return type === 'kind' ? KIND_WORDS[id as Kind] : inWords(id);
 }
 

@@ -37,7 +37,7 @@ import {
 } from '../../repositories/products';
 import { findCurrency, findSetting } from '../../repositories/settings';
 import { issuedCount } from '../../repositories/wraps';
-import { materialsOf, snapshotOf } from '../../store/snapshot';
+import { materialsOf, snapshotOf, type StoreSnapshot } from '../../store/snapshot';
 import { once, takenIds, writing } from '../../store/writing';
 import { freeId } from '../../store/ids';
 import { papersStanding } from '../../store/papers';
@@ -144,8 +144,17 @@ export interface AssessedProduct {
 /** A product with its saved formula's assessment in every market there is; 404 and 422 as faults. */
 export async function assessEverywhere({ db, today }: House, id: string): Promise<AssessedProduct> {
   const { product, version } = await requireProduct(db, id);
+  return assessAs(product, version, today, await snapshotOf(db, today));
+}
+
+/** The same for a formula that another version holds, or held; 422 as a fault. */
+export function assessAs(
+  product: Product,
+  version: WorkingVersion,
+  today: string,
+  snapshot: StoreSnapshot,
+): AssessedProduct {
   const request = { ...productRequest(product, version.formula, today), markets: [...MARKETS] };
-  const snapshot = await snapshotOf(db, today);
   const result = assess(request, snapshot);
   if (!result.ok) throw new HttpFault(422, result.errors);
   return {

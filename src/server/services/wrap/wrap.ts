@@ -30,10 +30,10 @@ import { told } from '../../jobs/told';
 import type { LabelForm, MadeLabel } from '../../labels/label-job';
 import { findMaker, findSetting } from '../../repositories/settings';
 import { findLogo, findWrap, issuedCount, issuedLabels, putWrap } from '../../repositories/wraps';
-import { snapshotOf } from '../../store/snapshot';
+import { snapshotOf, type StoreSnapshot } from '../../store/snapshot';
 import { writing } from '../../store/writing';
 import { assessBatchEverywhere, batchToLabel, wrapOfBatch, type OfBatch } from './batch-label';
-import { assessEverywhere, type AssessedProduct } from '../worktable/products';
+import { assessAs, assessEverywhere, type AssessedProduct } from '../worktable/products';
 import { papersStanding } from '../../store/papers';
 import { listBatches } from '../../store/batches';
 import { requireProduct } from '../../store/products';
@@ -258,22 +258,51 @@ async function differsFromFormula(house: House, gathered: Gathered, maker: Maker
 /** Issued labels that are laid out at once, to be held against what they would say today. */
 const LABELS_AT_ONCE = 12;
 
+/** A label's own formula, frozen with it, under the rules and papers of today; null where it does not reckon any more. */
+function asFrozen(
+  gathered: Gathered,
+  { formula }: IssuedLabel,
+  today: string,
+  snapshot: StoreSnapshot,
+): Gathered | null {
+  const { product, version } = gathered;
+  try {
+    return { ...gathered, ...assessAs(product, { ...version, formula }, today, snapshot) };
+  } catch (error) {
+    if (error instanceof HttpFault) return null;
+    throw error;
+  }
+}
+
 /** Labels issued for a bar, newest first from a place on, each with what would read differently today. */
 async function issuedFrom(house: House, gathered: Gathered, from: number): Promise<WrapData['issued']> {
-  const { product, assessment, stored } = gathered;
+  const { product, stored, ofBatch } = gathered;
   const maker = await findMaker(house.db);
   const batches = await listBatches(house, { state: null, product: product.id });
   const labels = await issuedLabels(house.db, product.id, { from, most: LABELS_AT_ONCE });
-  return labels.map((label) => {
+  const snapshot = await snapshotOf(house.db, house.today);
+  const ofFormula = ofBatch === null ? gathered : await gather(house, product.id);
+  const differs: WrapData['issued'] = [];
+  for (const label of labels) {
     const { market, school, format, netMassG, batchCode: code } = label;
-    // A label of a batch is held against what one of that batch would say.
+    // A label of a batch is held against what one of that batch, as it was weighed, would say; any other against the formula's.
     const made = batches.find((one) => one.code === code && one.pouredAt !== null);
+    const its = !made
+      ? ofFormula
+      : made.id === ofBatch?.id
+        ? gathered
+        : asFrozen(ofFormula, label, house.today, snapshot);
+    if (its === null) {
+      differs.push({ ...label, differs: ['its batch, which does not reckon today'] });
+      continue;
+    }
     const madeOn = made && dayOf(made.pouredAt!, house.zone);
     const ofIts = wrapOfBatch(stored.wrap, madeOn ? { code, madeOn, netMassG, weighedG: [] } : null);
     const wrap: Wrap = { ...ofIts, markets: { ...ofIts.markets, [market]: { school, format } } };
-    const verdict = assessment.markets.find((entry) => entry.market === market)!.verdict;
-    return { ...label, differs: differences(label, contentOf(gathered, { wrap, market, maker }), verdict) };
-  });
+    const verdict = its.assessment.markets.find((entry) => entry.market === market)!.verdict;
+    differs.push({ ...label, differs: differences(label, contentOf(its, { wrap, market, maker }), verdict) });
+  }
+  return differs;
 }
 
 /** Older labels issued for a bar, from a place on; 404 where there is no such bar. */
@@ -289,7 +318,6 @@ export async function olderLabels(
   };
 }
 
-/** Gathers the wrap of a bar; 404 where there is none. */
 /**
  * What the wrap opens with: for the batch that is asked for, for the formula by `draft`, and unasked for the newest batch
  * without a label.
@@ -299,6 +327,7 @@ export async function wrapOpened(house: House, productId: string, asked: string 
   return wrapData(house, productId, batch);
 }
 
+/** Gathers the wrap of a bar; 404 where there is none. */
 export async function wrapData(
   house: House,
   productId: string,
