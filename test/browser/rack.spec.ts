@@ -248,4 +248,12 @@ test('a pour is planned on the line of days, moved by keys, and what follows is 
   await awake(page);
   await expect(bars.getByRole('button', { name: /^Pour of/ })).toBeVisible();
   await noViolations(page, 'what to pour next');
+  // One press leads to the plan of it, filled in as it was poured the last time.
+  await bars
+    .getByRole('listitem')
+    .filter({ hasText: 'Night Mail' })
+    .getByRole('link', { name: 'Pour it now' })
+    .click();
+  await expect(page.getByText(/^Filled in as batch NM-\d+ was poured\.$/)).toBeVisible();
+  await expect(page.getByLabel('Bar', { exact: true })).toHaveValue('night-mail');
 });

@@ -1,5 +1,6 @@
 /** What is said before a pour is begun. */
 import { expect } from 'chai';
+import { lastPour } from '../../src/server/services/pour/last-pour';
 import { planPour } from '../../src/server/services/pour/pour-plan';
 import { nextData } from '../../src/server/services/rack/next';
 import { call, sending } from './call';
@@ -7,6 +8,7 @@ import { DAY, useDemo } from './database';
 
 const ROUTES = {
   plan: () => import('../../src/pages/api/v1/batches/plan'),
+  begin: () => import('../../src/pages/api/v1/batches/index'),
   papers: () => import('../../src/pages/api/v1/materials/[id]/papers'),
 };
 const post = async (route: keyof typeof ROUTES, body: unknown, params = {}) => {
@@ -22,6 +24,25 @@ const post = async (route: keyof typeof ROUTES, body: unknown, params = {}) => {
 
 describe('planning a pour', () => {
   const demo = useDemo();
+
+  it('begins with the size, the lye stock and the hands of the last pour; with nothing where there was none', async () => {
+    const body = {
+      product: 'waiting-room',
+      size: { bars: 9 },
+      lyeStock: { concentrationPct: 50 },
+      by: 'Marit',
+    };
+    const { body: begun } = await post('begin', body);
+    expect(await lastPour(demo.house, 'waiting-room')).to.deep.equal({
+      code: begun.code,
+      kind: 'bars',
+      size: 9,
+      mould: null,
+      concentrationPct: 50,
+      by: 'Marit',
+    });
+    expect(await lastPour(demo.house, 'no-such-bar')).to.equal(null);
+  });
 
   it('says before the pour where a scent’s papers lie behind the newest edition', async () => {
     const warned = async () => {

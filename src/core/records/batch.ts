@@ -22,6 +22,18 @@ export interface BatchSummary {
   bars: Batch['bars'];
 }
 
+/** How a bar was poured the last time. */
+export interface LastPour {
+  code: string;
+  kind: 'bars' | 'fats' | 'mould';
+  /** Bars, grams of fats or moulds, as `kind` says. */
+  size: number;
+  mould: string | null;
+  /** Lye stock made beforehand, percent; null for none. */
+  concentrationPct: number | null;
+  by: string | null;
+}
+
 /** A batch with all that was written down of it. */
 export interface BatchDetail {
   id: string;

@@ -1,7 +1,7 @@
 import { useEffect, useState, type FormEvent } from 'react';
 import type { Mould } from '../../core/making/size';
 import { readNumberOrNull } from '../../core/quantities/number';
-import type { BatchDetail, PourPlan } from '../../core/records/batch';
+import type { BatchDetail, LastPour, PourPlan } from '../../core/records/batch';
 import { address, makeKey, send, type Fault } from '../../ui/api';
 import { guarded } from '../../ui/Guarded';
 import { Faults } from '../../ui/Faults';
@@ -186,15 +186,22 @@ function Fields({ bars, moulds, wish, set }: FieldsProps) {
   );
 }
 
+interface PlanProps extends Props {
+  /** The bar that is to be poured; null where none was asked for. */
+  product?: string | null;
+  /** How it was poured the last time. */
+  last?: LastPour | null;
+}
+
 /** Plans a pour: bar, size, lye stock, who; what is missing is said before it is begun. */
-function PlanPourIsland({ bars, moulds }: Props) {
+function PlanPourIsland({ bars, moulds, product = null, last = null }: PlanProps) {
   const [wish, setWish] = useState<Wish>({
-    product: bars[0]?.id ?? '',
-    kind: 'bars',
-    size: '',
-    mould: moulds[0]?.id ?? '',
-    stock: '',
-    by: '',
+    product: product ?? bars[0]?.id ?? '',
+    kind: last?.kind ?? 'bars',
+    size: last ? String(last.size) : '',
+    mould: last?.mould ?? moulds[0]?.id ?? '',
+    stock: last?.concentrationPct == null ? '' : String(last.concentrationPct),
+    by: last?.by ?? '',
   });
   const [key] = useState(makeKey);
   const [begun, setBegun] = useState<Fault[]>([]);
@@ -209,6 +216,9 @@ function PlanPourIsland({ bars, moulds }: Props) {
     return <p className="text-soft">There is no bar yet. Make one on the range first.</p>;
   return (
     <form className="sheet" aria-label="Plan a pour" onSubmit={(event) => void begin(event)}>
+      {last && wish.product === product && (
+        <p className="pb-2 text-soft">Filled in as batch {last.code} was poured.</p>
+      )}
       <Fields bars={bars} moulds={moulds} wish={wish} set={(change) => setWish({ ...wish, ...change })} />
       <Faults faults={begun.length > 0 ? begun : faults} />
       {plan && <Wants plan={plan} />}

@@ -137,6 +137,12 @@ function Head({ data, writing }: { data: CureData; writing: Writing }) {
         <a className="text-ultra underline" href={`/pour/${detail.id}/record`}>
           Its record
         </a>{' '}
+        <a
+          className="text-ultra underline"
+          href={`/pour?product=${encodeURIComponent(detail.batch.product)}`}
+        >
+          Pour it again
+        </a>{' '}
         <a className="text-ultra underline" href={`/pour/trace?code=${encodeURIComponent(detail.code)}`}>
           Trace it
         </a>{' '}

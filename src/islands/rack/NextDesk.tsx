@@ -114,8 +114,16 @@ function Marks({ bar, today }: { bar: NextBar; today: string }) {
           +{batch.bars}
         </span>
       ))}
-      {startBy && <span className={rackStyles.nextStart} style={{ left: placeOf(today, startBy) }} />}
-      {endsOn && <span className={rackStyles.nextEnd} style={{ left: placeOf(today, endsOn) }} />}
+      {startBy && (
+        <span className={rackStyles.nextStart} style={{ left: placeOf(today, startBy) }}>
+          <span className={rackStyles.nextSays}>pour by</span>
+        </span>
+      )}
+      {endsOn && (
+        <span className={rackStyles.nextEnd} style={{ left: placeOf(today, endsOn) }}>
+          <span className={rackStyles.nextSays}>ends</span>
+        </span>
+      )}
     </>
   );
 }
@@ -200,9 +208,14 @@ function Row({ bar, data, keep }: RowProps) {
         <span className="block font-narrow text-soft">{paceWords(bar)}</span>
       </div>
       <Line bar={bar} data={data} keep={keep} />
-      <button type="button" className="action py-0" onClick={plan}>
-        Plan a pour
-      </button>
+      <div className="flex flex-col items-stretch gap-1 text-center">
+        <button type="button" className="action py-0" onClick={plan}>
+          Plan a pour
+        </button>
+        <a className="text-ultra underline" href={`/pour?product=${encodeURIComponent(bar.id)}`}>
+          Pour it now
+        </a>
+      </div>
       <p className={rackStyles.nextWords}>
         {nextWords(bar, today)}
         {bar.missing.length > 0 && (
@@ -258,8 +271,8 @@ function NextDeskIsland({ first }: { first: NextData }) {
         {shut.length > 0 &&
           `All is there, but not to be sold as it stands: ${shut.map(({ name, verdict }) => `${name} (${verdict === null ? 'does not reckon' : VERDICT_WORDS[verdict].toLowerCase()})`).join(', ')}.`}{' '}
         <span className="text-soft">
-          Solid mark: the stock ends at the likely pace, hatched from the fast end. Open mark: pour by then,{' '}
-          {data.cureDays} days before.
+          A pour is due {data.cureDays} days before its stock ends; hatched: where it may end at a faster
+          pace.
         </span>
       </p>
       <Faults faults={faults} />

@@ -1,4 +1,4 @@
-import { Columns2, Printer, Tag } from 'lucide-react';
+import { Columns2, Printer, Soup, Tag } from 'lucide-react';
 import { memo } from 'react';
 import type { Formula } from '../../core/formula/types';
 import type { History } from '../../ui/history';
@@ -14,6 +14,9 @@ interface ToolsProps {
 const Links = memo(function Links({ id }: { id: string }) {
   return (
     <>
+      <a className="action" href={`/pour?product=${encodeURIComponent(id)}`}>
+        <Soup size={16} aria-hidden="true" /> Pour
+      </a>
       <a className="action" href={`/compare?left=${encodeURIComponent(id)}`}>
         <Columns2 size={16} aria-hidden="true" /> Compare
       </a>
