@@ -119,7 +119,7 @@ interface Read extends Part {
 /** Reads "1 lb 8 oz" piece by piece, in the unit of the last piece; undefined where a piece names no unit, null where none is a number. */
 function readPieces(text: string, current: Unit): Read | null | undefined {
   let rest = text;
-  let sum: Read | null = null;
+  let sum = null as Read | null;
   for (;;) {
     const number = readQuantity(rest);
     if (!number || !Number.isFinite(number.value)) return sum && rest === '' ? sum : sum ? undefined : null;
@@ -132,7 +132,7 @@ function readPieces(text: string, current: Unit): Read | null | undefined {
     const unit = readUnit(words, current);
     if (!unit) return undefined;
     const piece: Read = { ...unit, value: number.value * unit.times };
-    const before: UnitRule | null = sum === null ? null : unitRule((sum as Read).unit)!;
+    const before: UnitRule | null = sum === null ? null : unitRule(sum.unit)!;
     const now = unitRule(piece.unit)!;
     if (before && (before.base !== 'absolute' || now.base !== 'absolute' || before.byVolume !== now.byVolume))
       return undefined;
