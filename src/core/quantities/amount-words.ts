@@ -9,7 +9,10 @@ export interface CountedIn {
   measuredBy?: Measure;
 }
 
-/** Pfund, livre and pond are half a kilogram; the English and the Spanish pound are not. */
+/**
+ * Pfund and pond are half a kilogram; the English and the Spanish pound are not. What is two things in two places is left out
+ * and asked about: a livre in France and in Canada, a Tasse or taza of any size, cc for a spoon or a cubic centimetre.
+ */
 const GRAMS_PER_METRIC_POUND = 500;
 /** Twenty drops to the millilitre, sixteen pinches and eight dashes to the teaspoon: by eye all of them. */
 const DROPS_PER_ML = 20;
@@ -23,20 +26,20 @@ const UNIT_WORDS: readonly (readonly [string, CountedIn])[] = [
   ['kg|kgs|kilos?|kilogramm?s?|kilogrammes?|chil[oi]|chilogramm[oi]|kilogramos?', { unit: 'kg', times: 1 }],
   ['oz|ozs|ounces?|onces?|unzen?|once|oncia|onzas?|onsen?', { unit: 'oz', times: 1 }],
   ['lbs?|pounds?|libras?|libbr[ae]', { unit: 'lb', times: 1 }],
-  ['pfund|livres?|pond(?:en)?', { unit: 'g', times: GRAMS_PER_METRIC_POUND }],
+  ['pfund|pond(?:en)?', { unit: 'g', times: GRAMS_PER_METRIC_POUND }],
   ['ml|millilit(?:er|re)s?|millilitr[oi]|mililitros?', { unit: 'mL', times: 1 }],
   ['cl|centilit(?:er|re)s?', { unit: 'mL', times: 10 }],
   ['dl|decilit(?:er|re)s?|deziliter', { unit: 'mL', times: 100 }],
   ['l|lit(?:er|re)s?|litr[oi]|litros?', { unit: 'L', times: 1 }],
   [
-    'tsps?|teaspoon(?:ful)?s?|teaspoonsful|tl|teel(?:ö|oe?)ffel|c ?à ?c|c ?à ?café|cc|cuill(?:è|e)res? (?:à|a) (?:café|cafe)|cuill(?:è|e)res? (?:à|a) thé|cucchiain[oi](?: da (?:tè|te|caffè))?|cucharaditas?|cdtas?|theelepel(?:tje)?s?',
+    'tsps?|teaspoon(?:ful)?s?|teaspoonsful|tl|teel(?:ö|oe?)ffel|c ?à ?c|c ?à ?café|cuill(?:è|e)res? (?:à|a) (?:café|cafe)|cuill(?:è|e)res? (?:à|a) thé|cucchiain[oi](?: da (?:tè|te|caffè))?|cucharaditas?|cdtas?|theelepel(?:tje)?s?',
     { unit: 'tsp', times: 1 },
   ],
   [
     'tbsps?|tbs|tablespoon(?:ful)?s?|tablespoonsful|el|essl(?:ö|oe?)ffel|c ?à ?s|c ?à ?soupe|cs|cuill(?:è|e)res? (?:à|a) soupe|cucchiai[oi]?(?: da (?:tavola|minestra))?|cucharadas?|cdas?|eetlepels?',
     { unit: 'tbsp', times: 1 },
   ],
-  ['cups?|cupfuls?|tassen?|tasses?|tazz[ae]|tazas?|kop(?:pen|jes?)?', { unit: 'cup', times: 1 }],
+  ['cups?|cupfuls?', { unit: 'cup', times: 1 }],
   ['fl ?oz|fluid ounces?|fl ounces?', { unit: 'flOz', times: 1 }],
   ['(?:metric ?tsps?|tsps? ?metric|metric teaspoons?)', { unit: 'tspMetric', times: 1 }],
   ['(?:metric ?tbsps?|tbsps? ?metric|metric tablespoons?)', { unit: 'tbspMetric', times: 1 }],
@@ -96,7 +99,7 @@ export const percentOf = (words: string): Unit | undefined =>
 const RATE_OF = `(?:\\s*(?:${OF}\\s*)?(?:${THE}\\s*)*(?:${FATS}))?$`;
 const PER = '(?:per|pro|je|par|por|al|a|à|aan|/)\\s*(?:a |one |1 ?)?';
 const PER_POUND = new RegExp(`\\s*(?:ppo|${PER}(?:lbs?|pounds?|libras?|libbr[ae])${RATE_OF})$`);
-const PER_METRIC_POUND = new RegExp(`\\s*${PER}(?:pfund|livre|pond)${RATE_OF}`);
+const PER_METRIC_POUND = new RegExp(`\\s*${PER}(?:pfund|pond)${RATE_OF}`);
 const PER_KILO = new RegExp(`\\s*${PER}(?:kg|kilos?|kilogramm?|kilogramme|chilo|kilogramo)${RATE_OF}`);
 /** Grams of fats that a rate is for. */
 const RATES: readonly (readonly [RegExp, number])[] = [
