@@ -189,10 +189,12 @@ describe('the cut window', () => {
     expect(window.why.join(' ')).to.match(/“white” is not firm before 12 h/);
   });
 
-  it('learns from own cuts: good ones draw it together, soft and crumbled ones cut it off', () => {
+  it('learns from own cuts: good ones draw together what sets fast alone, soft and crumbled ones cut it off', () => {
     const near = windowOf(formulaOf(), [cutAfter(20, 'good'), cutAfter(24, 'good')]);
-    expect(near.fromHours).to.be.within(15, 20);
-    expect(near.toHours).to.be.within(24, 30);
+    expect([near.fromHours, near.toHours]).to.deep.equal([12, 36]);
+    const fast = formulaOf([line('k', SALT.id, 'trace', 500)]);
+    const drawn = windowOf(fast, [cutAfter(2, 'good'), cutAfter(2.5, 'good')]);
+    expect([drawn.fromHours, drawn.toHours]).to.deep.equal([1.5, 3.25]);
     expect(near.why.join(' ')).to.match(/your 2 cuts that went well came after 20 h to 24 h/);
     const late = windowOf(formulaOf(), [cutAfter(40, 'good')]);
     expect(late.toHours).to.be.at.least(40);

@@ -1,6 +1,7 @@
 /**
  * When a block can be cut (cure page): craft advice from the formula, by portion, narrowed by the maker's own past
- * batches of that bar. Hours count from the pour.
+ * batches of that bar where it sets fast: a day's window stays a day's, however often it was cut early in it. Hours count
+ * from the pour.
  */
 import type { Batch } from '../batch/types';
 import type { TraitMaterial } from '../formula/traits';
@@ -157,7 +158,10 @@ function judged({ cut, checks }: PastCut): 'good' | 'soft' | 'crumbled' | null {
 
 const hoursWords = (hours: number) => `${Number(hours.toFixed(1))} h`;
 
-/** Narrows a window by the maker's own cuts: good ones draw it together, bad ones cut it off. */
+/** Whether it is over within hours, as of salted and pure coconut bars; `missedAfterHours` is null of single moulds. */
+export const setsFast = ({ fromHours }: Pick<PortionWindow, 'fromHours'>): boolean => fromHours <= SALTED[1];
+
+/** Moves a window by the maker's own cuts: good ones draw together what sets fast, bad ones cut it off. */
 function narrowed(window: PortionWindow, past: readonly PastCut[]): PortionWindow {
   const cuts = past
     .map((one) => ({ hours: hoursOf(one), judged: judged(one) }))
@@ -169,10 +173,10 @@ function narrowed(window: PortionWindow, past: readonly PastCut[]): PortionWindo
   const why = [...window.why];
   if (good.length > 0) {
     const [least, most] = [Math.min(...good), Math.max(...good)];
-    const wanted = [least * (1 - AROUND_OWN_CUTS), most * (1 + AROUND_OWN_CUTS)] as const;
-    // One good cut moves the window, several fix it: it never grows beyond what the craft allows and they have shown.
-    from = Math.min(least, Math.max(from, wanted[0]));
-    if (to !== null) to = Math.max(most, Math.min(to, wanted[1]));
+    const around = [least * (1 - AROUND_OWN_CUTS), most * (1 + AROUND_OWN_CUTS)] as const;
+    // What sets fast is drawn together around them; anywhere they lie outside, the window reaches to them.
+    from = Math.min(least, setsFast(window) ? Math.max(from, around[0]) : from);
+    if (to !== null) to = Math.max(most, setsFast(window) ? Math.min(to, around[1]) : to);
     why.push(
       `your ${good.length === 1 ? 'cut' : `${good.length} cuts`} that went well came after ${least === most ? hoursWords(least) : `${hoursWords(least)} to ${hoursWords(most)}`}`,
     );

@@ -2,6 +2,7 @@
  * The outlook: what makers judge by experience, as plain rules with their reasons. Thresholds are the craft's
  * usual ones; they are advice, and each judgement says what it leans on.
  */
+import { cutWindow, setsFast } from '../curing/window';
 import type { TraitMaterial } from '../formula/traits';
 import type { FattyAcids, Formula, UsedOn } from '../formula/types';
 
@@ -38,6 +39,9 @@ export interface Outlook {
   liquidPctFats: number;
   loads: { material: TraitMaterial; massG: number; pctFats: number; name: string; stage: string }[];
 }
+
+/** Not firm before this, a block is one to wait for. */
+const LATE_HOURS = 24;
 
 const pct = (value: number) => `${Number(value.toFixed(1))} %`;
 const grade = (value: number, some: number, marked: number): Grade =>
@@ -288,31 +292,19 @@ function face(outlook: Outlook): Judgement {
   return { id: 'face', grade: at, says, reasons, leansOn: 'usual' };
 }
 
-function cutting(outlook: Outlook): Judgement {
-  const salt = saltPct(outlook);
-  const lauric = lauricPct(outlook);
-  const oleic = acidsPct(outlook, ['oleic']);
-  if (salt >= 20 || lauric >= 65) {
-    const reasons = [`salt ${pct(salt)}`, `short lathering acids ${pct(lauric)}`];
-    return {
-      id: 'cutting',
-      grade: 'marked',
-      says: 'Cut within one to four hours; later it crumbles.',
-      reasons,
-      leansOn: 'usual',
-    };
-  }
-  const reasons = [`oleic acid ${pct(oleic)}`, `liquid ${pct(outlook.liquidPctFats)} of the fats`];
-  if (oleic >= 60 && outlook.liquidPctFats >= 30) {
-    return {
-      id: 'cutting',
-      grade: 'some',
-      says: 'Soft and wet: cut after two to three days.',
-      reasons,
-      leansOn: 'usual',
-    };
-  }
-  return { id: 'cutting', grade: 'calm', says: 'Cut after about a day.', reasons, leansOn: 'usual' };
+const hours = (count: number) =>
+  count >= 48 ? `${Math.round(count / 24)} days` : `${Math.round(count)} hours`;
+
+/** When to cut, by the one window that plan and rack go by too. */
+function cutting({ formula, loads }: Outlook): Judgement {
+  const window = cutWindow(formula, [...new Set(loads.map(({ material }) => material))]);
+  const to = window.toHours ?? window.fromHours;
+  const fast = setsFast(window);
+  const says = fast
+    ? 'Cut within one to four hours; later it crumbles.'
+    : `Cut after ${hours(window.fromHours)} to ${hours(to)}.`;
+  const at: Grade = fast ? 'marked' : window.fromHours >= LATE_HOURS ? 'some' : 'calm';
+  return { id: 'cutting', grade: at, says, reasons: window.why, leansOn: 'usual' };
 }
 
 function fading(outlook: Outlook): Judgement {
