@@ -10,6 +10,7 @@ import {
   type Formula,
   type Stored,
 } from '../../src/core/formula/types';
+import { lyeTable } from '../../src/core/loads/lye';
 import { measureOf } from '../../src/core/loads/plan';
 import { LIBRARY } from '../../src/library';
 import { rulebook } from '../../src/rulebook';
@@ -245,5 +246,21 @@ describe('for every formula', () => {
     expect(twice).to.deep.equal(all);
     expect(all.ingredients).to.have.length(10);
     expect(LIBRARY.length).to.be.above(250);
+  });
+
+  it('the lye fat by fat comes to the lye that is weighed, and to the superfat that is reached', () => {
+    fc.assert(
+      fc.property(formulas, (formula) => {
+        const a = answer(formula);
+        const masses = new Map(a.lines.map(({ id, massG }) => [id, massG]));
+        const table = lyeTable(formula, stored.material, (line) => masses.get(line)!);
+        near(table.weighedG, a.masses.alkaliG, 1e-6);
+        if (a.superfat.effectivePct !== null) near(table.reachedPct!, a.superfat.effectivePct, 1e-6);
+        const set = formula.alkali.superfatPct;
+        const isReached = set == null || Math.abs(table.reachedPct! - set) <= 0.05;
+        expect(table.why.length > 0).to.equal(!isReached);
+      }),
+      RUNS,
+    );
   });
 });

@@ -29,6 +29,7 @@ describe('the habits of a house', () => {
       degrees: 'C',
       weights: 'g',
       zone: machineZone(),
+      scentPercents: null,
     });
     expect(newAmount(10)).to.deep.equal({ value: 10, unit: 'g' });
     const page = { documentElement: { dataset: { degrees: 'F', weights: 'oz', zone: 'Asia/Kolkata' } } };

@@ -11,7 +11,7 @@ export const MOST_GRAMS = 1;
 /**
  * Grams of sodium hydroxide for a gram of fat, of a value of either alkali in grams or milligrams.
  *
- * @example naohOf(190, 'KOH') // 0.1354…
+ * @example naohOf(134, 'NaOH') // 0.134
  */
 export const naohOf = (value: number, alkali: Alkali): number =>
   (value > MOST_GRAMS ? value / 1000 : value) / (alkali === 'KOH' ? KOH_PER_NAOH : 1);

@@ -8,7 +8,8 @@ const bySpoon = ({ unit }: Amount): boolean => unitRule(unit)?.byVolume ?? false
  * A line with another amount, measured as the words of it say. What goes from weight to spoons is spooned from then on,
  * and what goes back is weighed: two teaspoons never carry the doubt of a scale in silence.
  *
- * @example withAmount({ …line, measuredBy: 'scale' }, { value: 2, unit: 'tsp' }).measuredBy // 'spoon'
+ * @example
+ * withAmount(line, { value: 2, unit: 'tsp' }).measuredBy; // 'spoon', though the line was weighed before
  */
 export function withAmount(line: Line, amount: Amount, how?: Measure): Line {
   if (how) return { ...line, amount, measuredBy: how, uncertaintyPct: null };

@@ -31,7 +31,8 @@ function wholeG(formula: Formula, of: Sum['of'], massOf: (line: string) => numbe
 /**
  * What the shares of fats and of liquid come to; none of a kind that states none. `massOf` answers a line's grams by its id.
  *
- * @example sumsOf(formula, massOf) // [{ of: 'fats', pct: 105, isOff: true }, { of: 'liquid', pct: 100, isOff: false }]
+ * @example
+ * sumsOf(formula, massOf); // [{ of: 'fats', pct: 105, isOff: true }, { of: 'liquid', pct: 100, isOff: false }]
  */
 export function sumsOf(formula: Formula, massOf: (line: string) => number): Sum[] {
   return (['fats', 'liquid'] as const).flatMap((of): Sum[] => {

@@ -169,7 +169,7 @@ const no = (
  *
  * @example readAmount('3,5 %', 'g').amount // { value: 3.5, unit: '%fats' }
  * @example readAmount('1 lb 8 oz', 'g').amount // { value: 24, unit: 'oz' }
- * @example readAmount('1 heaped tsp ppo', 'g') // { amount: { value: 1, unit: 'tspPerLbFats' }, measuredBy: 'heaped', … }
+ * @example readAmount('1 heaped tsp ppo', 'g').measuredBy // 'heaped'
  */
 export function readAmount(text: string, current: Unit): AmountReading {
   const { rest: plain, measuredBy } = filled(inOneSpelling(text));

@@ -6,6 +6,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { binds, effectOnProduct } from '../../core/loads/limits';
 import { CRAFT_MEANING, MARKET_WORDS, percent, VERDICT_MEANINGS, VERDICT_WORDS } from '../../ui/words';
 import { useTable } from './context';
+import { LyeTable } from './LyeTable';
 import { useSums } from './Sums';
 import { againstLimit, sourceOf, subjectName } from './view';
 
@@ -185,6 +186,7 @@ export function NotesPanel() {
         Check the lye by a second method before a first pour. Goggles and gloves; lye into liquid, never the
         reverse; nothing of aluminium.
       </p>
+      <LyeTable />
       <ul>
         {assessment.notes.map((note) => (
           <li
