@@ -12,7 +12,7 @@ import { addProduct } from '../server/repositories/products';
 import type { Wrap } from '../core/records/wrap';
 import { findSetting, putSetting } from '../server/repositories/settings';
 import { putWrap } from '../server/repositories/wraps';
-import { wrapData } from '../server/services/wrap/wrap';
+import { wrapData } from '../server/services/wrap/desk';
 import { writing } from '../server/store/writing';
 import { demoProducts } from './bars';
 import { seedBatches } from './batches';

@@ -43,9 +43,15 @@ test('a spooned scent leaves doubt that weighing clears', async ({ page }) => {
   await expect(page.getByLabel('Measured')).toHaveValue('heaped');
   await amountOf(page, 'Sweet fennel oil').fill('20 g');
   await expect(page.getByLabel('Measured')).toHaveValue('scale');
-  // What a bare percent of a scent is of, is asked once for the house.
+  // What a bare percent of a scent is of, is asked once for the house; a figure alone keeps the unit from before.
+  await amountOf(page, 'Sweet fennel oil').fill('1 oz');
   await amountOf(page, 'Sweet fennel oil').fill('2 %');
   await expect(page.getByText('2 % of what?')).toBeVisible();
+  await amountOf(page, 'Sweet fennel oil').fill('2');
+  await amountOf(page, 'Sweet fennel oil').blur();
+  await expect(amountOf(page, 'Sweet fennel oil')).toHaveValue('2 oz');
+  await expect(page.getByText('of what?')).toHaveCount(0);
+  await amountOf(page, 'Sweet fennel oil').fill('2 %');
   await page.getByRole('button', { name: 'of the whole pour' }).click();
   await expect(amountOf(page, 'Sweet fennel oil')).toHaveValue('2 % pour');
   await saved(page);

@@ -186,7 +186,7 @@ describe('amounts as makers write them', () => {
     expect(told('as much as looks right')).to.match(/weigh|number/i);
     for (const two of ['2-3 tsp', '2 – 3 %', '2 to 3 tsp', '2 bis 3 TL', '1 g 2 %', '1 tsp 5 g', '1 lb 8'])
       expect(told(two), two).not.to.equal('read');
-    for (const open of ['1 livre', '1 Tasse', '2 tasses', '1 taza', '5 cc'])
+    for (const open of ['3 % of soap', '3 % de savon', '1 livre', '1 Tasse', '2 tasses', '1 taza', '5 cc'])
       expect(told(open), open).to.match(/not a unit/);
     expect(told('2-3 tsp')).to.match(/one figure/i);
     const isOpen = (text: string, current: Unit = 'g') => {

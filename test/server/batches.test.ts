@@ -281,7 +281,7 @@ describe('batches', () => {
     const { body: all } = await go('batches', 'GET', {}, undefined, '?product=night-mail');
     const batches = all.batches as { id: string; code: string; state: string }[];
     const { id, code } = batches.find((one) => one.state === 'curing')!;
-    const { wrapData } = await import('../../src/server/services/wrap/wrap');
+    const { wrapData } = await import('../../src/server/services/wrap/desk');
     const planned = await wrapData(demo.house, 'night-mail');
     const weighed = await wrapData(demo.house, 'night-mail', id);
     expect(planned.batch).to.equal(null);

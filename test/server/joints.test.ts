@@ -12,7 +12,8 @@ import type { NextData } from '../../src/core/records/next';
 import type { CureData, RackData } from '../../src/core/records/rack';
 import type { RangeData } from '../../src/core/records/range';
 import type { WrapData } from '../../src/core/records/wrap';
-import { saveProductWrap, wrapData } from '../../src/server/services/wrap/wrap';
+import { wrapData } from '../../src/server/services/wrap/desk';
+import { saveProductWrap } from '../../src/server/services/wrap/wrap';
 import { caller } from './call';
 import { DAY, useDemo } from './database';
 

@@ -15,7 +15,7 @@ import { watchData } from '../../src/server/services/watch/watch';
 import { cupboardRows } from '../../src/server/services/cupboard/materials';
 import { lotsOnShelf } from '../../src/server/services/cupboard/lots';
 import { scentDeskData } from '../../src/server/services/scent/scent';
-import { wrapData } from '../../src/server/services/wrap/wrap';
+import { wrapData } from '../../src/server/services/wrap/desk';
 import { worktableData } from '../../src/server/services/worktable/products';
 import { rangeData } from '../../src/server/services/range/range';
 import { overviewsSettled } from '../../src/server/services/range/overviews';

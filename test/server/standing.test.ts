@@ -12,7 +12,8 @@ import { claimPatterns } from '../../src/rulebook/claims';
 import { marketRules } from '../../src/rulebook/markets';
 import { findWrap } from '../../src/server/repositories/wraps';
 import { wrapOverview } from '../../src/server/services/range/overviews';
-import { labelFor, saveProductWrap, wrapData } from '../../src/server/services/wrap/wrap';
+import { wrapData } from '../../src/server/services/wrap/desk';
+import { labelFor, saveProductWrap } from '../../src/server/services/wrap/wrap';
 import { useDemo } from './database';
 
 describe('the demo bars in law', () => {

@@ -13,7 +13,8 @@ import { addDocument } from '../../src/server/repositories/materials';
 import type { Wrap } from '../../src/core/records/wrap';
 import { findWrap } from '../../src/server/repositories/wraps';
 import { labelFile } from '../../src/server/services/wrap/labels';
-import { saveProductWrap, wrapData, wrapOpened } from '../../src/server/services/wrap/wrap';
+import { wrapData, wrapOpened } from '../../src/server/services/wrap/desk';
+import { saveProductWrap } from '../../src/server/services/wrap/wrap';
 import { listBatches } from '../../src/server/store/batches';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
@@ -133,7 +134,6 @@ describe('labels over the demo', () => {
         (await labelFile(test.house, 'night-mail', 'EU', 'a4')).body as Uint8Array,
       );
       expect(pieces.filter(({ text }) => text.startsWith('86 g')).length).to.equal(8);
-      // Of no batch: its paper says so.
       expect(pieces.some(({ text }) => text.includes('DRAFT'))).to.equal(true);
       await labelFile(test.house, 'night-mail', 'EU', 'letter');
       const large = { shape: 'sticker' as const, widthMm: 400, heightMm: 300, marginMm: 3 };

@@ -3,13 +3,14 @@
  * batches of that bar where it sets fast: a day's window stays a day's, however often it was cut early in it. Hours count
  * from the pour.
  */
+import { isFatty } from '../formula/fats';
 import type { Batch } from '../batch/types';
 import type { TraitMaterial } from '../formula/traits';
 import type { Formula } from '../formula/types';
 import type { Pace } from '../heat/pace';
 import { loadsOf } from '../making/loads';
 import { isBefore } from '../quantities/day';
-import { isFatty, isLauric, isSolid, sugarShare, type Load } from '../making/roles';
+import { isLauric, isSolid, sugarShare, type Load } from '../making/roles';
 import type { REST_WAYS } from '../batch/types';
 
 export interface PortionWindow {

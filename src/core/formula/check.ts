@@ -2,6 +2,7 @@
  * What a request of the right shape can still get wrong: names that lead nowhere, units that cannot be
  * reckoned, shares that do not add up. Every fault is told with the path to its field and the remedy.
  */
+import { isFatty } from './fats';
 import { unitRule } from '../quantities/units';
 import type { AssessmentRequest, Formula, Line, Material, RequestError, Stored } from './types';
 
@@ -29,10 +30,6 @@ function reportDuplicates(
   });
 }
 
-function isFat(material: Material): boolean {
-  return material.kind === 'fat' || material.kind === 'wax';
-}
-
 function checkLineMaterial(line: Line, material: Material, path: string, report: Report): void {
   const rule = unitRule(line.amount.unit);
   if (!rule) {
@@ -47,7 +44,7 @@ function checkLineMaterial(line: Line, material: Material, path: string, report:
       `Nothing says what a spoonful of ${material.name} weighs. ${remedy}`,
     );
   }
-  if (isFat(material) && material.saponification == null) {
+  if (isFatty(material) && material.saponification == null) {
     const remedy =
       'Give its saponification value: grams of sodium hydroxide for a gram, 0 if none of it turns to soap.';
     report(
@@ -61,7 +58,7 @@ function checkLineMaterial(line: Line, material: Material, path: string, report:
 function checkLine(formula: Formula, line: Line, material: Material, path: string, report: Report): void {
   checkLineMaterial(line, material, path, report);
   const base = unitRule(line.amount.unit)?.base;
-  if (base === 'fats' && isFat(material) && !((formula.fatsMassG ?? 0) > 0)) {
+  if (base === 'fats' && isFatty(material) && !((formula.fatsMassG ?? 0) > 0)) {
     const remedy = 'Say how many grams of fats in all, or give this line in grams.';
     report(
       'formula.fatsMassG',

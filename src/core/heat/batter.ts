@@ -1,9 +1,10 @@
 /** What of a formula heats, stores and carries heat, by part of the batter. */
+import { isFatty } from '../formula/fats';
 import { saponify } from '../chemistry/reaction';
 import type { TraitMaterial } from '../formula/traits';
 import type { Formula } from '../formula/types';
 import { loadsOf } from '../making/loads';
-import { isFatty, isLauric, sugarShare, type Load } from '../making/roles';
+import { isLauric, sugarShare, type Load } from '../making/roles';
 import { batterVolume } from '../making/size';
 import {
   CONDUCTIVITY,

@@ -2,6 +2,7 @@
  * The lye reckoned a second time, line by line with nothing but products and sums, as a maker does it on paper: it shares no
  * line of arithmetic with the balance that the weighed lye comes from.
  */
+import { isFatty } from '../formula/fats';
 import type { Formula, Material } from '../formula/types';
 
 export interface LyeRow {
@@ -38,7 +39,7 @@ const HUNDRED = 100;
 const SAME_PCT = 0.05;
 
 function rowOf(line: Formula['lines'][number], material: Material, massG: number): LyeRow | null {
-  const isFat = material.kind === 'fat' || material.kind === 'wax';
+  const isFat = isFatty(material);
   const milkFat = ((material.fatPct ?? 0) / HUNDRED) * (material.fatSaponification?.naohPerGram ?? 0);
   const naohPerGram = isFat ? (material.saponification?.naohPerGram ?? 0) : material.alkaliUptake || milkFat;
   if (!(naohPerGram > 0)) return null;

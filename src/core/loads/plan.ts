@@ -2,6 +2,7 @@
  * A formula made ready for reckoning: every line's unit, density, chemistry and doubt read once into flat
  * arrays, so that one plan serves the assessment, the largest loads, sliders and sweeps.
  */
+import { isFatty } from '../formula/fats';
 import { unitRule, type UnitBase } from '../quantities/units';
 import type { Formula, Line, Material, Measure } from '../formula/types';
 
@@ -85,13 +86,9 @@ export interface Plan {
   margin: number;
 }
 
-function isFatKind(material: Material): boolean {
-  return material.kind === 'fat' || material.kind === 'wax';
-}
-
 /** Acids and fats belong to the common batter whatever portion their line names. */
 export function isAlwaysCommon(material: Material): boolean {
-  return isFatKind(material) || (material.alkaliUptake ?? 0) > 0;
+  return isFatty(material) || (material.alkaliUptake ?? 0) > 0;
 }
 
 function addUnknown(plan: Plan, place: number): void {
@@ -102,11 +99,11 @@ function fillAmount(plan: Plan, index: number, line: Line, material: Material): 
   const rule = unitRule(line.amount.unit)!;
   const density = rule.byVolume ? (material.bulkDensity ?? 0) : 1;
   const coefficient = line.amount.value * rule.factor * density;
-  const ofStatedFats = rule.base === 'fats' && isFatKind(material);
+  const ofStatedFats = rule.base === 'fats' && isFatty(material);
   const base: UnitBase = ofStatedFats ? 'absolute' : rule.base;
   plan.base[index] = BASE[base];
   plan.coefficient[index] = ofStatedFats ? coefficient * (plan.formula.fatsMassG ?? 0) : coefficient;
-  const bearsOnLye = isFatKind(material) || (material.alkaliUptake ?? 0) > 0;
+  const bearsOnLye = isFatty(material) || (material.alkaliUptake ?? 0) > 0;
   if (base === 'liquid' && bearsOnLye) addUnknown(plan, 0);
   if (base === 'pour') addUnknown(plan, 1);
   if (base === 'cured') addUnknown(plan, 2);
@@ -115,8 +112,8 @@ function fillAmount(plan: Plan, index: number, line: Line, material: Material): 
 function fillChemistry(plan: Plan, index: number, line: Line, material: Material): void {
   plan.isLiquid[index] = Number(line.stage === 'liquid' || line.stage === 'heldBack');
   plan.waterShare[index] = (material.waterPct ?? 0) * PER_HUNDRED;
-  plan.acidUptake[index] = isFatKind(material) ? 0 : (material.alkaliUptake ?? 0);
-  if (isFatKind(material)) {
+  plan.acidUptake[index] = isFatty(material) ? 0 : (material.alkaliUptake ?? 0);
+  if (isFatty(material)) {
     const naoh = material.saponification?.naohPerGram ?? 0;
     plan.isFat[index] = 1;
     if (line.stage === 'afterCook') plan.laterDemand[index] = naoh;

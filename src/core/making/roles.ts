@@ -1,4 +1,5 @@
 /** What becomes of a line on the day: where it goes in, by its stage, and by its kind where the craft demands it. */
+import { isFatty } from '../formula/fats';
 import type { TraitMaterial } from '../formula/traits';
 import type { Line } from '../formula/types';
 import { isAlwaysCommon } from '../loads/plan';
@@ -39,8 +40,6 @@ export interface Load {
 const SOLID_SATURATED_PCT = 45;
 /** Where no acids are on file: fats that take up more hydroxide than this are lauric, and solid. Grams for a gram. */
 const SOLID_NAOH_PER_GRAM = 0.16;
-
-export const isFatty = ({ kind }: TraitMaterial) => kind === 'fat' || kind === 'wax';
 
 /** Whether a fat or wax is solid in a room, by its acids, else by how much hydroxide it takes up. */
 export function isSolid({ kind, fattyAcids, saponification }: TraitMaterial): boolean {

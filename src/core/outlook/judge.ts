@@ -2,6 +2,7 @@
  * The outlook: what makers judge by experience, as plain rules with their reasons. Thresholds are the craft's
  * usual ones; they are advice, and each judgement says what it leans on.
  */
+import { isFatty } from '../formula/fats';
 import { cutWindow, setsFast } from '../curing/window';
 import type { TraitMaterial } from '../formula/traits';
 import type { FattyAcids, Formula, UsedOn } from '../formula/types';
@@ -48,7 +49,7 @@ const grade = (value: number, some: number, marked: number): Grade =>
   value >= marked ? 'marked' : value >= some ? 'some' : 'calm';
 
 function fatLoads({ loads }: Outlook) {
-  return loads.filter(({ material }) => material.kind === 'fat' || material.kind === 'wax');
+  return loads.filter(({ material }) => isFatty(material));
 }
 
 /** Mean share of some fatty acids over the fats, percent. */

@@ -53,7 +53,6 @@ const UNIT_WORDS: readonly (readonly [string, CountedIn])[] = [
     { unit: 'tsp', times: 1 / PINCHES_PER_TSP, measuredBy: 'eye' },
   ],
   ['dash(?:es)?', { unit: 'tsp', times: 1 / DASHES_PER_TSP, measuredBy: 'eye' }],
-  ['%|percent|per cent|pct|prozent|pour cent|per cento|por ciento|procent', { unit: '%fats', times: 1 }],
 ];
 
 /** Words of a unit, read whole; they must be lower case. Undefined where they name none. */
@@ -63,7 +62,7 @@ export function countedIn(words: string): CountedIn | undefined {
 const UNIT_PATTERNS = UNIT_WORDS.map(([words, counted]) => [new RegExp(`^(?:${words})$`), counted] as const);
 
 const FATS =
-  '(?:base )?(?:oils?|fats?|butters?)(?: weight)?|öle?n?|oele?n?|fette?n?|fettmenge|gesamtfettmenge|gfm|huiles?|graisses?|corps gras|oli[oi]?|grassi|aceites?|grasas?|oli(?:e|ën|en)|vet(?:ten)?';
+  '(?:base )?(?:oils?|fats?)(?: weight)?|öle?n?|oele?n?|fette?n?|fettmenge|gesamtfettmenge|gfm|huiles?|graisses?|corps gras|oli[oi]?|grassi|aceites?|grasas?|oli(?:e|ën|en)|vet(?:ten)?';
 const OF =
   "(?:of|in|on|d'|der|des|dem|den|die|vom|von|im|an|auf|an den|du|de|di|del|della|degli|dei|van|à|sur)";
 const THE = "(?:the|total|all|los|las|la|le|les|l'|il|lo|i|gli|de|het|den|der)";
@@ -74,7 +73,7 @@ const PERCENT_OF: readonly (readonly [RegExp, Unit])[] = [
   [of(FATS), '%fats'],
   [
     of(
-      'bar|cured(?: bar| soap)?|finished (?:bar|soap|product)|soap|fertigen? seife|reifen seife|savon(?: fini)?|sapone(?: finito)?|jab(?:ó|o)n(?: curado)?|zeep',
+      'bar|cured(?: bar| soap)?|finished (?:bar|soap|product)|fertigen? seife|reifen seife|savon fini|sapone finito|jab(?:ó|o)n curado',
     ),
     '%cured',
   ],
@@ -92,9 +91,18 @@ const PERCENT_OF: readonly (readonly [RegExp, Unit])[] = [
   ],
 ];
 
-/** The percent that the words behind its sign name; undefined where they name none. */
-export const percentOf = (words: string): Unit | undefined =>
-  PERCENT_OF.find(([pattern]) => pattern.test(words))?.[1];
+const PERCENT =
+  /^(?:%|percent|per cent|pct|prozent|pour cent|per cento|por ciento|procent)(?!\p{L})\s*(.*)$/u;
+
+/**
+ * Whether words say a percent, and of what: the unit, 'open' where nothing says of what, undefined for what it cannot be of;
+ * null where they say no percent. "Of the soap" may be the fresh pour or the cured bar: it is none of them.
+ */
+export function percentIn(words: string): Unit | 'open' | undefined | null {
+  const match = PERCENT.exec(words);
+  if (!match) return null;
+  return match[1] === '' ? 'open' : PERCENT_OF.find(([pattern]) => pattern.test(match[1]!))?.[1];
+}
 
 const RATE_OF = `(?:\\s*(?:${OF}\\s*)?(?:${THE}\\s*)*(?:${FATS}))?$`;
 const PER = '(?:per|pro|je|par|por|al|a|à|aan|/)\\s*(?:a |one |1 ?)?';
@@ -169,6 +177,21 @@ export function inOneSpelling(text: string): string {
     .trim()
     .replace(ABOUT, '');
   return SPOKEN.reduce((all, [pattern, figure]) => all.replace(pattern, figure), figures);
+}
+
+/** What joins a pound and its ounces. */
+const JOINT = '(?:and|und|et|e|y|en|\\+|&|,)';
+const JOINT_BEFORE = new RegExp(`^${JOINT}\\s*`);
+const JOINT_AFTER = new RegExp(`\\s*${JOINT}$`);
+/** Words up to the next number: "lb 8 oz", not "tsp / 1 lb". */
+const UP_TO_NUMBER = /^([^\d/%]+?)\s*(?=\d|[.,]\d)/;
+
+/** Where an amount goes on in a smaller unit, the words of this piece and the text of the next: "lb 8 oz"; null where it ends. */
+export function pieceOf(rest: string): { words: string; next: string } | null {
+  const match = UP_TO_NUMBER.exec(rest);
+  const words = match?.[1]!.replace(JOINT_AFTER, '') ?? '';
+  if (!match || !countedIn(words)) return null;
+  return { words, next: rest.slice(match[0].length).replace(JOINT_BEFORE, '') };
 }
 
 /** Measures that only the hand knows. */

@@ -5,7 +5,8 @@ import {
   countedIn,
   filled,
   inOneSpelling,
-  percentOf,
+  percentIn,
+  pieceOf,
   RANGE,
   rateIn,
   type CountedIn,
@@ -91,26 +92,17 @@ function readUnit(words: string, current: Unit): Part | undefined {
   if (words === '') return { unit: current, times: 1, isPercentOpen: false };
   const spelled = SPELLINGS.get(words.replace(/\s/g, ''));
   if (spelled) return closed({ unit: spelled, times: 1 });
-  const percent =
-    /^(?:%|percent|per cent|pct|prozent|pour cent|per cento|por ciento|procent)(?!\p{L})\s*(.*)$/u.exec(
-      words,
-    );
-  if (percent) {
-    if (percent[1] !== '') {
-      const unit = percentOf(percent[1]!);
-      return closed(unit && { unit, times: 1 });
-    }
-    const isOpen = !current.startsWith('%');
-    return { unit: isOpen ? '%fats' : current, times: 1, isPercentOpen: isOpen };
+  const percent = percentIn(words);
+  if (percent === 'open') {
+    const isPercentOpen = !current.startsWith('%');
+    return { unit: isPercentOpen ? '%fats' : current, times: 1, isPercentOpen };
   }
+  if (percent !== null) return closed(percent && { unit: percent, times: 1 });
   const { rest, perG } = rateIn(words);
   const counted = countedIn(rest);
   if (!counted) return undefined;
   return closed(perG === null ? counted : rated(counted, perG));
 }
-
-/** Between a pound and its ounces. */
-const AND = /^(?:and|und|et|e|y|en|\+|&|,)\s*/;
 
 interface Read extends Part {
   value: number;
@@ -123,22 +115,19 @@ function readPieces(text: string, current: Unit): Read | null | undefined {
   for (;;) {
     const number = readQuantity(rest);
     if (!number || !Number.isFinite(number.value)) return sum && rest === '' ? sum : sum ? undefined : null;
-    // Where another number follows, the unit ends before it: "1 lb 8 oz", not "1 tsp / 1 lb".
-    const next = /^([^\d/%]+?)\s*(?=\d|[.,]\d)/.exec(number.rest);
-    const isPiece =
-      next !== null && countedIn(next[1]!.replace(/\s*(?:and|und|et|e|y|en|\+|&|,)$/, '')) !== undefined;
-    const words = isPiece ? next[1]!.replace(/\s*(?:and|und|et|e|y|en|\+|&|,)$/, '') : number.rest;
+    const piece = pieceOf(number.rest);
+    const words = piece?.words ?? number.rest;
     if (sum && words === '') return undefined;
     const unit = readUnit(words, current);
     if (!unit) return undefined;
-    const piece: Read = { ...unit, value: number.value * unit.times };
+    const read: Read = { ...unit, value: number.value * unit.times };
     const before: UnitRule | null = sum === null ? null : unitRule(sum.unit)!;
-    const now = unitRule(piece.unit)!;
+    const now = unitRule(read.unit)!;
     if (before && (before.base !== 'absolute' || now.base !== 'absolute' || before.byVolume !== now.byVolume))
       return undefined;
-    sum = before && sum ? { ...piece, value: piece.value + (sum.value * before.factor) / now.factor } : piece;
-    if (!isPiece) return sum;
-    rest = number.rest.slice(next[0].length).replace(AND, '');
+    sum = before && sum ? { ...read, value: read.value + (sum.value * before.factor) / now.factor } : read;
+    if (!piece) return sum;
+    rest = piece.next;
   }
 }
 

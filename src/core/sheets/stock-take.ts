@@ -1,4 +1,5 @@
 /** A list of materials as the cupboard takes it: each row a material that is known, or a new one, with its lot. Pure. */
+import { isFatty } from '../formula/fats';
 import { isScent } from '../formula/scents';
 import type { Kind } from '../formula/types';
 import type { ImportedStock } from '../records/import';
@@ -28,8 +29,6 @@ export interface StockTaking {
 export interface StockRow extends ImportedStock {
   notes: string[];
 }
-
-const isFatty = (kind: Kind) => kind === 'fat' || kind === 'wax';
 
 function lotIn(
   { row, name, supplier }: StockItem,
@@ -84,7 +83,7 @@ export function materialOf(
   const ownKind = said ?? kind;
   if (ownKind === null)
     return { fault: `“${name}” is not known here. Choose what it is, or say what kind of thing it is.` };
-  if (isFatty(ownKind) && naohPerGram === null)
+  if (isFatty({ kind: ownKind }) && naohPerGram === null)
     return {
       fault: `${name}: how it saponifies is not on file. Add a column “SAP NaOH”, or choose what it is.`,
     };

@@ -1,3 +1,4 @@
+import { isFatty } from '../../core/formula/fats';
 import type { Alkali } from '../../core/chemistry/saponification';
 import { KINDS, type Material } from '../../core/formula/types';
 import type { CupboardEntry } from '../../core/records/cupboard';
@@ -27,7 +28,7 @@ const ALKALI_WORDS: readonly (readonly [Alkali, string])[] = [
 
 function FatFields() {
   const kind = useWatch<Draft, 'kind'>({ name: 'kind' });
-  if (kind !== 'fat' && kind !== 'wax') return null;
+  if (!isFatty({ kind })) return null;
   return (
     <>
       <NumberIn

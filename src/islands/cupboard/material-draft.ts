@@ -1,4 +1,5 @@
 /** A material as its form holds it: everything as text, lists one a line. */
+import { isFatty } from '../../core/formula/fats';
 import { naohOf, type Alkali } from '../../core/chemistry/saponification';
 import type { Kind, Material } from '../../core/formula/types';
 import { readNumber, readNumberOrNull } from '../../core/quantities/number';
@@ -81,7 +82,7 @@ export function bodyOf(draft: Draft, before: Material | null): Omit<Material, 'i
   });
   const others = (before?.limits ?? []).filter(({ id }) => id !== OWN_LIMIT);
   const own = readNumberOrNull(draft.ownMaxPct);
-  const isFat = draft.kind === 'fat' || draft.kind === 'wax';
+  const isFat = isFatty(draft);
   return {
     name: draft.name,
     kind: draft.kind,

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Amount, Measure } from '../../core/formula/types';
 import { readAmount, writeAmount } from '../../core/quantities/amount';
+import type { Unit } from '../../core/quantities/units';
 import { habits, rememberScentPercents } from '../../ui/habits';
 import { ReadField } from '../../ui/ReadField';
 
@@ -46,7 +47,7 @@ function OfWhat({ amount, onSay }: { amount: Amount; onSay: (amount: Amount) => 
 }
 
 /** What the field says, as it is to be taken: an amount, how it is measured, whether its percent is open. */
-function readHere(text: string, { unit }: Amount, isScent: boolean) {
+function readHere(text: string, unit: Unit, isScent: boolean) {
   const reading = readAmount(text, unit);
   if (!reading.ok) return reading;
   const known = isScent && reading.isPercentOpen ? habits().scentPercents : null;
@@ -59,27 +60,29 @@ type Read = Amount & { how?: Measure; isOpen?: boolean };
 
 /** An amount in the maker's own unit. */
 export function AmountField({ label, amount, fault, isScent = false, onChange, onFault }: Props) {
-  const [isOpen, setOpen] = useState(false);
+  /** The unit that stood here before a bare percent was typed, while that is asked about; null while it is not. */
+  const [before, setBefore] = useState<Unit | null>(null);
+  const unit = before ?? amount.unit;
   return (
     <>
       <ReadField<Read>
         label={label}
         value={amount}
-        read={(text) => readHere(text, isOpen ? { ...amount, unit: 'g' } : amount, isScent)}
+        read={(text) => readHere(text, unit, isScent)}
         write={writeAmount}
         isSame={isSame}
         fault={fault}
-        onChange={({ how, isOpen: isAsked = false, ...said }) => {
-          setOpen(isAsked);
+        onChange={({ how, isOpen = false, ...said }) => {
+          setBefore(isOpen ? unit : null);
           onChange(said, how);
         }}
         onFault={onFault}
       />
-      {isOpen && (
+      {before !== null && amount.unit === '%fats' && (
         <OfWhat
           amount={amount}
           onSay={(said) => {
-            setOpen(false);
+            setBefore(null);
             onChange(said);
           }}
         />

@@ -33,7 +33,11 @@ export function Sums() {
     liquid: `${water ? materialName(water.material) : ''} takes the rest`,
   };
   return (
-    <p className="flex flex-wrap items-baseline gap-x-5 gap-y-1 pt-1 tabular-nums" aria-label="Sums">
+    <div
+      role="group"
+      aria-label="Sums"
+      className="flex flex-wrap items-baseline gap-x-5 gap-y-1 pt-1 tabular-nums"
+    >
       {sums.map(({ of, pct, isOff }) => (
         <span key={of} className={isOff ? 'font-medium text-madder' : 'text-soft'}>
           {OF_WORDS[of]} {percent(pct)}
@@ -48,6 +52,6 @@ export function Sums() {
           )}
         </span>
       ))}
-    </p>
+    </div>
   );
 }

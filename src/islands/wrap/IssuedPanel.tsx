@@ -1,6 +1,6 @@
 import { download as saveFile } from '../../ui/download';
 import { useState } from 'react';
-import { readNumberOrNull } from '../../core/quantities/number';
+import { readNumber } from '../../core/quantities/number';
 import type { IssuedLabel, WrapData } from '../../core/records/wrap';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
@@ -115,7 +115,8 @@ function Copies({ label, bars }: { label: string; bars: number }) {
   const { hasPrinter } = useDesk().data;
   const [copies, setCopies] = useState(String(bars));
   const [said, setSaid] = useState('');
-  const count = readNumberOrNull(copies);
+  const count = readNumber(copies);
+  const isCount = Number.isInteger(count) && count > 0;
   const print = async () => {
     const answer = await send('POST', address('printer', 'jobs'), { label, copies: count });
     setSaid(answer.ok ? 'sent' : answer.faults[0]!.message);
@@ -129,17 +130,21 @@ function Copies({ label, bars }: { label: string; bars: number }) {
         value={copies}
         onChange={(event) => setCopies(event.target.value)}
       />
-      {SHEETS.map(([as, words]) => (
-        <a
-          key={as}
-          className="text-ultra underline"
-          href={`${address('labels', label)}?as=${as}&copies=${count ?? ''}`}
-        >
-          {words}
-        </a>
-      ))}
+      {isCount ? (
+        SHEETS.map(([as, words]) => (
+          <a
+            key={as}
+            className="text-ultra underline"
+            href={`${address('labels', label)}?as=${as}&copies=${count}`}
+          >
+            {words}
+          </a>
+        ))
+      ) : (
+        <span role="alert">A whole number of labels.</span>
+      )}
       {hasPrinter && (
-        <button type="button" className="action py-0" disabled={count === null} onClick={() => void print()}>
+        <button type="button" className="action py-0" disabled={!isCount} onClick={() => void print()}>
           To the label printer
         </button>
       )}

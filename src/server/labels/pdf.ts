@@ -21,21 +21,25 @@ export type Sheet = keyof typeof SHEETS;
 type Document = PDFKit.PDFDocument;
 const pt = (mm: number) => mm * POINTS_PER_MM;
 
-function drawTexts(document: Document, layout: Layout): void {
-  for (const { text, face, sizeMm, xMm, yMm } of layout.texts) {
-    const size = pt(sizeMm);
-    let x = pt(xMm);
-    for (const run of runsOf(text, face)) {
-      if (run.isJar) {
-        document.path(openJarPath(size, x, pt(yMm))).fill(layout.ink);
-      } else {
-        document.registerFont(run.file.name, run.file.data);
-        document.font(run.file.name).fontSize(size).fillColor(layout.ink);
-        document.text(run.text, x, pt(yMm), { lineBreak: false, baseline: 'alphabetic' });
-      }
-      x += runWidth(run, size);
+type PlacedText = Pick<Layout['texts'][number], 'text' | 'face' | 'sizeMm' | 'xMm' | 'yMm'>;
+
+function drawText(document: Document, { text, face, sizeMm, xMm, yMm }: PlacedText, ink: string): void {
+  const size = pt(sizeMm);
+  let x = pt(xMm);
+  for (const run of runsOf(text, face)) {
+    if (run.isJar) {
+      document.path(openJarPath(size, x, pt(yMm))).fill(ink);
+    } else {
+      document.registerFont(run.file.name, run.file.data);
+      document.font(run.file.name).fontSize(size).fillColor(ink);
+      document.text(run.text, x, pt(yMm), { lineBreak: false, baseline: 'alphabetic' });
     }
+    x += runWidth(run, size);
   }
+}
+
+function drawTexts(document: Document, layout: Layout): void {
+  for (const text of layout.texts) drawText(document, text, layout.ink);
 }
 
 function drawGround(
@@ -122,14 +126,8 @@ const NOTE_EDGE_MM = 1;
 /** Words in the corner of a page, where nothing is cut out of it. */
 function drawNote(document: Document, note: string | null): void {
   if (note === null) return;
-  let x = pt(NOTE_EDGE_MM);
-  for (const run of runsOf(note, 'strong')) {
-    if (run.isJar) continue;
-    document.registerFont(run.file.name, run.file.data);
-    document.font(run.file.name).fontSize(pt(NOTE_MM)).fillColor('#000000');
-    document.text(run.text, x, pt(NOTE_EDGE_MM + NOTE_MM), { lineBreak: false, baseline: 'alphabetic' });
-    x += runWidth(run, pt(NOTE_MM));
-  }
+  const at = { xMm: NOTE_EDGE_MM, yMm: NOTE_EDGE_MM + NOTE_MM };
+  drawText(document, { text: note, face: 'strong', sizeMm: NOTE_MM, ...at }, '#000000');
 }
 
 /** One label on a page of its own, with bleed and cut marks around the trim. */

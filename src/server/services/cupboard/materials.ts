@@ -1,4 +1,5 @@
 /** The cupboard as a screen: what is known of every material, from whom, how old, in which lots, used by what. */
+import { isFatty } from '../../../core/formula/fats';
 import type { Knex } from 'knex';
 import { remember, type Lesson } from '../../../core/paperwork/lessons';
 import { mixMaterial, type MixPart } from '../../../core/formula/mix';
@@ -156,7 +157,7 @@ function check(material: StatedMaterial): void {
     const message = 'A limit of your own is advice (craft). What binds comes from a paper on file.';
     throw fault(422, 'not-craft', message, `material.limits.${claimed}.force`);
   }
-  const fatty = material.kind === 'fat' || material.kind === 'wax';
+  const fatty = isFatty(material);
   if (fatty && !material.saponification) {
     const message = 'Say how it saponifies: grams of sodium hydroxide for a gram, 0 where none of it does.';
     throw fault(422, 'saponification-missing', message, 'material.saponification');

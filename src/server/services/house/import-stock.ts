@@ -1,4 +1,5 @@
 /** Materials and lots out of a maker's own spreadsheet: every row looked at, all taken or none. */
+import { isFatty } from '../../../core/formula/fats';
 import type { Knex } from 'knex';
 import type { ImportedStock, LookedAtStock, StockResult } from '../../../core/records/import';
 import type { StatedMaterial } from '../../../core/records/cupboard';
@@ -15,12 +16,11 @@ import { makeMaterial, takeMaterial } from '../cupboard/materials';
 /** A new material by the little that a list says of it. */
 function stated({ name, kind, inci, naohPerGram }: NonNullable<ImportedStock['own']>): StatedMaterial {
   const role = isScent({ kind }) ? ('scent' as const) : ('ingredient' as const);
-  const isFatty = kind === 'fat' || kind === 'wax';
   return {
     name,
     kind,
     inci: inci === '' ? [] : [{ name: inci, sharePct: 100, role }],
-    saponification: isFatty
+    saponification: isFatty({ kind })
       ? { naohPerGram: naohPerGram ?? 0, as: kind === 'wax' ? 'wax' : 'triglyceride' }
       : null,
   };
@@ -40,8 +40,7 @@ function faultOf(
   if ((material === null) === (own === null)) return 'Say which material it is, or what kind of a new one.';
   if (title === null) return 'This material is not known here.';
   if (own && names.has(own.name.toLowerCase())) return 'There is a material by this name already. Choose it.';
-  if (own && (own.kind === 'fat' || own.kind === 'wax') && own.naohPerGram === null)
-    return 'Say how it saponifies.';
+  if (own && isFatty(own) && own.naohPerGram === null) return 'Say how it saponifies.';
   if (!lot) return null;
   if (lot.leftG > lot.quantityG) return 'No more can be left than was bought.';
   const key = `${keyOf(row)} ${lot.code}`;

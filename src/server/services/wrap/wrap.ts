@@ -1,5 +1,4 @@
 /** A bar's wrap: gathering what the screen needs, laying labels out, and keeping it. */
-import { formulaFacts, takenApart } from '../../../core/claims/facts';
 import { findClaims } from '../../../core/claims/find';
 import type { Language, OwnPhrase } from '../../../core/claims/types';
 import type { School } from '../../../core/formula/answer';
@@ -10,32 +9,21 @@ import { USUAL_FORMATS } from '../../../core/labels/formats';
 import { netFromBars } from '../../../core/labels/heights';
 import { standingIn, type Standing } from '../../../core/labels/standing';
 import type { Product } from '../../../core/records/product';
-import {
-  DRAFT,
-  type IssuedLabel,
-  type Maker,
-  type StoredWrap,
-  type Wrap,
-  type WrapData,
-} from '../../../core/records/wrap';
-import { dayOf } from '../../../core/quantities/day';
+import { type IssuedLabel, type Maker, type StoredWrap, type Wrap } from '../../../core/records/wrap';
 import { claimPatterns } from '../../../rulebook/claims';
 import { marketRules } from '../../../rulebook/markets';
-import { rulebook } from '../../../rulebook';
-import { hasPrinter } from '../../config';
 import type { House } from '../../house';
 import { HttpFault } from '../../http';
 import { onThread } from '../../jobs/threads';
 import { told } from '../../jobs/told';
 import type { LabelForm, MadeLabel } from '../../labels/label-job';
 import { findMaker, findSetting } from '../../repositories/settings';
-import { findLogo, findWrap, issuedCount, issuedLabels, putWrap } from '../../repositories/wraps';
-import { snapshotOf, type StoreSnapshot } from '../../store/snapshot';
+import { findLogo, findWrap, putWrap } from '../../repositories/wraps';
+import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
-import { assessBatchEverywhere, batchToLabel, wrapOfBatch, type OfBatch } from './batch-label';
-import { assessAs, assessEverywhere, type AssessedProduct } from '../worktable/products';
+import { assessBatchEverywhere, wrapOfBatch, type OfBatch } from './batch-label';
+import { assessEverywhere, type AssessedProduct } from '../worktable/products';
 import { papersStanding } from '../../store/papers';
-import { listBatches } from '../../store/batches';
 import { requireProduct } from '../../store/products';
 
 const FRENCH_SOAP = 'Savon';
@@ -81,7 +69,11 @@ export interface Gathered extends AssessedProduct {
   phrasesRevision: number;
 }
 
-async function gather(house: House, productId: string, batchId: string | null = null): Promise<Gathered> {
+export async function gather(
+  house: House,
+  productId: string,
+  batchId: string | null = null,
+): Promise<Gathered> {
   const assessed =
     batchId === null
       ? { ...(await assessEverywhere(house, productId)), ofBatch: null }
@@ -104,7 +96,7 @@ export function wordsOfWrap(product: Pick<Product, 'name'>, wrap: Wrap): string 
 }
 
 /** What a cured bar is predicted to weigh, grams. */
-function predictedBar({ assessment, version }: AssessedProduct): number {
+export function predictedBar({ assessment, version }: AssessedProduct): number {
   return assessment.masses.curedG / (version.formula.bars || 1);
 }
 
@@ -139,7 +131,7 @@ function responsibleIn(maker: Maker | null, market: Market): string[] {
   return one ? [one.name, ...one.addressLines] : [];
 }
 
-function contentOf(
+export function contentOf(
   gathered: Gathered,
   { wrap, market, maker, school = schoolOf(wrap, market) }: Words,
 ): LabelContent {
@@ -227,148 +219,6 @@ export async function printableLabel(
     throw new HttpFault(422, errors);
   }
   return made;
-}
-
-/** What of an issued label would read differently today. */
-function differences(label: IssuedLabel, now: LabelContent, verdict: string): string[] {
-  const found: string[] = [];
-  const before = new Map(label.content.info.map(({ id, text }) => [id as string, text]));
-  const after = new Map(now.info.map(({ id, text }) => [id as string, text]));
-  for (const id of new Set([...before.keys(), ...after.keys()]))
-    if (before.get(id) !== after.get(id)) found.push(id);
-  for (const key of ['name', 'identity', 'net'] as const)
-    if (label.content.front[key] !== now.front[key]) found.push(key);
-  if (label.verdict !== verdict) found.push(`verdict, ${label.verdict} then and ${verdict} now`);
-  return found;
-}
-
-/** Where a batch's label reads otherwise than the formula's, by market. */
-async function differsFromFormula(house: House, gathered: Gathered, maker: Maker | null): Promise<string[]> {
-  const { product, stored, ofBatch } = gathered;
-  const plain = await gather(house, product.id);
-  const wrap = wrapOfBatch(stored.wrap, ofBatch);
-  return product.markets.flatMap((market) => {
-    const [planned, weighed] = [plain, gathered].map((one) => contentOf(one, { wrap, market, maker }));
-    const texts = new Map(planned!.info.map(({ id, text }) => [id, text]));
-    const ids = weighed!.info.filter(({ id, text }) => texts.get(id) !== text).map(({ id }) => id);
-    return ids.map((id) => `${market}: ${id}`);
-  });
-}
-
-/** Issued labels that are laid out at once, to be held against what they would say today. */
-const LABELS_AT_ONCE = 12;
-
-/** A label's own formula, frozen with it, under the rules and papers of today; null where it does not reckon any more. */
-function asFrozen(
-  gathered: Gathered,
-  { formula }: IssuedLabel,
-  today: string,
-  snapshot: StoreSnapshot,
-): Gathered | null {
-  const { product, version } = gathered;
-  try {
-    return { ...gathered, ...assessAs(product, { ...version, formula }, today, snapshot) };
-  } catch (error) {
-    if (error instanceof HttpFault) return null;
-    throw error;
-  }
-}
-
-/** Labels issued for a bar, newest first from a place on, each with what would read differently today. */
-async function issuedFrom(house: House, gathered: Gathered, from: number): Promise<WrapData['issued']> {
-  const { product, stored, ofBatch } = gathered;
-  const maker = await findMaker(house.db);
-  const batches = await listBatches(house, { state: null, product: product.id });
-  const labels = await issuedLabels(house.db, product.id, { from, most: LABELS_AT_ONCE });
-  const snapshot = await snapshotOf(house.db, house.today);
-  const ofFormula = ofBatch === null ? gathered : await gather(house, product.id);
-  const differs: WrapData['issued'] = [];
-  for (const label of labels) {
-    const { market, school, format, netMassG, batchCode: code } = label;
-    // A label of a batch is held against what one of that batch, as it was weighed, would say; any other against the formula's.
-    const made = batches.find((one) => one.code === code && one.pouredAt !== null);
-    const its = !made
-      ? ofFormula
-      : made.id === ofBatch?.id
-        ? gathered
-        : asFrozen(ofFormula, label, house.today, snapshot);
-    if (its === null) {
-      differs.push({ ...label, differs: ['its batch, which does not reckon today'] });
-      continue;
-    }
-    const madeOn = made && dayOf(made.pouredAt!, house.zone);
-    const ofIts = wrapOfBatch(stored.wrap, madeOn ? { code, madeOn, netMassG, weighedG: [] } : null);
-    const wrap: Wrap = { ...ofIts, markets: { ...ofIts.markets, [market]: { school, format } } };
-    const verdict = its.assessment.markets.find((entry) => entry.market === market)!.verdict;
-    differs.push({ ...label, differs: differences(label, contentOf(its, { wrap, market, maker }), verdict) });
-  }
-  return differs;
-}
-
-/** Older labels issued for a bar, from a place on; 404 where there is no such bar. */
-export async function olderLabels(
-  house: House,
-  productId: string,
-  from: number,
-): Promise<Pick<WrapData, 'issued' | 'issuedCount'>> {
-  const gathered = await gather(house, productId);
-  return {
-    issued: await issuedFrom(house, gathered, from),
-    issuedCount: await issuedCount(house.db, productId),
-  };
-}
-
-/**
- * What the wrap opens with: for the batch that is asked for, for the formula by `draft`, and unasked for the newest batch
- * without a label.
- */
-export async function wrapOpened(house: House, productId: string, asked: string | null): Promise<WrapData> {
-  const batch = asked === null ? await batchToLabel(house, productId) : asked === DRAFT ? null : asked;
-  return wrapData(house, productId, batch);
-}
-
-/** Gathers the wrap of a bar; 404 where there is none. */
-export async function wrapData(
-  house: House,
-  productId: string,
-  batchId: string | null = null,
-): Promise<WrapData> {
-  const gathered = await gather(house, productId, batchId);
-  const { product, version, assessment, materials, stored, proposedCautions } = gathered;
-  const [maker, snapshot] = await Promise.all([findMaker(house.db), snapshotOf(house.db, house.today)]);
-  const batches = await listBatches(house, { state: null, product: productId });
-  const ofBatch = wrapOfBatch(stored.wrap, gathered.ofBatch);
-  return {
-    product,
-    version: { revision: version.revision, formula: version.formula },
-    stored,
-    assessment,
-    materials,
-    facts: formulaFacts(takenApart(materials, (id) => snapshot.material(id))),
-    maker,
-    hasLogo: (await findLogo(house.db)) !== null,
-    predictedBarG: predictedBar(gathered),
-    proposedCautions,
-    labelLanguages: gathered.labelLanguages,
-    ownPhrases: gathered.ownPhrases,
-    phrasesRevision: gathered.phrasesRevision,
-    issued: await issuedFrom(house, gathered, 0),
-    issuedCount: await issuedCount(house.db, productId),
-    batch: gathered.ofBatch && {
-      id: gathered.ofBatch.id,
-      code: gathered.ofBatch.code,
-      netMassG: netOf(gathered, ofBatch),
-      endsOn: ofBatch.durability?.endsOn ?? null,
-      lightestG: gathered.ofBatch.lightestG,
-      differs: await differsFromFormula(house, gathered, maker),
-    },
-    batches: batches
-      .filter(({ pouredAt }) => pouredAt !== null)
-      .map(({ id, code, bars }) => ({ id, code, bars: bars.good })),
-    hasPrinter: hasPrinter(),
-    onDate: house.today,
-    rulebookEdition: rulebook().edition,
-  };
 }
 
 /** Saves a wrap made from a revision, 0 before the first; the newer one comes back where it is stale. */

@@ -3,7 +3,7 @@ import { IssueDoor } from '../../../../../server/doors/wrap';
 import { openHouse } from '../../../../../server/house';
 import { placeFrom } from '../../../../../server/range-query';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../../server/http';
-import { olderLabels } from '../../../../../server/services/wrap/wrap';
+import { olderLabels } from '../../../../../server/services/wrap/issued';
 import { issueLabel } from '../../../../../server/services/wrap/labels';
 
 export const GET = endpoint(async ({ params, url }) =>

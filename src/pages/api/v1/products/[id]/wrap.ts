@@ -2,7 +2,8 @@ import type { Wrap } from '../../../../../core/records/wrap';
 import { SaveWrapDoor } from '../../../../../server/doors/wrap';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import { saveProductWrap, wrapData } from '../../../../../server/services/wrap/wrap';
+import { wrapData } from '../../../../../server/services/wrap/desk';
+import { saveProductWrap } from '../../../../../server/services/wrap/wrap';
 
 export const GET = endpoint(async ({ params }) =>
   answerJson(await wrapData(await openHouse(), params.id ?? '')),
