@@ -17,6 +17,7 @@ const SOURCES = [
   'src',
   'scripts/build.mjs',
   'scripts/bundle.mjs',
+  'scripts/offline.mjs',
   'scripts/workers.mjs',
   'public',
   'astro.config.mjs',
@@ -52,5 +53,7 @@ export async function ensureBuilt() {
   bundleWorkers();
   bundleServer();
   layOutReader();
+  const { buildOffline } = await import('./offline.mjs');
+  await buildOffline();
   writeFileSync(STAMP, wanted);
 }

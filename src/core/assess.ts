@@ -189,7 +189,7 @@ function ingredientLists(
   return markets.flatMap((market) => {
     const allergens = declarables
       .filter((row) => row.market === market && row.declare)
-      .map(({ id, name }) => ({ name, massG: typicalG.get(id) ?? 0 }));
+      .map(({ id, name }) => ({ id, name, massG: typicalG.get(id) ?? 0 }));
     return [added(market, allergens), formed(market, allergens)];
   });
 }

@@ -27,6 +27,8 @@ interface Row {
   origin?: Origin;
   foods?: Food[];
   names?: Partial<Record<Market, string>>;
+  cautions?: string[];
+  alsoNamed?: string[];
   /** Pore-clogging rating, informal. */
   pore?: number;
   months: number;
@@ -57,6 +59,8 @@ function toMaterial(row: Row): LibraryMaterial {
     foods: row.foods ?? [],
     poreClogging: row.pore,
     keepingMonths: row.months,
+    cautions: row.cautions,
+    alsoNamed: row.alsoNamed,
   };
 }
 

@@ -7,13 +7,14 @@ import clays from './data/clays.json';
 import liquids from './data/liquids.json';
 import scents from './data/scents.json';
 import { FATS } from './fats';
+import { withReached } from './reach';
 import { readShelf, type ShelfFile } from './shelves';
 import type { LibraryMaterial } from './types';
 
 const FILES = [liquids, scents, clays, dissolved, botanicals, colourants, fibres] as unknown as ShelfFile[];
 
 /** Every material of the library, shelf by shelf. */
-export const LIBRARY: readonly LibraryMaterial[] = [...FATS, ...FILES.flatMap(readShelf)];
+export const LIBRARY: readonly LibraryMaterial[] = [...FATS, ...FILES.flatMap(readShelf)].map(withReached);
 
 const BY_ID: ReadonlyMap<string, LibraryMaterial> = new Map(LIBRARY.map((entry) => [entry.id, entry]));
 

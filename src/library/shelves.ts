@@ -18,8 +18,8 @@ export interface ShelfRow {
   id: string;
   name: string;
   kind: Kind;
-  /** One name for the whole, or parts: name, share, role, other name in the US. */
-  inci: string | [string, number, InciRole?, string?][];
+  /** One name for the whole, or parts: name, share, role, other name in the US or by market. */
+  inci: string | [string, number, InciRole?, (string | Partial<Record<Market, string>>)?][];
   water?: number;
   bulk?: number;
   density?: number;
@@ -39,6 +39,8 @@ export interface ShelfRow {
   /** Names that single markets ask for in place of the ingredient name. */
   names?: Partial<Record<Market, string>>;
   months?: number;
+  /** What suppliers and makers call it besides. */
+  alsoNamed?: string[];
   standing?: Standing;
   source?: string;
 }
@@ -56,11 +58,11 @@ function inciParts(row: ShelfRow): InciPart[] {
     const role: InciRole = isScent(row) ? 'scent' : 'ingredient';
     return [{ name: row.inci, sharePct: 100, role, ...(row.names ? { names: row.names } : {}) }];
   }
-  return row.inci.map(([name, sharePct, role, us]) => ({
+  return row.inci.map(([name, sharePct, role, elsewhere]) => ({
     name,
     sharePct,
     role: role ?? 'ingredient',
-    ...(us ? { names: { US: us } } : {}),
+    ...(elsewhere ? { names: typeof elsewhere === 'string' ? { US: elsewhere } : elsewhere } : {}),
   }));
 }
 
@@ -113,5 +115,6 @@ export function readShelf(file: ShelfFile): LibraryMaterial[] {
     concerns: row.concerns,
     keepingMonths: row.months,
     foods: row.foods ?? [],
+    alsoNamed: row.alsoNamed,
   }));
 }

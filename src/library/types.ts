@@ -20,6 +20,8 @@ export interface LibraryMaterial extends Material, Traits {
   saponificationValue?: SaponificationValue;
   /** Months it keeps, unopened, cool and dark. */
   keepingMonths?: number;
+  /** What suppliers and makers call it besides. */
+  alsoNamed?: string[];
   /** What a maker should know before using it. */
   cautions?: string[];
 }

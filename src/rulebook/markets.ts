@@ -10,6 +10,7 @@ export type ItemCheck =
   | 'limits'
   | 'colours'
   | 'claims'
+  | 'evidence'
   | 'list'
   | 'responsible'
   | 'net'

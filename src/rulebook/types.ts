@@ -42,6 +42,8 @@ export interface ColourEntry {
   /** How far each market's word can be leant on; absent is as the source's. */
   standing?: Partial<Record<Market, Standing>>;
   note?: string;
+  /** Other names the same colour is bought by. */
+  alsoNamed?: string[];
 }
 
 /** The most peroxide an oil may hold before it goes into a product. */
@@ -51,10 +53,31 @@ export interface PeroxideRule {
   genera: string[];
   constituents: string[];
   mostMmolPerL: number;
+  /** Its constituents count where the material is that substance, not where it holds some. */
+  asSubstance?: boolean;
   markets: Market[];
   source: string;
   standing: Standing;
   asOf: string;
+}
+
+/** What a market asks of a material that only its paper can show. */
+export interface PaperCondition {
+  id: string;
+  /** What it speaks of. */
+  of: Limit['subject'];
+  asks: string;
+  /** A figure that a paper may state, and the most it may be. */
+  most?: number;
+  unit?: 'ppm' | 'kDa' | '%' | 'pH';
+  markets: Market[];
+  source: string;
+  standing: Standing;
+  asOf: string;
+  /** It is asked of the finished bar. */
+  ofProduct?: boolean;
+  /** Soap that is sold only as soap stands outside it. */
+  unlessSoap?: boolean;
 }
 
 export interface EditionFile {
@@ -68,15 +91,25 @@ export interface EditionFile {
   colours: ColourEntry[];
   colourSource: { source: string; standing: Standing; asOf: string };
   peroxides?: PeroxideRule[];
+  /** Whether a colour that a market does not let in is a row of that market's verdict. */
+  judgesColours?: boolean;
+  conditions?: PaperCondition[];
 }
 
-/** An edition that is the one before it but for some limits: those that are new or read otherwise, by their ids. */
-export interface FollowingEdition {
+/**
+ * An edition that is the one before it but for some rows: those that are new or read otherwise, by their ids (colours
+ * by their names).
+ */
+export interface FollowingEdition extends Partial<
+  Pick<EditionFile, 'colours' | 'allergens' | 'peroxides' | 'judgesColours' | 'conditions'>
+> {
   edition: string;
   dated: string;
   title: string;
   follows: string;
   limits: RuleLimit[];
+  /** Ids of peroxide rules and limits that no longer stand. */
+  dropped?: string[];
 }
 
 /** The craft's usual range for a load, and where it stops helping. */
@@ -95,8 +128,15 @@ export interface CraftFile {
   limits: CraftRow[];
   demands: CraftDemand[];
   /** Where a scent without a certificate would roughly stand. */
-  orientation?: Pick<Limit, 'id' | 'subject' | 'maxPct' | 'basis'>[];
+  orientation?: (Pick<Limit, 'id' | 'subject' | 'maxPct' | 'basis'> & { source?: string })[];
   orientationSource?: string;
+}
+
+/** The craft's advice of an edition that is the one before it but for some rows, by their ids. */
+export interface FollowingCraft extends Required<Pick<CraftFile, 'asOf' | 'limits' | 'orientation'>> {
+  follows: string;
+  /** Of the bearings that are new. */
+  orientationSource: string;
 }
 
 export interface CraftLimit extends RuleLimit {
@@ -120,4 +160,5 @@ export interface Rulebook {
   allergens: readonly Allergen[];
   allergenLists: readonly AllergenList[];
   peroxides: readonly PeroxideRule[];
+  conditions: readonly PaperCondition[];
 }

@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import type { Attention } from '../core/records/attention';
+import type { Attention, HandPlace } from '../core/hands/hand';
 import { address, send } from './api';
 import placeBadgeStyles from './PlaceBadge.module.css';
 
@@ -32,33 +32,20 @@ function subscribe(listener: () => void): () => void {
   };
 }
 
-interface Waits {
-  mark: string;
-  words: string;
-}
-
-const PLACES: Readonly<Record<string, (attention: Attention) => Waits | null>> = {
-  Rack: ({ rack }: Attention) => (rack > 0 ? { mark: String(rack), words: `${rack} cannot wait` } : null),
-  'Paper tray': ({ papers }: Attention) =>
-    papers > 0
-      ? { mark: String(papers), words: papers === 1 ? '1 paper to file' : `${papers} papers to file` }
-      : null,
-  House: ({ backups }: Attention) => (backups === null ? null : { mark: '!', words: backups }),
-};
-
 /** What waits in a place, beside its name in the header; nothing where nothing does. */
-export function PlaceBadge({ place }: { place: string }) {
+export function PlaceBadge({ place }: { place: HandPlace }) {
   const attention = useSyncExternalStore(
     subscribe,
     () => known,
     () => null,
   );
-  const waits = attention && PLACES[place]?.(attention);
+  const waits = attention?.[place];
   if (!waits) return null;
   return (
     <span className={placeBadgeStyles.placeBadge} data-place={place} title={waits.words}>
-      <span aria-hidden="true">{waits.mark}</span>
-      <span className="sr-only">, {waits.words}</span>
+      <span aria-hidden="true">{waits.count}</span>
+      {/* The link is named by its place: what waits first is told there, and on hovering. */}
+      <span className="sr-only">, {waits.count} cannot wait</span>
     </span>
   );
 }

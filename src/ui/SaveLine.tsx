@@ -12,14 +12,17 @@ interface Props<T> {
   onTakeAside: (value: T) => void;
   /** Why what is on the table cannot be saved as it stands, if it cannot. */
   held?: string | null;
+  /** Whether a field holds what cannot be read: that is never on file. */
+  isUnread?: boolean;
 }
 
 const SECOND_MS = 1000;
 
-function words<T>(save: Saving<T>['save'], held: string | null): string {
+function words<T>(save: Saving<T>['save'], held: string | null, isUnread: boolean): string {
   switch (save.state) {
     case 'saved':
-      return 'Saved';
+      // What was saved before a field was written that cannot be read is not what stands there.
+      return isUnread ? `Not saved yet: ${held ?? 'a field cannot be read'}.` : 'Saved';
     case 'saving':
       return 'Saving';
     case 'failed':
@@ -35,7 +38,15 @@ function words<T>(save: Saving<T>['save'], held: string | null): string {
  * Whether what is on the table is on file; the choice where another window has saved in between; and what an
  * earlier visit left unsaved.
  */
-export function SaveLine<T>({ what, saving, onTakeTheirs, onKeepMine, onTakeAside, held = null }: Props<T>) {
+export function SaveLine<T>({
+  what,
+  saving,
+  onTakeTheirs,
+  onKeepMine,
+  onTakeAside,
+  held = null,
+  isUnread = false,
+}: Props<T>) {
   const { save, aside, leaveAside } = saving;
   if (save.state === 'stale') {
     return (
@@ -74,7 +85,7 @@ export function SaveLine<T>({ what, saving, onTakeTheirs, onKeepMine, onTakeAsid
         role="status"
         className={save.state === 'failed' || save.state === 'away' ? 'text-madder' : 'text-soft'}
       >
-        {words(save, held)}
+        {words(save, held, isUnread)}
       </span>
     </>
   );

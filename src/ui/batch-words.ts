@@ -1,5 +1,14 @@
 /** How a batch stands, in words. */
-import type { Batch, BatchEvent, BatchState, EventType, MOVED_HOW } from '../core/batch/types';
+import { gramsAt } from './words';
+import type {
+  Batch,
+  BatchEvent,
+  BatchState,
+  EventType,
+  MOVED_HOW,
+  REST_WAYS,
+  TEMPERATURES_OF,
+} from '../core/batch/types';
 import { lineName } from '../core/batch/record';
 import type { BatchSummary } from '../core/records/batch';
 
@@ -17,6 +26,23 @@ export const STATE_WORDS: Record<BatchState, string> = {
 export function stateWords({ state, isQuarantined }: Pick<BatchSummary, 'state' | 'isQuarantined'>): string {
   return isQuarantined ? `${STATE_WORDS[state]}, in quarantine` : STATE_WORDS[state];
 }
+
+/** What a temperature was measured of. */
+export const TEMPERATURE_WORDS: Record<(typeof TEMPERATURES_OF)[number], string> = {
+  lye: 'the lye',
+  fats: 'the fats',
+  batter: 'the batter',
+  cook: 'the pot',
+  mould: 'the mould',
+  room: 'the room',
+};
+
+/** How a pour was put to rest, in words. */
+export const REST_WORDS: Record<(typeof REST_WAYS)[number], string> = {
+  warm: 'Kept warm',
+  leave: 'Left as it is',
+  chill: 'Chilled',
+};
 
 /** How bars went, in words. */
 export const MOVED_WORDS: Record<(typeof MOVED_HOW)[number], string> = {
@@ -69,9 +95,9 @@ export function saidOf(event: BatchEvent, batch: Batch): string {
     const name = line
       ? lineName(batch, line)
       : (batch.materials.find(({ id }) => id === material)?.name ?? 'something extra');
-    return `${Number(event.massG.toFixed(2))} g of ${name}`;
+    return `${gramsAt(event.massG, 0.01)} of ${name}`;
   }
-  if (event.type === 'barWeighed') return `bar ${event.bar} at ${event.massG} g`;
+  if (event.type === 'barWeighed') return `bar ${event.bar} at ${gramsAt(event.massG, event.readabilityG)}`;
   if (event.type === 'noted') return `the note “${event.text}”`;
   return eventWords({ ...event, by: '' }, batch).trim();
 }

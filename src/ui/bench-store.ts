@@ -21,16 +21,36 @@ interface KeptScale {
   weighing: unknown;
 }
 
+/** What a batch was known to hold, and when the application last said so. */
+export interface KnownEvents {
+  batch: string;
+  events: BatchEvent[];
+  at: string;
+}
+
+/** A photograph that is not on file yet. */
+export interface KeptPhoto {
+  id: string;
+  batch: string;
+  note: string;
+  blob: Blob;
+}
+
 interface Schema extends DBSchema {
   events: { key: [string, string]; value: KeptEvent; indexes: { batch: string } };
   scales: { key: [string, string]; value: KeptScale; indexes: { batch: string } };
+  known: { key: string; value: KnownEvents };
+  photos: { key: string; value: KeptPhoto; indexes: { batch: string } };
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null;
 
 function database(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>('proportia bench', 1, {
-    upgrade: (db) => {
+  opened ??= openDB<Schema>('proportia bench', 3, {
+    upgrade: (db, before) => {
+      if (before < 3) db.createObjectStore('photos', { keyPath: 'id' }).createIndex('batch', 'batch');
+      if (before < 2) db.createObjectStore('known', { keyPath: 'batch' });
+      if (before >= 1) return;
       db.createObjectStore('events', { keyPath: ['batch', 'id'] }).createIndex('batch', 'batch');
       db.createObjectStore('scales', { keyPath: ['batch', 'line'] }).createIndex('batch', 'batch');
     },
@@ -114,4 +134,41 @@ export async function dropScales(batch: string): Promise<void> {
   } catch {
     // Nothing was kept.
   }
+}
+
+/** Keeps what is known of a batch, for a reload without the network; a browser that keeps nothing goes without. */
+export async function keepKnown(known: KnownEvents): Promise<void> {
+  try {
+    await (await database()).put('known', known);
+  } catch {
+    // The page begins from what it was loaded with.
+  }
+}
+
+/** What was known of a batch, or null. */
+export async function keptKnown(batch: string): Promise<KnownEvents | null> {
+  try {
+    return (await (await database()).get('known', batch)) ?? null;
+  } catch {
+    return null;
+  }
+}
+
+/** Keeps a photograph until the house has it. Throws where this browser keeps nothing: it would be lost. */
+export async function keepPhoto(photo: KeptPhoto): Promise<void> {
+  await (await database()).put('photos', photo);
+}
+
+/** Photographs of a batch that wait here. */
+export async function keptPhotos(batch: string): Promise<KeptPhoto[]> {
+  try {
+    return await (await database()).getAllFromIndex('photos', 'batch', batch);
+  } catch {
+    return [];
+  }
+}
+
+/** Lets a photograph go once it is on file. */
+export async function dropPhoto(id: string): Promise<void> {
+  await (await database()).delete('photos', id);
 }

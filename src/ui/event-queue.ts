@@ -85,6 +85,15 @@ export class EventQueue {
     void this.run();
   }
 
+  /** Takes up what was known at an earlier visit, where the page was loaded with less and nobody answers. */
+  learn(events: readonly BatchEvent[]): void {
+    if (events.length <= this.known.length) return;
+    const ids = new Set(events.map(({ id }) => id));
+    this.known = events;
+    this.waiting = this.waiting.filter(({ id }) => !ids.has(id));
+    this.setting.onChange();
+  }
+
   /** Writes events down: in the browser at once, on disk as soon as it can be. */
   async write(...events: BatchEvent[]): Promise<void> {
     this.waiting = [...this.waiting, ...events];

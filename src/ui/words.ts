@@ -1,7 +1,8 @@
 /** The product's own words for what the core answers. */
+import { massAt, massSaid, stockSaid } from '../core/quantities/say';
 import type { Verdict } from '../core/formula/answer';
 import type { Force, Kind, LimitBasis, Market, Measure, Stage, UsedOn } from '../core/formula/types';
-import { clockHere, dayHere } from './habits';
+import { clockHere, dayHere, habits } from './habits';
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
   over: 'Over',
@@ -29,6 +30,7 @@ export const VERDICT_MEANINGS: Record<Verdict, string> = {
 };
 
 /** What a tight verdict means where only the craft's advice speaks. */
+export const COLOUR_MEANING = 'Within every limit that binds; a colour in it is not on the list of a market.';
 export const CRAFT_MEANING = 'Within every limit that binds; at or past what the craft advises.';
 
 export const BASIS_WORDS: Record<LimitBasis, string> = {
@@ -95,17 +97,14 @@ export const MEASURE_WORDS: Record<Measure, string> = {
 /** A blank that no line is broken at: a figure never parts from its unit. */
 const TIED = '\u00a0';
 
-/** A mass for reading: two decimals below 10 g, one above. */
-export function grams(massG: number): string {
-  return `${massG.toFixed(massG < 10 ? 2 : 1)}${TIED}g`;
-}
+/** A mass for reading, in what this house weighs in. */
+export const grams = (massG: number): string => massSaid(massG, habits().weights);
 
-/** A stock for reading: kilograms from one up. */
-export function stock(massG: number): string {
-  return massG >= 1000
-    ? `${Number((massG / 1000).toFixed(2))}${TIED}kg`
-    : `${Number(massG.toFixed(0))}${TIED}g`;
-}
+/** A mass as a scale of such a step shows it, in what this house weighs in. */
+export const gramsAt = (massG: number, stepG: number): string => massAt(massG, stepG, habits().weights);
+
+/** A stock for reading: kilograms or pounds from one up. */
+export const stock = (massG: number): string => stockSaid(massG, habits().weights);
 
 /** A volume for reading: litres from one up. */
 export function litres(volumeMl: number): string {

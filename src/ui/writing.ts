@@ -5,7 +5,7 @@ import type { Batch, BatchEvent, EventFields, EventType } from '../core/batch/ty
 import type { BatchDetail } from '../core/records/batch';
 import { address, makeKey, send, type Answer } from './api';
 import { saidOf } from './batch-words';
-import { keepEvents, keptEvents } from './bench-store';
+import { keepEvents, keepKnown, keptEvents, keptKnown } from './bench-store';
 import { EventQueue, type EventOutcome, type SetAside } from './event-queue';
 
 const NO_REASON = 'It was refused.';
@@ -48,6 +48,17 @@ export function momentHere(): string {
   return `${local}${offset < 0 ? '-' : '+'}${two(offset / 60)}:${two(Math.abs(offset) % 60)}`;
 }
 
+/** Writes one event of a batch down from a place that does not hold the batch. */
+export function writeOne<T extends EventType>(
+  batch: string,
+  type: T,
+  fields: EventFields[T],
+): Promise<Answer<unknown>> {
+  const by = localStorage.getItem('proportia.by');
+  const event = { id: makeKey(), type, at: momentHere(), by, ...fields };
+  return send('POST', address('batches', batch, 'events'), { events: [event] });
+}
+
 /** Writes one event down; the rest of it is added here. */
 export type Write = <T extends EventType>(type: T, fields: EventFields[T]) => void;
 
@@ -59,6 +70,8 @@ export interface Writing {
   decide: (aside: SetAside, instead: BatchEvent | null) => void;
   by: string;
   setBy: (name: string) => void;
+  /** Where the application does not answer since the page was opened: the moment that is shown, ISO 8601. */
+  asOf: string | null;
 }
 
 const BY_KEY = 'proportia.by';
@@ -98,6 +111,47 @@ export function queueOf(id: string, known: BatchEvent[], onChange: () => void): 
   });
 }
 
+/**
+ * Keeps what is known of the batch, and takes it up where the page came out of the cache and nobody answers. Answers when
+ * the application last said how it stands, ISO 8601; null while this page has heard it itself.
+ */
+function useKnown(id: string, queue: EventQueue): string | null {
+  const [asOf, setAsOf] = useState<string | null>(null);
+  /** Whether what is known here was said by the application since the page was opened. */
+  const [isHeard, setHeard] = useState(() => !navigator.serviceWorker?.controller);
+  const { known, state } = queue;
+  useEffect(() => {
+    if (!navigator.serviceWorker?.controller) return;
+    let isGone = false;
+    void fetchEvents(id).then(async (all) => {
+      const kept = all ? null : await keptKnown(id);
+      if (isGone || !kept) return;
+      queue.learn(kept.events);
+      setAsOf(kept.at);
+    });
+    return () => {
+      isGone = true;
+    };
+  }, [id, queue]);
+  useEffect(() => {
+    if (isHeard || state !== 'sent') return;
+    let isGone = false;
+    void fetchEvents(id).then((all) => {
+      if (isGone || !all) return;
+      setHeard(true);
+      setAsOf(null);
+    });
+    return () => {
+      isGone = true;
+    };
+  }, [id, isHeard, state]);
+  useEffect(() => {
+    if (isHeard && state === 'sent')
+      void keepKnown({ batch: id, events: [...known], at: new Date().toISOString() });
+  }, [id, known, state, isHeard]);
+  return asOf;
+}
+
 /** The batch of a page with everything to write it down. */
 export function useWriting(detail: BatchDetail): Writing {
   const { id } = detail;
@@ -109,6 +163,7 @@ export function useWriting(detail: BatchDetail): Writing {
     return () => queue.close();
   }, [id, queue]);
   useNews(id, queue);
+  const asOf = useKnown(id, queue);
   const { known, waiting } = queue;
   const batch = useMemo(() => foldBatch([...known, ...waiting])!, [known, waiting]);
   const made = <T extends EventType>(type: T, fields: EventFields[T]) =>
@@ -123,5 +178,5 @@ export function useWriting(detail: BatchDetail): Writing {
     localStorage.setItem(BY_KEY, name);
     setName(name);
   };
-  return { batch, queue, write, decide, by, setBy };
+  return { batch, queue, write, decide, by, setBy, asOf };
 }

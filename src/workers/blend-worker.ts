@@ -3,7 +3,7 @@ import loadHighs from 'highs';
 import wasmUrl from 'highs/runtime?url';
 import { solveBlend, type BlendAnswer } from '../core/scent/nearest';
 import type { BlendDemand, Programme } from '../core/scent/programme';
-import { solveWith } from './highs-solve';
+import { solveWith } from '../core/numerics/highs';
 
 export interface BlendTask {
   programme: Programme;

@@ -55,6 +55,7 @@ test('from a formula to a checked label', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
 
   const list = page.getByTestId('list-text');
+  await page.getByRole('radio', { name: 'As added' }).click();
   await expect(list).toContainText('Aqua, Cocos Nucifera');
   await page.getByRole('radio', { name: 'As formed' }).click();
   await expect(list).toContainText('Sodium Olivate, ');

@@ -79,7 +79,7 @@ test('a batch is poured with an overshoot, two lots, zero by mistake, a reload, 
       }
       if (step.id === 'pour') {
         await page.getByLabel('Long block, how many').fill('1');
-        await page.getByLabel('Left over, grams').fill('25');
+        await page.getByLabel('Left over, g').fill('25');
         await page.getByRole('button', { name: 'It is poured' }).click();
       }
       if (step.id === 'rest') await page.getByRole('button', { name: 'Kept warm' }).click();
@@ -98,7 +98,7 @@ test('a batch is poured with an overshoot, two lots, zero by mistake, a reload, 
       // Two lots on one line, zero pressed by mistake in between, and a reload.
       held(line, await pour(page, 200));
       await scale('zero');
-      await expect(page.getByText(/Zero was pressed with (199|200)\.\d g in the vessel/)).toBeVisible();
+      await expect(page.getByText(/Zero was pressed with (199|200)\.\d\sg in the vessel/)).toBeVisible();
       await page.getByRole('button', { name: 'Right, carry on' }).click();
       await page.reload();
       await awake(page);
@@ -194,4 +194,75 @@ test('a batch over a limit waits for a written decision', async ({ page }) => {
   await next.getByLabel('What is decided, and why').fill('Sold to nobody; kept for the workshop.');
   await next.getByRole('button', { name: 'Discard it' }).click();
   await expect(page.getByText('Discarded. Poured')).toBeVisible();
+});
+
+test('a scale at this very device is found by listening, followed, and left again', async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await open(page, application, '/pour');
+  await page.getByLabel('Bar', { exact: true }).selectOption('Waiting Room');
+  await page.getByLabel(/^Bars \(empty/).fill('14');
+  await page.getByRole('button', { name: 'Begin this batch' }).click();
+  await page.waitForURL(/\/pour\/wr-/);
+  await awake(page);
+  await expect(async () => {
+    if (!(await reading(page).isVisible())) await done(page).click();
+    await expect(reading(page)).toBeVisible({ timeout: 500 });
+  }).toPass();
+  await page.getByText('Another scale than the house’s').click();
+  const file = page.getByLabel('Play a recording');
+  await file.setInputFiles({ name: 'no.txt', mimeType: 'text/plain', buffer: Buffer.from('hello') });
+  await expect(page.getByText(/^This is no recording of a scale/)).toBeVisible();
+  await file.setInputFiles('public/recordings/scale-pour.txt');
+  await expect(page.getByText('A scale at this device: 2400 baud, 7 bits, even parity.')).toBeVisible();
+  await expect(reading(page)).toHaveText(/^84\.[5-7]/);
+  await expect(reading(page)).toHaveAttribute('data-settled', 'true');
+  await noViolations(page, 'a scale at this device');
+  await page.getByRole('button', { name: 'Back to the house’s scale' }).click();
+  await expect(page.getByText('Another scale than the house’s')).toBeVisible();
+});
+
+test('what ran over is put right: reckoned, accepted, asked for by the steps, and then not too much', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const begun = await api<BatchDetail>('batches', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ product: 'waiting-room', size: { fatsMassG: 1000 }, by: null }),
+  });
+  const olive = begun.batch.lines.find(({ material }) => material === 'olive')!;
+  const event = { type: 'weighed', at: new Date().toISOString(), by: null, readabilityG: 1, how: 'typed' };
+  await api(`batches/${begun.id}/events`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      events: [{ ...event, id: 'over', line: olive.line, massG: 1.3 * olive.plannedG! }],
+    }),
+  });
+  await open(page, application, `/pour/${begun.id}`);
+  await page.getByText('What puts it right?').click();
+  const panel = page.getByRole('group', { name: 'What puts it right?' });
+  await panel.getByRole('button', { name: 'Reckon it' }).click();
+  await expect(panel).toContainText(/\d\sg Sodium hydroxide/);
+  await noViolations(page, 'what puts it right');
+  await panel.getByRole('button', { name: /^Do so/ }).click();
+  await expect(panel).toContainText('The steps ask for it now');
+  await expect(async () => {
+    const { batch } = await api<BatchDetail>(`batches/${begun.id}`);
+    expect(batch.wantedG.alkali).toBeGreaterThan(begun.sheet.alkaliG + 1);
+  }).toPass();
+  await panel.getByRole('button', { name: 'Reckon it' }).click();
+  await expect(panel).toContainText('Nothing is out of bounds');
+  // The step of the lye asks for the new figure, and takes it without a word of too much.
+  const { batch } = await api<BatchDetail>(`batches/${begun.id}`);
+  const figure = batch.wantedG.alkali!.toFixed(1);
+  await page.getByText('All steps').click();
+  const lye = begun.sheet.steps.find(({ weigh }) => weigh.some(({ line }) => line === 'alkali'))!;
+  await page.getByRole('button', { name: new RegExp(lye.title) }).click();
+  await expect(page.getByText(`of ${figure}\u00a0g`)).toBeVisible();
+  await page.getByRole('button', { name: 'Type it in' }).click();
+  await page.getByLabel('Sodium hydroxide, g').fill(figure);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('That is it')).toBeVisible();
+  await expect(page.getByText(/too much Sodium hydroxide/)).toHaveCount(0);
 });

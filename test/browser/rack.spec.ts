@@ -168,7 +168,7 @@ test('a cut that is put off moves its window, and is cut with how it went', asyn
   await page.waitForURL(/\/rack\/fl-261123/);
   await awake(page);
   const cut = page.getByRole('region', { name: 'Cut' });
-  await cut.getByRole('button', { name: 'Tried, too soft: put it off' }).click();
+  await cut.getByRole('button', { name: 'It dents: put it off' }).click();
   await expect(cut).toContainText('put off');
   const after = (await api<{ window: { fromHours: number } }>('batches/fl-261123/cure')).window.fromHours;
   expect(after).toBeGreaterThan(before);

@@ -205,9 +205,14 @@ describe('amounts as makers write them', () => {
     near(readGrams('8 oz'), 226.796185, 1e-6);
     near(readGrams('1 lb 8 oz'), 680.388555, 1e-6);
     expect([readGrams('12,5'), readGrams('1.2 kg'), readGramsOrNull(' ')]).to.deep.equal([12.5, 1200, null]);
+    // In a house of ounces a bare number is ounces; what says its unit is what it says.
+    near(readGrams('8', 'oz'), 226.796185, 1e-6);
+    expect([readGrams('88 g', 'oz'), stepOfGrams('3.10', 'oz')]).to.deep.equal([88, 0.2835]);
     for (const none of ['2 tsp', '5 %', '-1', 'x', ''])
       expect(Number.isNaN(readGrams(none)), none).to.equal(true);
-    expect(['85', '85.5', '85,25 g', '3.5 oz'].map(stepOfGrams)).to.deep.equal([1, 0.1, 0.01, 2.835]);
+    expect(['85', '85.5', '85,25 g', '3.5 oz'].map((text) => stepOfGrams(text))).to.deep.equal([
+      1, 0.1, 0.01, 2.835,
+    ]);
   });
 
   it('measures spoons by spoon and weights by scale, and as the words say', () => {

@@ -143,6 +143,12 @@ describe('the request of what was weighed', () => {
     const doubt = (...events: BatchEvent[]) => requested(fold(...events), 'k')[0]!;
     expect(doubt(weighed('k', 20), weighed('k', 5)).uncertaintyPct).to.be.closeTo(4, 1e-9);
     expect(doubt(event('guessed', { line: 'k', massG: 20, how: 'heaped' })).measuredBy).to.equal('heaped');
+    // A spoon that its maker has weighed is as doubtful as it was found, also beside what the scale said.
+    const spooned = event('guessed', { line: 'k', massG: 10, how: 'spoon' });
+    const ofOwn = { ...fold(weighed('k', 10), spooned) };
+    ofOwn.materials = ofOwn.materials.map((one) => (one.id === 'kaolin' ? { ...one, spoonPct: 4 } : one));
+    expect(doubt(weighed('k', 10), spooned).doubtPct!.high).to.be.closeTo((100 * (0.5 + 1.5)) / 20, 1e-9);
+    expect(requested(ofOwn, 'k')[0]!.doubtPct!.high).to.be.closeTo((100 * (0.5 + 0.4)) / 20, 1e-9);
     const both = doubt(weighed('k', 10), event('guessed', { line: 'k', massG: 10, how: 'eye' }));
     expect(both.doubtPct!.low).to.be.closeTo((100 * (0.5 + 4)) / 20, 1e-9);
     expect(both.doubtPct!.high).to.be.closeTo((100 * (0.5 + 6)) / 20, 1e-9);

@@ -1,7 +1,7 @@
 /** What a change makes of rows, tasks and days to come, by examples worked by hand. */
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { aheadRows, type AheadInput } from '../../src/core/change/ahead';
+import { aheadRows, foldAhead, type AheadInput } from '../../src/core/change/ahead';
 import { differs, isWorse, ordered } from '../../src/core/change/effects';
 import { tasksOf } from '../../src/core/change/tasks';
 import { touchedBetween } from '../../src/core/change/touched';
@@ -164,13 +164,22 @@ describe('what falls due by itself', () => {
     declarables: [],
     limits: [],
     materials: [
-      { id: 'clove', name: 'Clove', constituents: ['eugenol'], limits: [], ask: null, keepingMonths: 12 },
+      {
+        id: 'clove',
+        name: 'Clove',
+        constituents: ['eugenol'],
+        limits: [],
+        ask: null,
+        isWater: false,
+        keepingMonths: 12,
+      },
       {
         id: 'olive',
         name: 'Olive',
         constituents: [],
         limits: [],
         ask: 'Ask for a newer one.',
+        isWater: false,
         keepingMonths: null,
       },
     ],
@@ -181,6 +190,26 @@ describe('what falls due by itself', () => {
   });
   const rows = (more: Partial<AheadInput>) =>
     aheadRows(input(more)).map(({ on, kind, touches }) => [on, kind, touches.join()]);
+
+  it('puts grave things first and folds the small ones; water passes no day', () => {
+    const lot = { id: 'l', code: 'L', material: 'clove', bestBefore: '2027-11-24', openedOn: null, leftG: 5 };
+    const limit = limitOn({ type: 'constituent', id: 'eugenol' }, 1, { from: '2027-02-01' });
+    const far = { ...limit, id: 'far', from: '2028-02-01' };
+    const all = aheadRows(input({ lots: [lot, { ...lot, id: 'm', code: 'M' }], limits: [far, limit] }));
+    const { rows: alone, folds } = foldAhead(all);
+    expect(alone.map(({ urgency, on }) => [urgency, on])).to.deep.equal([
+      ['grave', '2027-02-01'],
+      ['now', '2028-02-01'],
+      ['due', '2026-11-24'],
+    ]);
+    expect(folds).to.deep.equal([{ kind: 'lot', count: 2, words: '2 lots pass their day' }]);
+    // A lot in use that is past its day stands by itself.
+    const past = foldAhead(aheadRows(input({ lots: [{ ...lot, bestBefore: '2026-11-01' }] })));
+    expect([past.rows.map(({ kind }) => kind), past.folds]).to.deep.equal([['lot', 'paper'], []]);
+    const { materials } = input({});
+    const water = materials.map((one) => ({ ...one, ask: null, isWater: true }));
+    expect(aheadRows(input({ lots: [lot], materials: water }))).to.deep.equal([]);
+  });
 
   it('tells lists, limits, papers, lots, opened oils and batches on their days, and nothing beyond', () => {
     const list = {

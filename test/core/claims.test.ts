@@ -1,4 +1,5 @@
 /** Claims: a table of phrases with the class each falls in, what is left alone, and what the formula says. */
+import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import { findClaims } from '../../src/core/claims/find';
 import { formulaFacts, takenApart, type FactLine } from '../../src/core/claims/facts';
@@ -23,7 +24,7 @@ const TABLE: Record<string, Expected> = {
   'Helps acne': 'medicine',
   'For acne-prone teenagers': 'medicine',
   'Good against pimples': 'medicine',
-  'Say goodbye to blemishes': 'medicine',
+  'Say goodbye to blemishes': { EU: 'cosmetic', UK: 'cosmetic', other: 'medicine' },
   'For psoriasis and rosacea': 'medicine',
   'Loved by people with eczema': 'medicine',
   'Antibacterial tea tree': 'medicine',
@@ -57,7 +58,7 @@ const TABLE: Record<string, Expected> = {
   'Balances hormones': 'medicine',
   'Fights yeast infections': 'medicine',
   'Prevents breakouts': 'medicine',
-  'Repairs damaged skin': 'medicine',
+  'Repairs damaged skin': { EU: 'cosmetic', UK: 'cosmetic', other: 'medicine' },
   'Restores the skin barrier': 'medicine',
   // Where markets part.
   'Fades scars': { EU: 'cosmetic', UK: 'cosmetic', other: 'medicine' },
@@ -300,6 +301,33 @@ describe('claims', () => {
     const ids = CLAIM_PHRASES.map(({ id }) => id);
     expect(new Set(ids).size).to.equal(ids.length);
   });
+});
+
+/** Phrases classed by reading before they were tried: what makers write, and ordinary sentences that promise nothing. */
+describe('claims in what makers write', () => {
+  const WANTED: Record<string, [eu: ClaimClass, us: ClaimClass]> = {
+    m: ['medicine', 'medicine'],
+    c: ['cosmetic', 'cosmetic'],
+    a: ['absolute', 'absolute'],
+    p: ['composition', 'composition'],
+    s: ['plain', 'plain'],
+    bd: ['cosmetic', 'medicine'],
+  };
+  for (const file of ['phrases', 'further']) {
+    it(`are read as they are meant, and plain sentences change nothing in law: ${file}`, () => {
+      const lines = readFileSync(`test/core/claims/${file}.txt`, 'utf8').split('\n');
+      const rows = lines.flatMap((line) => {
+        const found = /^(\w+) \| \w\w \| (.+)$/.exec(line);
+        return found ? [{ kind: found[1]!, text: found[2]! }] : [];
+      });
+      expect(rows.length).to.be.above(140);
+      const wrong = rows.filter(({ kind, text }) => {
+        const [eu, us] = WANTED[kind]!;
+        return gravest(text, 'EU') !== eu || gravest(text, 'US') !== us;
+      });
+      expect(wrong.map(({ kind, text }) => `${kind} ${text}`)).to.deep.equal([]);
+    });
+  }
 });
 
 describe('what the formula says', () => {

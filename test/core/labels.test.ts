@@ -11,7 +11,7 @@ import { layoutLabel, type LabelLook } from '../../src/core/labels/label';
 import { breakLines, type Layout, type Metrics } from '../../src/core/labels/layout';
 import { soapSharePct, standingIn } from '../../src/core/labels/standing';
 import { libraryMaterial } from '../../src/library';
-import { colourPermission, rulebook } from '../../src/rulebook';
+import { colourKnown, rulebook } from '../../src/rulebook';
 import { marketRules } from '../../src/rulebook/markets';
 import { assessed, near, request } from '../support/request';
 
@@ -77,9 +77,9 @@ describe('what stands on a label', () => {
       'Opened: 12 M',
     );
     expect(of({ market: 'US' }).durability).to.equal(undefined);
-    expect(of({ market: 'CA' }).ingredients).to.match(/^Ingredients \/ Ingrédients: /);
+    expect(of({ market: 'CA' }).ingredients).to.match(/^Ingredients \/ Ingrédients\u00a0: /);
     expect(of({ market: 'CA' }).cautions).to.equal(
-      'Caution / Attention: Avoid contact with eyes. / Éviter le contact avec les yeux.',
+      'Caution / Précautions d’emploi\u00a0: Avoid contact with eyes. / Éviter le contact avec les yeux.',
     );
     expect(of({ market: 'UK' }).cautions).to.equal('Caution: Avoid contact with eyes.');
     expect(labelContent({ ...INPUT, market: 'US' }).front.identity).to.equal('Soap with grey clay');
@@ -94,7 +94,7 @@ describe('what stands on a label', () => {
     expect(content([]).front.identity).to.equal('Seife / Soap / Savon');
     expect(content(['de']).front.identity).to.equal('Seife');
     expect(of(['de', 'fr'])).to.include({
-      cautions: 'Achtung / Attention: Seife / Savon',
+      cautions: 'Warnhinweise / Précautions d’emploi\u00a0: Seife / Savon',
       batch: 'Charge / Lot NM-1',
       durability: 'Mindestens haltbar bis Ende / À utiliser de préférence avant fin 11/2028',
     });
@@ -371,12 +371,21 @@ describe('what a bar is in law', () => {
     const of = (market: Market, ...ids: string[]) =>
       colourFindings(
         ids.map((id) => libraryMaterial(id)!),
-        (name) => colourPermission(rulebook(), name, market),
+        (name) => colourKnown(rulebook(), name, market),
       ).map(({ name, permission }) => `${name} ${permission}`);
     expect(of('EU', 'activated-charcoal')).to.deep.equal(['Charcoal Powder permitted']);
     expect(of('US', 'activated-charcoal')).to.deep.equal(['Charcoal Powder notPermitted']);
     expect(of('US', 'iron-oxide-red')).to.deep.equal(['CI 77491 permitted']);
     expect(of('EU', 'kaolin')).to.deep.equal([]);
+    const teal = (market: Market) =>
+      colourFindings([libraryMaterial('mica-teal')!], (name) =>
+        colourKnown(rulebook(), name, market),
+      ).flatMap(({ name, asks }) => (asks ?? []).map((one) => `${name}: ${one}`));
+    expect(teal('US')).to.deep.equal([
+      'CI 42090: From a batch that was certified',
+      'CI 19140: From a batch that was certified',
+    ]);
+    expect(teal('EU')).to.deep.equal([]);
   });
 });
 

@@ -2,6 +2,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { mixFinder, mixMaterial, type Mix } from '../../src/core/formula/mix';
+import { isUnknown, type TraitMaterial } from '../../src/core/formula/traits';
 import type { Material } from '../../src/core/formula/types';
 import { assessed, limitOn, MATERIALS, near, request } from '../support/request';
 
@@ -35,6 +36,27 @@ describe('mixes', () => {
         ['perfume', 1],
       ]).kind,
     ).to.equal('fragrance');
+  });
+
+  it('are known to behave as their fragrances were said to, and not known where one was not', () => {
+    const perfume = find('perfume')!;
+    const ways = (behaviour?: TraitMaterial['behaviour']) => {
+      const told = { ...perfume, ...(behaviour ? { behaviour } : {}) };
+      const parts = [
+        { material: 'perfume', parts: 1 },
+        { material: 'clove', parts: 1 },
+      ];
+      const made = mixMaterial({ id: 'mix', name: 'Mix', parts }, (id) =>
+        id === 'perfume' ? told : find(id),
+      );
+      if (!made.ok) expect.fail(JSON.stringify(made.errors));
+      return made.material as TraitMaterial;
+    };
+    expect(isUnknown(ways())).to.equal(true);
+    expect([isUnknown(ways({ speeds: false })), ways({ rices: true }).behaviour?.rices]).to.deep.equal([
+      false,
+      true,
+    ]);
   });
 
   it('of mostly fat saponify as their fat does; a little fat in a premix is carried as a milk carries it', () => {

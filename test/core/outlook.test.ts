@@ -4,6 +4,7 @@ import type { TraitMaterial } from '../../src/core/formula/traits';
 import type { Formula, UsedOn } from '../../src/core/formula/types';
 import { outlookOn } from '../../src/core/outlook';
 import type { Judgement } from '../../src/core/outlook/judge';
+import { lineMarks } from '../../src/core/outlook/marks';
 import { libraryMaterial } from '../../src/library';
 import { shippedStore } from '../../src/server/store/snapshot';
 import { assessed, lines, type ShortLine } from '../support/request';
@@ -147,5 +148,52 @@ describe('outlook', () => {
     expect(on('face', mint).face.grade).to.equal('marked');
     expect(on('face', mint).face.reasons.join()).to.contain('it is meant for one');
     expect(on('hands', mint).face.grade).to.equal('marked'); // still said, so that nobody sells it for a face
+  });
+
+  it('says “not known” of a fragrance nobody described, not “time to work”, and warns where one rices', () => {
+    const scent = (behaviour?: TraitMaterial['behaviour']): TraitMaterial => ({
+      ...{ id: 'own', name: 'Coal', kind: 'fragrance' },
+      ...(behaviour ? { behaviour } : {}),
+    });
+    const speedOf = (material: TraitMaterial) => {
+      const formula: Formula = {
+        alkali: { superfatPct: 6 },
+        lines: lines([...FATS, ['own', 'own', 'trace', 30, 'g']]),
+      };
+      const asked = {
+        format: 'proportia.assessment-request/1',
+        formula,
+        markets: ['EU' as const],
+        onDate: '2026-11-24',
+      };
+      const store = shippedStore('2026-11-24');
+      const find = (id: string) => (id === 'own' ? material : (libraryMaterial(id) as TraitMaterial));
+      const judged = outlookOn(formula, assessed(asked, { ...store, material: find }), find);
+      return judged.find(({ id }) => id === 'speed')!;
+    };
+    const open = speedOf(scent());
+    expect([open.grade, open.reasons]).to.deep.equal(['some', ['not known of Coal']]);
+    expect(open.says).to.match(/^Not known/);
+    expect(speedOf(scent({ speeds: false })).grade).to.equal('calm');
+    const riced = speedOf(scent({ rices: true }));
+    expect([riced.grade, riced.reasons]).to.deep.equal(['marked', ['Coal rices']]);
+  });
+
+  it('marks the line that causes it, grave first, and none that holds nothing', () => {
+    const at = (id: string, more: Partial<Parameters<typeof lineMarks>[2]> = {}) =>
+      lineMarks({ stage: 'trace' }, libraryMaterial(id) as TraitMaterial, {
+        ...{ pctFats: 3, usedOn: 'body' as const, old: null },
+        ...more,
+      });
+    const words = (marks: ReturnType<typeof lineMarks>) => marks.map((mark) => mark.words);
+    expect(words(at('kaolin'))).to.deep.equal([]);
+    expect(words(at('bentonite'))).to.include('swells');
+    expect(words(at('clove-bud-oil'))).to.include('hurries');
+    const scrub = (usedOn: UsedOn) =>
+      at('walnut-shell', { usedOn }).find((mark) => mark.words === 'scratches')!;
+    expect([scrub('body').isGrave, scrub('face').isGrave]).to.deep.equal([false, true]);
+    const old = at('sweet-orange-oil', { old: 'Lot S was opened 17 months ago.' });
+    expect([old[0]!.words, old[0]!.isGrave]).to.deep.equal(['old', true]);
+    expect(at('bentonite', { pctFats: 0 })).to.deep.equal([]);
   });
 });

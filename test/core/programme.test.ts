@@ -9,7 +9,7 @@ import {
   type BlendDemand,
   type Programme,
 } from '../../src/core/scent/programme';
-import { problemText } from '../../src/workers/highs-solve';
+import { problemText } from '../../src/core/numerics/highs';
 import { limitOn, MATERIALS, near, NOTHING_STORED, request, type ShortLine } from '../support/request';
 
 const DEMAND: BlendDemand = {

@@ -5,7 +5,8 @@ import { declareNet, proposedNetG } from '../../src/core/curing/net';
 import { rackTasks } from '../../src/core/curing/rack';
 import { standingOf } from '../../src/core/curing/standing';
 import { netText } from '../../src/core/labels/heights';
-import { CRUMBLED, CUT_CHECK, cutWindow, TOO_SOFT, type PastCut } from '../../src/core/curing/window';
+import { putOffHours } from '../../src/core/curing/batch-cure';
+import { CRUMBLED, CUT_CHECK, cutWindow, feltOf, TOO_SOFT, type PastCut } from '../../src/core/curing/window';
 import { foldBatch } from '../../src/core/batch/fold';
 import { batchRecord } from '../../src/core/batch/record';
 import type { BatchEvent } from '../../src/core/batch/types';
@@ -206,6 +207,29 @@ describe('the cut window', () => {
     expect(windowOf(formulaOf(), [], { putOffHours: [14, 18] }).fromHours).to.be.above(18);
     const gone = windowOf(formulaOf(), [], { putOffHours: [50] });
     expect(gone.toHours).to.be.at.least(gone.fromHours);
+  });
+
+  it('follows a finger: dents wait, holds opens it, hard closes it; earlier batches move where it opens', () => {
+    const plain = windowOf(formulaOf());
+    const holds = windowOf(formulaOf(), [], { felt: [{ hours: 9, finger: 'holds' }] });
+    expect([holds.fromHours, holds.toHours]).to.deep.equal([9, plain.toHours]);
+    const hard = windowOf(formulaOf(), [], { felt: [{ hours: 20, finger: 'hard' }] });
+    expect(hard.toHours).to.equal(20.25);
+    expect(hard.why.at(-1)).to.equal('hard to the finger after 20 h: cut it at once');
+    const finger = (hours: number, value: string): PastCut => {
+      const cut = cutAfter(hours + 6, 'good');
+      const at = new Date(Date.parse(cut.poured!.at) + hours * 3_600_000).toISOString();
+      const felt = { check: CUT_CHECK, outcome: 'doubtful' as const, value, note: null, at };
+      return { ...cut, checks: [felt, ...cut.checks] };
+    };
+    expect(feltOf(finger(8, 'holds'))).to.deep.equal([{ hours: 8, finger: 'holds' }]);
+    expect(windowOf(formulaOf(), [finger(8, 'holds')]).fromHours).to.equal(8);
+    expect(windowOf(formulaOf(), [finger(16, TOO_SOFT)]).fromHours).to.equal(16);
+    // What fingers felt after the cut is of the bars, not of the block.
+    const { poured, cut, checks } = cutAfter(20, 'soft');
+    expect(feltOf({ poured, cut, checks })).to.deep.equal([]);
+    const batch = { poured, cut: null, checks: finger(5, 'hard').checks.slice(0, 1) };
+    expect(putOffHours(batch)).to.deep.equal([]);
   });
 
   it('says so where the formula does not reckon', () => {

@@ -12,7 +12,11 @@ import {
   rangeTable,
   tightestMarket,
 } from '../../src/core/range/arrange';
+import type { RackTask } from '../../src/core/curing/rack';
+import { attentionOf } from '../../src/core/hands/hand';
+import { handOfTask, handsOfBatch, handsOfPapers } from '../../src/core/hands/sources';
 import type { MarketStand, RangeRow } from '../../src/core/records/range';
+import type { Task } from '../../src/core/records/watch';
 
 const TODAY = '2026-11-24';
 const stand = (market: MarketStand['market'], headroomPct: number | null, verdict: Verdict = 'clear') => ({
@@ -45,24 +49,55 @@ const needs = (one: RangeRow) => needsOf(one, TODAY);
 const ids = (rows: readonly RangeRow[]) => rows.map(({ id }) => id);
 
 describe('the range', () => {
-  it('says what a bar needs, the most pressing first, and asks nothing of one put away', () => {
-    const late = row('late', { verdict: 'over', label: 'differs', tasks: ['Relabel it.'] });
-    const besides = { rack: [{ weight: 120, words: 'Cut it.' }], startBy: TODAY };
-    expect(needsOf(late, TODAY, besides).map(({ words }) => words)).to.deep.equal([
-      'Cut it.',
-      'Over a limit where it is sold.',
-      'Relabel it.',
-      'An issued label would read otherwise.',
-      'Pour now, or it runs out.',
+  const batch = { id: 'b1', code: 'B 1', product: 'late', productName: 'Late' };
+  const rackTask = (kind: RackTask['kind'], urgency: RackTask['urgency']): RackTask => ({
+    ...{ kind, urgency, portion: null, from: `${TODAY}T08:00:00Z`, until: null, words: `${kind} it.` },
+  });
+  const task = (kind: Task['kind'], words: string): Task => ({
+    ...{ id: words, kind, what: 'batch', subject: 'b1', market: 'EU', words, dueOn: null, change: null },
+    ...{ at: TODAY, doneAt: null, doneNote: null, bar: 'late' },
+  });
+
+  it('says what a bar needs, grave first, each a door to where it is done, and asks nothing of one put away', () => {
+    const tasks = [handOfTask(task('relabel', 'Relabel it.')), handOfTask(task('look', 'Look at it.'))];
+    const late = row('late', { verdict: 'over', label: 'differs', tasks });
+    const rack = handsOfBatch(batch, [
+      rackTask('cut', 'missed'),
+      rackTask('turn', 'open'),
+      rackTask('weigh', 'later'),
     ]);
-    expect(needsOf(late, TODAY, { startBy: '2026-11-25' }).map(({ words }) => words)).to.not.include(
-      'Pour now, or it runs out.',
-    );
+    const besides = { rack, startBy: TODAY };
+    expect(needsOf(late, TODAY, besides).map(({ why, where }) => [why, where])).to.deep.equal([
+      ['cut it.', '/rack/b1#cut'],
+      ['Over a limit where it is sold.', '/bars/late'],
+      ['Relabel it.', '/rack/b1'],
+      ['Pour now, or it runs out.', '/pour?product=late'],
+      ['turn it.', '/rack/b1#turn'],
+      ['An issued label would read otherwise.', '/wrap/late?open=issued'],
+      ['Look at it.', '/rack/b1'],
+    ]);
+    const later = needsOf(late, TODAY, { startBy: '2026-11-25' }).map(({ why }) => why);
+    expect(later).to.not.include('Pour now, or it runs out.');
     expect(needsOf({ ...late, putAwayOn: TODAY }, TODAY, besides)).to.deep.equal([]);
     expect(needs(row('quiet'))).to.deep.equal([]);
-    expect(needs(row('broken', { verdict: null, fault: 'No fats.' }))[0]!.words).to.contain(
-      'does not reckon',
-    );
+    const broken = row('broken', { verdict: null, fault: 'No fats.' });
+    expect(needs(broken)[0]!.why).to.contain('does not reckon');
+    expect(needs({ ...broken, isPending: true })).to.deep.equal([]);
+  });
+
+  it('counts what cannot wait by its place for the header, and tells the gravest', () => {
+    const hands = [
+      ...handsOfBatch(batch, [rackTask('turn', 'open'), rackTask('cut', 'late'), rackTask('decide', 'late')]),
+      handOfTask(task('look', 'Look at it.')),
+      ...handsOfPapers([
+        { id: 'p', fileName: 'Certificate 12.pdf', filedOn: null },
+        { id: 'q', fileName: 'old.pdf', filedOn: TODAY },
+      ]),
+    ];
+    expect(attentionOf(hands)).to.deep.equal({
+      Rack: { count: 2, words: 'Late B 1: decide it.' },
+      'Paper tray': { count: 1, words: 'Certificate 12.pdf: Came, and is not filed yet.' },
+    });
   });
 
   it('is found by any part of name, note, collection and scent, put away or not, marks and case aside', () => {

@@ -5,6 +5,7 @@ import { expect } from 'chai';
 import { formulaFacts } from '../../src/core/claims/facts';
 import type { FactId } from '../../src/core/claims/types';
 import type { Declarable, Market, Material } from '../../src/core/formula/types';
+import { peroxideCondition } from '../../src/core/scent/storage';
 import { declarableApplies } from '../../src/core/loads/declarables';
 import { LIBRARY, libraryMaterial } from '../../src/library';
 import { rulebook } from '../../src/rulebook';
@@ -44,6 +45,8 @@ describe('the editions of the rulebook', () => {
     expect(digest('craft')).to.equal('6a40ba67991491e1');
     expect(digest('2026-11b')).to.equal('ebef2113d3fffee7');
     expect(digest('craft-2026-11b')).to.equal('1ce8b049b1d20872');
+    expect(digest('2026-11c')).to.equal('d9f3100e98f07292');
+    expect(rulebook('2026-11b').title).to.equal('Second edition');
     expect(rulebook('2026-11').declarables.every(({ per }) => per === 'product')).to.equal(true);
   });
 
@@ -189,17 +192,18 @@ describe('every material of the library', () => {
   const AGAINST: Partial<Record<FactId, readonly string[]>> = {
     milkFree: [
       'goat-milk ewe-milk cow-milk donkey-milk cream buttermilk yoghurt goat-milk-powder cow-milk-powder',
-      'buttermilk-powder butter-ghee',
+      'buttermilk-powder butter-ghee kefir',
     ],
     nutFree: ['almond-drink sweet-almond hazelnut macadamia walnut peanut almond-meal walnut-shell'],
     glutenFree: [
       'oat-drink beer-flat oat-flour rolled-oats rye-bran colloidal-oatmeal oat-protein wheat-protein wheatgerm',
     ],
-    palmFree: ['palm palm-stearin palm-kernel'],
+    palmFree: ['palm palm-stearin palm-kernel red-palm'],
     vegan: [
       'goat-milk ewe-milk cow-milk donkey-milk cream buttermilk yoghurt goat-milk-powder cow-milk-powder',
       'buttermilk-powder butter-ghee lard beef-tallow mutton-tallow goose-fat duck-fat beeswax lanolin honey',
       'tussah-silk silk-powder silk-hydrolysed collagen-hydrolysed keratin-hydrolysed wool-fibre carmine egg-yolk',
+      'kefir propolis emu deer-tallow horse-fat',
     ],
   };
 
@@ -233,5 +237,79 @@ describe('every material of the library', () => {
     for (const [id, eu, us] of rows) {
       expect([shown(id, 'EU'), shown(id, 'UK'), shown(id, 'US')], id).to.deep.equal([eu, eu, us]);
     }
+  });
+});
+
+describe('edition 2026-12', () => {
+  const fourth = editionDifferences(rulebook('2026-11c'), rulebook('2026-12'));
+  const ids = (kind: string, change: string) =>
+    fourth.filter((one) => one.kind === kind && one.change === change).map(({ id }) => id);
+
+  it('adds what a second reading found, corrects what it read otherwise, and takes nothing away unsaid', () => {
+    expect(fourth.filter(({ change }) => change === 'removed')).to.deep.equal([]);
+    expect(ids('limit', 'added')).to.deep.equal([
+      'eu-salicylic-acid',
+      'eu-etidronic-acid',
+      'uk-salicylic-acid',
+      'uk-etidronic-acid',
+      'eu-bht',
+      'eu-kojic-acid',
+      'uk-methyl-n-methylanthranilate',
+    ]);
+    expect(ids('limit', 'changed')).to.include.members(['eu-isoeugenol', 'eu-hexyl-salicylate']);
+    expect(ids('colour', 'added')).to.include.members(['CI 15850:1', 'CI 73000', 'CI 77266']);
+    expect(ids('colour', 'changed')).to.include.members(['CI 15850', 'CI 77861']);
+    expect(ids('allergen', 'changed')).to.include('lavandula-oil-extract');
+    expect(ids('peroxides', 'added')).to.deep.equal(['peroxides-linalool']);
+  });
+
+  it('asks for little peroxide of pines, turpentine and thuja, and not of citrus for what it holds of a substance', () => {
+    const { peroxides } = rulebook('2026-12');
+    const most = (name: string, constituents: [string, number][] = []) =>
+      peroxideCondition(
+        {
+          inci: [{ name, sharePct: 100 }],
+          constituents: constituents.map(([id, pct]) => ({ id, lowPct: pct, typicalPct: pct, highPct: pct })),
+        },
+        peroxides,
+      )?.mostMmolPerL ?? null;
+    expect(most('Turpentine')).to.equal(10);
+    expect(most('Thuja Occidentalis Leaf Oil')).to.equal(10);
+    expect(
+      most('Citrus Limon (Lemon) Peel Oil', [
+        ['terpinolene', 0.4],
+        ['limonene', 68],
+      ]),
+    ).to.equal(20);
+    expect(most('Terpinolene', [['terpinolene', 98]])).to.equal(10);
+  });
+
+  it('holds salicylic acid and etidronates, by whatever name they come', () => {
+    const acid = bar(
+      [
+        ['f', 'olive', 'fats', 1000, 'g'],
+        ['w', 'water', 'liquid', 330, 'g'],
+        ['x', 'salicylic-acid', 'liquid', 40, 'g'],
+      ],
+      { markets: ['EU'] },
+    );
+    expect(acid.limits.find(({ id }) => id === 'eu-salicylic-acid')?.verdict).to.equal('over');
+    const moss = bar(
+      [
+        ['f', 'olive', 'fats', 1000, 'g'],
+        ['w', 'water', 'liquid', 330, 'g'],
+        ['x', 'oakmoss-absolute', 'trace', 1, 'g'],
+      ],
+      { markets: ['EU'] },
+    );
+    expect(moss.limits.find(({ id }) => id === 'eu-no-atranol')?.verdict).to.equal('atRisk');
+  });
+
+  it('says with the source what is open about a figure, and what to mind with it', () => {
+    const source = (id: string) => rulebook('2026-12').limits.find((limit) => limit.id === id)!.source;
+    expect(source('eu-hexyl-salicylate')).to.contain('From which day it counts is open');
+    expect(source('eu-methyl-salicylate')).to.contain('hand wash the figure is perhaps 0.6 %');
+    expect(source('eu-methyl-n-methylanthranilate')).to.contain('nitrosating agents');
+    expect(source('eu-safrole')).to.match(/natural oils$/);
   });
 });

@@ -7,7 +7,8 @@ import type { Assessment } from '../../src/core/formula/answer';
 import type { AssessmentRequest, Formula, Limit, Material } from '../../src/core/formula/types';
 import { overviewOf } from '../../src/core/overview';
 import { withOils, withoutScent } from '../../src/core/scent/bar';
-import { solveBlend, type BlendAnswer, type Solve } from '../../src/core/scent/nearest';
+import type { Solve } from '../../src/core/numerics/highs';
+import { solveBlend, type BlendAnswer } from '../../src/core/scent/nearest';
 import { blendProgramme, withBlendMasses, type BlendDemand } from '../../src/core/scent/programme';
 import {
   hasTooMuchPeroxide,
@@ -15,7 +16,7 @@ import {
   storageCaution,
   type StoredLot,
 } from '../../src/core/scent/storage';
-import { solveWith } from '../../src/workers/highs-solve';
+import { solveWith } from '../../src/core/numerics/highs';
 import { seeded } from '../support/generate';
 import { limitOn, MATERIALS, near, NOTHING_STORED, request } from '../support/request';
 

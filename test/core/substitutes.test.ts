@@ -1,7 +1,15 @@
 /** What could take a material's place: each row is two assessments of every bar, and the order is as it is said. */
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { isWorse, standsOf } from '../../src/core/change/effects';
+import { assess } from '../../src/core/assess';
+import { isWorse, requestOf, standsOf } from '../../src/core/change/effects';
+import {
+  judgeInBar,
+  onLine,
+  rankInBar,
+  type InCupboard,
+  type StandInBar,
+} from '../../src/core/change/in-bar';
 import {
   judgeSubstitutes,
   otherAcids,
@@ -142,5 +150,53 @@ describe('what could take a material’s place', () => {
     expect(judged.map(({ worst, worse, relisted }) => [worst, worse, relisted])).to.deep.equal(
       Array.from({ length: 3 }, () => ['clear', 0, 0]),
     );
+  });
+
+  it('on a line of one bar is told as that bar reckoned with it, and leaves amount, stage and portion', () => {
+    const now = formula('lavender-oil', 30);
+    const spooned: Formula = {
+      ...now,
+      lines: now.lines.map((line) =>
+        line.id === 's' ? { ...line, amount: { value: 2, unit: 'tsp' }, measuredBy: 'spoon' as const } : line,
+      ),
+    };
+    const sold = { markets: subject.markets, firstPlacedOn: {} };
+    const judged = judgeInBar('c', FATS, { sold, formula: now, claimed: [] }, stored, DAY);
+    const whole = assess(requestOf(sold, now, DAY), stored);
+    expect(whole.ok && whole.assessment.masses.alkaliG).to.equal(judged.now.alkaliG);
+    expect([judged.now.comes, judged.now.goes, judged.massG]).to.deep.equal([[], [], 300]);
+    for (const one of judged.candidates) {
+      const next = onLine(now, 'c', one.id, judged.massG);
+      const [, line] = next.lines;
+      expect(line).to.deep.equal({ ...now.lines[1], material: one.id });
+      const after = assess(requestOf(sold, next, DAY), stored);
+      expect(after.ok ? after.assessment.masses.alkaliG : null, one.id).to.equal(one.alkaliG);
+      if (one.verdict !== null && !one.id.startsWith('coconut'))
+        expect(one.goes, one.id).to.include('Cocos Nucifera (Coconut) Oil');
+    }
+    const scent = judgeInBar('s', OILS, { sold, formula: spooned, claimed: [] }, stored, DAY);
+    const last = onLine(spooned, 's', OILS[0]!, scent.massG).lines.at(-1)!;
+    expect([last.amount.unit, last.measuredBy]).to.deep.equal(['g', 'scale']);
+    expect(last.amount.value).to.be.closeTo(scent.massG, 1e-4);
+  });
+
+  it('on a line stands by verdict, claims, stock, likeness and cost', () => {
+    const one = (id: string, more: Partial<StandInBar & InCupboard>) => ({
+      ...{ id, verdict: 'clear' as Verdict, alkaliG: 1, comes: [], goes: [], misclaimed: [] },
+      ...{ otherAcidsPct: null, isOwn: true, costMore: 0, freeG: 100 },
+      ...more,
+    });
+    const all = [
+      one('over', { verdict: 'over' }),
+      one('claims', { misclaimed: ['vegan'] }),
+      one('short', { freeG: 5 }),
+      one('none', { isOwn: false, freeG: 0 }),
+      one('far', { otherAcidsPct: 60 }),
+      one('near', { otherAcidsPct: 2, costMore: 3 }),
+      one('cheap', { otherAcidsPct: 2, costMore: -1 }),
+    ];
+    expect(rankInBar(all, 50).map(({ id }) => id)).to.deep.equal([
+      ...['cheap', 'near', 'far', 'short', 'none', 'claims', 'over'],
+    ]);
   });
 });

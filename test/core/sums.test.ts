@@ -3,7 +3,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { fatsToHundred, liquidTakesRest, sumsOf } from '../../src/core/formula/sums';
 import type { Formula, Line } from '../../src/core/formula/types';
-import { starterFormula } from '../../src/server/services/worktable/products';
+import { purposeFormula } from '../../src/core/formula/purposes';
 
 const FATS_G = 1000;
 const LIQUID_G = 330;
@@ -15,13 +15,13 @@ const massOf = (formula: Formula) => (id: string) => {
 const sums = (formula: Formula) =>
   sumsOf(formula, massOf(formula)).map(({ of, pct, isOff }) => [of, Number(pct.toFixed(4)), isOff]);
 const changed = (id: string, part: Partial<Line>): Formula => {
-  const formula = starterFormula('Sums');
+  const formula = purposeFormula('plain', 'Sums');
   return { ...formula, lines: formula.lines.map((line) => (line.id === id ? { ...line, ...part } : line)) };
 };
 
 describe('the sums of a formula', () => {
   it('say what fats and liquids come to, whatever they are stated in', () => {
-    expect(sums(starterFormula('Sums'))).to.deep.equal([
+    expect(sums(purposeFormula('plain', 'Sums'))).to.deep.equal([
       ['fats', 100, false],
       ['liquid', 100, false],
     ]);
@@ -31,15 +31,22 @@ describe('the sums of a formula', () => {
       true,
     ]);
     expect(sums(changed('l3', { amount: { value: 120, unit: 'g' } }))[0]).to.deep.equal(['fats', 105, true]);
-    const milk: Line = { ...starterFormula('').lines[3]!, id: 'm', amount: { value: 173, unit: 'g' } };
-    const wet = { ...starterFormula('Sums'), lines: [...starterFormula('Sums').lines, milk] };
+    const milk: Line = {
+      ...purposeFormula('plain', '').lines[3]!,
+      id: 'm',
+      amount: { value: 173, unit: 'g' },
+    };
+    const wet = {
+      ...purposeFormula('plain', 'Sums'),
+      lines: [...purposeFormula('plain', 'Sums').lines, milk],
+    };
     expect(sums(wet)[1]).to.deep.equal(['liquid', 152.4242, true]);
     expect(sums(liquidTakesRest(wet, 'l4', massOf(wet))!)[1]![2]).to.equal(false);
-    const inGrams = starterFormula('Sums').lines.map((line) => ({
+    const inGrams = purposeFormula('plain', 'Sums').lines.map((line) => ({
       ...line,
       amount: { value: 100, unit: 'g' as const },
     }));
-    expect(sums({ ...starterFormula('Sums'), lines: inGrams })).to.deep.equal([]);
+    expect(sums({ ...purposeFormula('plain', 'Sums'), lines: inGrams })).to.deep.equal([]);
   });
 
   it('are a hundred once fats were brought there, whatever they were, and lines in grams stay', () => {
@@ -48,7 +55,7 @@ describe('the sums of a formula', () => {
         fc.array(fc.double({ min: 0.5, max: 90, noNaN: true }), { minLength: 1, maxLength: 8 }),
         fc.option(fc.double({ min: 1, max: 900, noNaN: true }), { nil: null }),
         (shares, grams) => {
-          const base = starterFormula('Sums');
+          const base = purposeFormula('plain', 'Sums');
           const line = (id: string, value: number, unit: 'g' | '%fats'): Line => ({
             ...base.lines[0]!,
             id,

@@ -4,9 +4,11 @@ import type { Lot } from '../../src/core/making/cost';
 import type { Formula } from '../../src/core/formula/types';
 import { compareFormulas } from '../../src/core/formula/compare';
 import { signsOf, stockOf } from '../../src/core/stock/signs';
+import type { TraitMaterial } from '../../src/core/formula/traits';
+import { bodyOf, draftOf, likeThis } from '../../src/islands/cupboard/material-draft';
 import { applyTrial, daysOfChange, NOTHING_TRIED } from '../../src/islands/worktable/trial';
 import { placeLine } from '../../src/islands/worktable/edits';
-import { libraryMaterial } from '../../src/library';
+import { LIBRARY, libraryMaterial } from '../../src/library';
 import { rulebook } from '../../src/rulebook';
 import type { CupboardEntry } from '../../src/core/records/cupboard';
 import { differenceInWords } from '../../src/ui/differences';
@@ -192,5 +194,44 @@ describe('words that screens share', () => {
     expect(money(1.5, 'EUR')).to.equal('€1.50');
     expect(money(2, 'GBP')).to.equal('£2.00');
     expect(dayInWords('2026-11-24')).to.equal('24 Nov 2026');
+  });
+});
+
+describe('the saponification value of an own fat', () => {
+  const taken = (naohPerGram: string, alkali: 'NaOH' | 'KOH' | '') =>
+    bodyOf({ ...draftOf(null, null), kind: 'fat', naohPerGram, alkali }, null).saponification!.naohPerGram;
+
+  it('is taken of either alkali, in grams or milligrams, and never of one that nobody said', () => {
+    expect(taken('190', 'KOH')).to.be.closeTo(0.1354, 1e-4);
+    expect(taken('0.19', 'KOH')).to.be.closeTo(0.1354, 1e-4);
+    expect(taken('135', 'NaOH')).to.equal(0.135);
+    expect(taken('0,135', 'NaOH')).to.equal(0.135);
+    expect(draftOf(null, null).alkali).to.equal('');
+    expect(Number.isNaN(taken('190', ''))).to.equal(true);
+    expect(draftOf(libraryMaterial('olive')!, null).alkali).to.equal('NaOH');
+  });
+
+  it('keeps how a material behaves through its form, and leaves what nobody said unknown', () => {
+    for (const { id } of LIBRARY) {
+      const known = libraryMaterial(id) as TraitMaterial;
+      const { behaviour = {}, origin, concerns = [], fattyAcids = null } = known;
+      const sent = bodyOf(draftOf(known, null), known);
+      const { grainUm: _sent, ...kept } = sent.behaviour ?? {};
+      const { grainUm: _known, ...had } = behaviour;
+      expect(kept, id).to.deep.equal(had);
+      expect([sent.origin, sent.concerns, sent.fattyAcids], id).to.deep.equal([origin, concerns, fattyAcids]);
+    }
+    const blank = bodyOf({ ...draftOf(null, null), name: 'Coal', kind: 'fragrance' }, null);
+    expect([blank.behaviour, blank.origin]).to.deep.equal([{}, undefined]);
+  });
+
+  it('is like a relative in what that does, and keeps its own name, names and ceiling', () => {
+    const clove = libraryMaterial('clove-bud-oil') as TraitMaterial;
+    const draft = { ...draftOf(null, 'our still'), name: 'Clove of ours', inci: 'Own Name', ownMaxPct: '1' };
+    const like = likeThis(draft, clove);
+    expect([like.name, like.inci, like.supplier, like.ownMaxPct, like.kind]).to.deep.equal([
+      ...['Clove of ours', 'Own Name', 'our still', '1', 'essentialOil'],
+    ]);
+    expect([like.speeds, like.origin]).to.deep.equal(['yes', clove.origin ?? '']);
   });
 });

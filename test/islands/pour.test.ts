@@ -5,8 +5,8 @@ import { foldBatch } from '../../src/core/batch/fold';
 import { SCALED_CHECK, type BatchEvent } from '../../src/core/batch/types';
 import type { Formula } from '../../src/core/formula/types';
 import { runSheet } from '../../src/core/making/run-sheet';
+import { canGrow } from '../../src/core/batch/joined';
 import {
-  canScale,
   inTheWay,
   isStepDone,
   nextStep,
@@ -162,7 +162,7 @@ describe('the bench', () => {
 
   it('cannot be scaled any more once the lye is in the fats', () => {
     const joined = [...dressed, event('stepDone', { step: 'join' })];
-    expect([batchAfter(...dressed), batchAfter(...joined)].map(canScale)).to.deep.equal([true, false]);
+    expect([batchAfter(...dressed), batchAfter(...joined)].map(canGrow)).to.deep.equal([true, false]);
     // What was scaled before then is not asked for again.
     const late = batchAfter(...sheet.steps.map(({ id }) => event('stepDone', { step: id })), scaled('1.1'));
     expect(nextStep(late)).to.equal(null);

@@ -5,7 +5,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { Layout } from '../../src/core/sheets/layout';
 import { guessLayout } from '../../src/core/sheets/layout';
 import { matchName, namedMaterials, type Match } from '../../src/core/sheets/match';
-import { makeBars, openSheet, type Said } from '../../src/islands/house/sheet';
+import { makeBars, openSheet, rowsOfText, type Said } from '../../src/islands/house/sheet';
 import { workbookRows } from '../../src/workers/workbook';
 import { LIBRARY } from '../../src/library';
 import { makeSheet } from '../support/sheets';
@@ -37,6 +37,18 @@ describe('a spreadsheet’s file', () => {
       await openSheet(file('a.csv', 'Recipe;Ingredient;Amount\nHarbour;Olive oil;500,5 g')),
     ).to.deep.equal(rows);
     const older = new Uint8Array([0x4f, 0x6c, 0x69, 0x76, 0x65, 0x6e, 0xf6, 0x6c, 0x3b, 0x33, 0x30, 0x30]);
+    expect(await rowsOfText('Recipe\tIngredient\tAmount\nHarbour\tOlive oil, pure\t500,5 g\n')).to.deep.equal(
+      [
+        ['Recipe', 'Ingredient', 'Amount'],
+        ['Harbour', 'Olive oil, pure', '500,5 g'],
+      ],
+    );
+    expect(await rowsOfText('Bar;Olive oil\nSlate;700')).to.deep.equal([
+      ['Bar', 'Olive oil'],
+      ['Slate', '700'],
+    ]);
+    const refused = await rowsOfText('a letter about soap').catch((error: Error) => error.message);
+    expect(refused).to.contain('These are no cells');
     expect(await openSheet(file('a.csv', older))).to.deep.equal([['Olivenöl', '300']]);
     expect(
       await openSheet(file('a.tsv', 'Recipe\tIngredient\tAmount\nHarbour\tOlive oil\t500,5 g')),

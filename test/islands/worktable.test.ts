@@ -7,7 +7,10 @@ import {
   joinBatter,
   moveLine,
   removeLine,
-  sharePortions,
+  addPortion,
+  removePortion,
+  renamePortion,
+  sharePortion,
   splitBatter,
 } from '../../src/islands/worktable/edits';
 import { historyReducer, startHistory, type History } from '../../src/ui/history';
@@ -58,14 +61,32 @@ describe('changes on the worktable', () => {
   });
 
   it('splits the batter, shares it out, and joins it again without a trace', () => {
-    const split = sharePortions(splitBatter(FORMULA), 0.7);
+    const split = sharePortion(splitBatter(FORMULA), 'A', 0.7);
     expect(split.portions!.map(({ share }) => Number(share.toFixed(9)))).to.deep.equal([0.7, 0.3]);
     const moved = changeLine(split, 'l5', { portion: 'B' });
     expect(moved.lines[3]!.portion).to.equal('B');
     const joined = joinBatter(moved);
     expect(joined.portions).to.equal(null);
     expect(joined.lines.every(({ portion }) => portion === null)).to.equal(true);
-    expect(sharePortions(FORMULA, 0.4)).to.equal(FORMULA);
+    expect(sharePortion(FORMULA, 'A', 0.4)).to.equal(FORMULA);
+  });
+
+  it('has as many portions as wanted, by name, whose shares are one whatever is done to them', () => {
+    const whole = ({ portions }: Formula) => (portions ?? []).reduce((sum, { share }) => sum + share, 0);
+    const three = addPortion(sharePortion(splitBatter(FORMULA), 'A', 0.6));
+    expect(three.portions!.map(({ id }) => id)).to.deep.equal(['A', 'B', 'C']);
+    const named = renamePortion(changeLine(three, 'l5', { portion: 'C' }), 'C', 'white top');
+    expect(named.lines.find(({ id }) => id === 'l5')!.portion).to.equal('white top');
+    expect(renamePortion(named, 'A', 'white top')).to.equal(named);
+    expect(renamePortion(named, 'A', '  ')).to.equal(named);
+    const shared = sharePortion(named, 'white top', 0.1);
+    expect(shared.portions!.at(-1)!.share).to.be.closeTo(0.1, 1e-4);
+    for (const formula of [three, named, shared, addPortion(addPortion(shared))])
+      expect(whole(formula)).to.be.closeTo(1, 1e-9);
+    const gone = removePortion(shared, 'white top');
+    expect(gone.lines.find(({ id }) => id === 'l5')!.portion).to.equal(null);
+    expect(whole(gone)).to.be.closeTo(1, 1e-9);
+    expect(removePortion(gone, 'A').portions).to.equal(null);
   });
 });
 

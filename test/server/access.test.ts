@@ -186,7 +186,7 @@ describe('the gate', () => {
       expect((await ask(path, { cookie: bench })).status, path).to.equal(200);
     for (const path of [
       ...['archive', 'backups', 'products/x', 'settings', 'materials', 'lots/l', 'lots/l/trace', 'rack'],
-      ...['batches/wr-1/record', 'batches/wr-1/trace', 'trace', 'printer/jobs', 'attention'],
+      ...['batches/wr-1/record', 'batches/wr-1/trace', 'trace', 'printer/jobs', 'attention', 'hands'],
     ])
       expect((await ask(`/api/v1/${path}`, { cookie: bench })).status, path).to.equal(403);
     for (const path of ['/pour/trace', '/pour/wr-1/record', '/rack', '/rack/wr-1', '/rack/out', '/cupboard'])

@@ -16,7 +16,7 @@ import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { isBackupOld, keptByAge, overRoom } from '../../src/core/archive/keep';
-import type { Attention } from '../../src/core/records/attention';
+import type { Attention } from '../../src/core/hands/hand';
 import type { Backup, BackupsData } from '../../src/core/records/house';
 import type { RangeData } from '../../src/core/records/range';
 import { backUp, faultOf } from '../../src/server/archive/backup-job';
@@ -94,7 +94,7 @@ describe('backups kept by age', () => {
 
 describe('backups', () => {
   const test = useDemo();
-  const trouble = async () => (await go<Attention>('attention', 'GET')).body.backups;
+  const trouble = async () => (await go<Attention>('attention', 'GET')).body.House?.words ?? null;
 
   it('of a live database under writes hold together and hold a state that was, over and over', async () => {
     const file = join(test.folder, DATABASE_FILE);
@@ -136,7 +136,7 @@ describe('backups', () => {
   it('are made, listed, taken along and taken back from the screen, with one more made before', async () => {
     const made = (await go<Backup>('backups', 'POST')).body;
     expect(made).to.include({ reason: 'byHand', fault: null });
-    await createProduct(test.house, 'After the backup');
+    await createProduct(test.house, { name: 'After the backup' });
     const names = async () => (await go<RangeData>('range', 'GET')).body.rows.map(({ name }) => name);
     expect(await names()).to.include('After the backup');
     const back = await go<Backup>('restore', 'POST', { params: { id: made.id } });

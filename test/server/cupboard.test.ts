@@ -104,9 +104,10 @@ describe('the cupboard over the demo', () => {
       expect(await post({ kind: 'clay' })).to.equal('not-text');
       expect(await post({ name: 'X', kind: 'mud' })).to.equal('not-allowed');
       const odd = await ask('materials', 'POST', {
-        material: { ...clay, behaviour: { grainUm: 'x' }, madeOf: [] },
+        material: { ...clay, standing: 'confirmed', madeOf: [] },
       });
-      expect(odd.body.written).to.not.have.any.keys('behaviour', 'madeOf');
+      expect(odd.body.written).to.not.have.any.keys('standing', 'madeOf');
+      expect(await post({ ...clay, behaviour: { grainUm: 'x' } })).to.equal('not-a-list');
       await ask('material', 'DELETE', undefined, { id: odd.body.material.id });
     });
 

@@ -127,7 +127,7 @@ describe('what is made', () => {
     const filed = await ask('papers', 'POST', body, { params: { id: 'kaolin' } });
     expect([filed.status, filed.body.errors![0]!.path]).to.deep.equal([404, 'inbox']);
     expect(await counted('documents')).to.equal(before);
-    const bar = await createProduct(test.house, 'Unwrapped');
+    const bar = await createProduct(test.house, { name: 'Unwrapped' });
     const { wrap } = (await read('wrap', { id: bar.id })).stored as {
       wrap: object;
     };
@@ -154,7 +154,7 @@ describe('what is made', () => {
       (fault: { status: number }) => fault.status,
     );
     expect(refused).to.equal(422);
-    const bar = await createProduct(test.house, 'Never sold');
+    const bar = await createProduct(test.house, { name: 'Never sold' });
     await discardProduct(test.house, bar.id);
     expect(await test.db('products').where('id', bar.id).first()).to.equal(undefined);
     expect(await test.db('product_materials').where('product_id', bar.id).first()).to.equal(undefined);
@@ -259,7 +259,7 @@ describe('a snapshot of the store', () => {
 
   it('is one object until something it holds changes, and the same content has the same name', async () => {
     const first = await snapshotOf(test.db, DAY);
-    await createProduct(test.house, 'Changes no ground');
+    await createProduct(test.house, { name: 'Changes no ground' });
     expect(await snapshotOf(test.db, DAY)).to.equal(first);
     const row = (await test.db('materials').where('id', 'olive').first()) as { supplier: string };
     await test.db('materials').where('id', 'olive').update({ supplier: 'Elsewhere' });
@@ -282,7 +282,7 @@ describe('a snapshot of the store', () => {
     const range = () => statements(() => rangeData(test.house));
     await range();
     const few = await range();
-    for (let index = 0; index < 30; index++) await createProduct(test.house, `Bar ${index}`);
+    for (let index = 0; index < 30; index++) await createProduct(test.house, { name: `Bar ${index}` });
     await range();
     expect(await range()).to.equal(few);
     expect(few).to.be.at.most(8);

@@ -45,7 +45,7 @@ describe('hostile texts', () => {
 
   before(async () => {
     for (const text of HOSTILE) {
-      const { id, revision } = await createProduct(test.house, text);
+      const { id, revision } = await createProduct(test.house, { name: text });
       ids.set(text, id);
       const body = {
         ...{ revision, name: text, identity: text, note: text, collection: text.slice(0, 60) },

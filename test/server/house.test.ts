@@ -49,7 +49,7 @@ describe('the house', () => {
       { revision: -1 },
     ])
       expect((await go('settings', 'PUT', { body: { ...body, ...wrong } })).status).to.equal(422);
-    const bar = await createProduct(test.house, 'Sold in Canada');
+    const bar = await createProduct(test.house, { name: 'Sold in Canada' });
     expect(bar.markets).to.deep.equal(['CA']);
     await discardProduct(test.house, bar.id);
   });
@@ -71,7 +71,7 @@ describe('the house', () => {
     const { revision } = (await go<SettingsData>('settings', 'GET')).body;
     const spoken = { revision, currency: 'EUR', markets: ['EU'], labelLanguages: ['de'] };
     expect((await go('settings', 'PUT', { body: spoken })).status).to.equal(200);
-    expect(await text('EU')).to.contain('Achtung: Kontakt mit den Augen vermeiden');
+    expect(await text('EU')).to.contain('Warnhinweise: Kontakt mit den Augen vermeiden');
     expect(await text('UK')).to.contain('Caution: Avoid contact with eyes');
     const wrong = { ...body, revision: stored.revision + 1, elsewhere: [{ ...there, market: 'MOON' }] };
     expect((await go('maker', 'PUT', { body: wrong })).status).to.equal(422);

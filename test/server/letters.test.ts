@@ -3,7 +3,7 @@ import { expect } from 'chai';
 import { mkdtempSync, rmSync, symlinkSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Attention } from '../../src/core/records/attention';
+import type { Attention } from '../../src/core/hands/hand';
 import type { Inbox } from '../../src/core/records/papers';
 import { caller } from './call';
 import { useDemo } from './database';
@@ -37,7 +37,7 @@ describe('the folder of letters', () => {
   };
 
   it('takes each content once, whatever it is called and however often it is looked at', async () => {
-    const waiting = async () => (await go<Attention>('attention', 'GET')).body.papers;
+    const waiting = async () => (await go<Attention>('attention', 'GET')).body['Paper tray']?.count ?? 0;
     const wait = await waiting();
     const before = (await names()).length;
     put('CERT-12.txt', 'Certificate no. 12');

@@ -1,5 +1,7 @@
 /** What is said before a pour is begun. */
 import { expect } from 'chai';
+import type { Batch } from '../../src/core/batch/types';
+import { findSetting } from '../../src/server/repositories/settings';
 import { lastPour } from '../../src/server/services/pour/last-pour';
 import { planPour } from '../../src/server/services/pour/pour-plan';
 import { nextData } from '../../src/server/services/rack/next';
@@ -9,6 +11,7 @@ import { DAY, useDemo } from './database';
 const ROUTES = {
   plan: () => import('../../src/pages/api/v1/batches/plan'),
   begin: () => import('../../src/pages/api/v1/batches/index'),
+  events: () => import('../../src/pages/api/v1/batches/[id]/events'),
   papers: () => import('../../src/pages/api/v1/materials/[id]/papers'),
 };
 const post = async (route: keyof typeof ROUTES, body: unknown, params = {}) => {
@@ -37,10 +40,31 @@ describe('planning a pour', () => {
       code: begun.code,
       kind: 'bars',
       size: 9,
-      mould: null,
+      moulds: [],
       concentrationPct: 50,
       by: 'Marit',
+      temperatures: [],
+      rested: null,
     });
+    const moulds = (await findSetting(demo.db, 'moulds')).value
+      .slice(0, 2)
+      .map(({ id }) => ({ id, count: 2 }));
+    expect(moulds).to.have.length(2);
+    const both = await post('begin', { ...body, size: { moulds }, despite: 'for the fair' });
+    const { id, batch } = both.body as { id: string; batch: Batch };
+    expect(batch.notes.map(({ text }) => text)).to.deep.equal(['Poured all the same: for the fair']);
+    const at = `${DAY}T10:00:00Z`;
+    const events = [
+      { id: 'lp-1', type: 'temperature', at, by: null, of: 'lye', c: 35 },
+      { id: 'lp-2', type: 'temperature', at, by: null, of: 'lye', c: 38 },
+      { id: 'lp-3', type: 'stopped', at, by: null, reason: 'no' },
+    ];
+    expect((await post('events', { events: events.slice(0, 2) }, { id })).status).to.equal(200);
+    const last = (await lastPour(demo.house, 'waiting-room'))!;
+    expect([last.kind, last.size, last.moulds]).to.deep.equal(['mould', 4, moulds]);
+    expect(last.temperatures).to.deep.equal([{ of: 'lye', c: 38 }]);
+    expect((await post('events', { events: events.slice(2) }, { id })).status).to.equal(200);
+    expect((await lastPour(demo.house, 'waiting-room'))!.code).to.equal(begun.code);
     expect(await lastPour(demo.house, 'no-such-bar')).to.equal(null);
   });
 

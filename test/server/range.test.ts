@@ -141,10 +141,11 @@ describe('the range over HTTP', () => {
         .db('tasks')
         .where('id', task.id)
         .update({ body: JSON.stringify({ ...task, what, subject }) });
+    const whys = async (id: string) => (await row(id)).tasks.map(({ why }) => why);
     await about('bar', 'signal-red');
-    expect((await row('signal-red')).tasks).to.deep.equal(['Relabel it']);
+    expect(await whys('signal-red')).to.deep.equal(['Relabel it']);
     await about('batch', 'wr-261103');
-    expect((await row('waiting-room')).tasks).to.deep.equal(['Relabel it']);
+    expect(await whys('waiting-room')).to.deep.equal(['Relabel it']);
     expect((await row('signal-red')).tasks).to.deep.equal([]);
     await test.db('tasks').where('id', task.id).update({ done_at: DAY });
     expect((await row('waiting-room')).tasks).to.deep.equal([]);
@@ -189,7 +190,7 @@ describe('the range over HTTP', () => {
   });
 
   it('finds a bar by any of its letters, whatever marks they carry', async () => {
-    await createProduct(test.house, 'Öl und Crème');
+    await createProduct(test.house, { name: 'Öl und Crème' });
     const found = async (find: string) =>
       (await wrapOverview(test.house, { find, putAway: false, page: 1 })).rows.map(({ name }) => name);
     for (const typed of ['öl', 'Öl', 'ol und', 'CREME', 'crème'])

@@ -44,7 +44,7 @@ describe('the search', () => {
   });
 
   it('knows what was written a moment ago, by whatever way, and forgets what is gone', async () => {
-    const bar = await createProduct(test.house, 'Ballast Blue');
+    const bar = await createProduct(test.house, { name: 'Ballast Blue' });
     expect(await first('balast')).to.equal('bar Ballast Blue');
     await test.db('products').where('id', bar.id).update({ name: 'Sleeper Grey' });
     expect(await found('ballast')).to.not.include('bar Ballast Blue');

@@ -7,7 +7,7 @@ import type { TraitMaterial } from '../../src/core/formula/traits';
 import { MARKETS, type Market } from '../../src/core/formula/types';
 import { colourFindings } from '../../src/core/labels/checklist';
 import { standingIn, type Regime } from '../../src/core/labels/standing';
-import { colourPermission, rulebook } from '../../src/rulebook';
+import { colourKnown, rulebook } from '../../src/rulebook';
 import { claimPatterns } from '../../src/rulebook/claims';
 import { marketRules } from '../../src/rulebook/markets';
 import { findWrap } from '../../src/server/repositories/wraps';
@@ -53,7 +53,7 @@ describe('the demo bars in law', () => {
     const { materials } = await wrapData(test.house, 'signal-red');
     const found = (market: Market) =>
       Object.fromEntries(
-        colourFindings(materials, (name) => colourPermission(rulebook(), name, market)).map(
+        colourFindings(materials, (name) => colourKnown(rulebook(), name, market)).map(
           ({ name, permission }) => [name, permission],
         ),
       );

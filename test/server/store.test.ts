@@ -124,11 +124,11 @@ describe('the store', () => {
 
     it('starts bars of the same name apart, each from a formula that stands', async () => {
       const [first, second] = [
-        await createProduct(test.house, 'Café No. 5'),
-        await createProduct(test.house, 'Café No. 5'),
+        await createProduct(test.house, { name: 'Café No. 5' }),
+        await createProduct(test.house, { name: 'Café No. 5' }),
       ];
       expect([first.id, second.id]).to.deep.equal(['cafe-no-5', 'cafe-no-5-2']);
-      expect((await createProduct(test.house, '夜行')).id).to.equal('bar');
+      expect((await createProduct(test.house, { name: '夜行' })).id).to.equal('bar');
       const { rows } = await rangeData(test.house);
       const fresh = rows.find(({ id }) => id === 'cafe-no-5')!;
       expect(fresh.verdict).to.equal('clear');

@@ -12,7 +12,7 @@ import { saveProductFormula } from '../../src/server/services/worktable/products
 import { addDocument } from '../../src/server/repositories/materials';
 import type { Wrap } from '../../src/core/records/wrap';
 import { findWrap } from '../../src/server/repositories/wraps';
-import { labelFile } from '../../src/server/services/wrap/labels';
+import { issueLabel, labelFile } from '../../src/server/services/wrap/labels';
 import { wrapData, wrapOpened } from '../../src/server/services/wrap/desk';
 import { saveProductWrap } from '../../src/server/services/wrap/wrap';
 import { listBatches } from '../../src/server/store/batches';
@@ -270,16 +270,15 @@ describe('labels over the demo', () => {
   });
 
   describe('the wrap as it opens', () => {
-    it('is for the newest batch without a label, for the formula by its word, for another where asked', async () => {
+    it('is for the newest batch without a label, none held back, for the formula by its word, for another where asked', async () => {
       const open = (asked: string | null) => wrapOpened(test.house, 'first-light', asked);
       const first = (await open(null)).batch!;
       const [poured] = await listBatches(test.house, { state: null, product: 'first-light' });
       expect(first.code).to.equal(poured!.code);
       expect((await open('draft')).batch).to.equal(null);
+      expect((await wrapOpened(test.house, 'night-mail', null)).batch!.code, 'held').to.equal('NM-260930');
       expect((await open('fl-261014')).batch!.code).to.equal('FL-261014');
-      const body = JSON.stringify({ market: 'EU', batch: first.id });
-      const answer = await call(issuedRoute(), 'POST', '/', sending(body), { id: 'first-light' });
-      expect(answer.status).to.equal(201);
+      await issueLabel(test.house, 'first-light', 'EU', null, first.id);
       const next = await open(null);
       expect(next.batch!.code).to.not.equal(first.code);
       expect(next.batches.find(({ code }) => code === 'FL-261014')!.bars).to.be.greaterThan(0);

@@ -1,6 +1,7 @@
 /** Folding a batch from its events: everything that is shown of it comes from here. */
 import { ALKALI_LINE, LYE_STOCK_LINE } from '../making/run-sheet-types';
 import {
+  RESCUED_CHECK,
   SCALED_CHECK,
   type Batch,
   type BatchEvent,
@@ -55,6 +56,7 @@ function begun(event: EventOf<'started'>): Batch {
     isQuarantined: false,
     lines: plannedLines(event),
     scale: 1,
+    wantedG: {},
     stepsDone: [],
     temperatures: [],
     portions: null,
@@ -88,6 +90,7 @@ function weighingOf(event: EventOf<'weighed'> | EventOf<'guessed'> | EventOf<'ad
     portion,
     despite,
     step,
+    ...('said' in event && event.said ? { said: event.said } : {}),
   };
 }
 
@@ -132,6 +135,26 @@ function add(batch: Batch, event: EventOf<'added'>): void {
     skipped: null,
     isExtra: true,
   });
+}
+
+/** What was settled at the pot grows with the day. */
+function rescale(batch: Batch, scale: number): void {
+  const grown = Object.entries(batch.wantedG).map(([line, g]) => [line, (g * scale) / batch.scale] as const);
+  batch.wantedG = Object.fromEntries(grown);
+  batch.scale = scale;
+}
+
+/** Grams by line as they were written down; what is no such list settles nothing. */
+function totalsOf(value: string | null): Record<string, number> {
+  try {
+    const all = JSON.parse(value ?? '') as unknown;
+    if (typeof all !== 'object' || all === null) return {};
+    return Object.fromEntries(
+      Object.entries(all).filter((entry): entry is [string, number] => Number(entry[1]) > 0),
+    );
+  } catch {
+    return {};
+  }
 }
 
 function decide(batch: Batch, { at, decision, reason }: EventOf<'decided'>): void {
@@ -186,7 +209,8 @@ const APPLY: Apply = {
   },
   checked: (batch, { check, outcome, value = null, note = null, at }) => {
     batch.checks.push({ check, outcome, value, note, at });
-    if (check === SCALED_CHECK && Number(value) > 0) batch.scale = Number(value);
+    if (check === SCALED_CHECK && Number(value) > 0) rescale(batch, Number(value));
+    if (check === RESCUED_CHECK) batch.wantedG = { ...batch.wantedG, ...totalsOf(value) };
   },
   quarantined: (batch, { at, reason }) => {
     batch.quarantines.push({ at, reason, decision: null, why: null, decidedAt: null });

@@ -83,7 +83,7 @@ function recordLine(batch: Batch, line: BatchLine): RecordLine {
     plannedG,
     massG,
     offPct: plannedG === null || plannedG === 0 ? null : (100 * (massG - plannedG)) / plannedG,
-    how: [...new Set(weighings.map(({ how }) => how))],
+    how: [...new Set(weighings.map(({ how, said }) => said ?? how))],
     lots: [...new Set(weighings.flatMap(({ lot }) => lot ?? []))],
     skipped: line.skipped,
   };

@@ -1,7 +1,7 @@
 /** The assessment request of what was really weighed (batch page). */
 import type { AssessmentRequest, Formula, Line, Market, Material, Measure, Stored } from '../formula/types';
 import { REQUEST_FORMAT } from '../formula/types';
-import { MEASURE_DOUBT } from '../loads/plan';
+import { measureDoubt } from '../loads/plan';
 import { ALKALI_LINE, LYE_STOCK_LINE, WATER_PCT } from '../making/run-sheet-types';
 import type { Batch, BatchLine, Weighing } from './types';
 
@@ -21,16 +21,18 @@ export interface BatchRequestOptions {
 /** States in which what was not weighed is not yet known to be missing. */
 const isPouring = ({ state }: Batch) => state === 'pouring';
 
+/** Of a spoon that its maker has weighed, percent. */
+type SpoonPct = number | null | undefined;
 type Doubt = Pick<Line, 'measuredBy' | 'uncertaintyPct' | 'doubtPct'>;
 
 const isGuess = ({ readabilityG }: Weighing) => readabilityG === null;
 const sum = (weighings: readonly Weighing[]) => weighings.reduce((total, { massG }) => total + massG, 0);
 
 /** Doubt below and above of some weighings, grams. */
-function doubtG(weighings: readonly Weighing[]): readonly [number, number] {
+function doubtG(weighings: readonly Weighing[], spoonPct: SpoonPct): readonly [number, number] {
   let [low, high] = [0, 0];
   for (const { massG, readabilityG, how } of weighings) {
-    const [down, up] = readabilityG === null ? MEASURE_DOUBT[how as Measure] : [0, 0];
+    const [down, up] = readabilityG === null ? measureDoubt(how as Measure, spoonPct) : [0, 0];
     low += readabilityG ?? -down * massG;
     high += readabilityG ?? up * massG;
   }
@@ -38,8 +40,8 @@ function doubtG(weighings: readonly Weighing[]): readonly [number, number] {
 }
 
 /** How unsure a line's mass is: by the scale, by the way it was guessed, or by both. */
-function doubtOf(weighings: readonly Weighing[], massG: number): Doubt {
-  const [low, high] = doubtG(weighings);
+function doubtOf(weighings: readonly Weighing[], massG: number, spoonPct: SpoonPct): Doubt {
+  const [low, high] = doubtG(weighings, spoonPct);
   if (!weighings.some(isGuess)) return { measuredBy: 'scale', uncertaintyPct: (100 * low) / massG };
   const { how } = weighings[0]!;
   if (weighings.every((one) => isGuess(one) && one.how === how)) return { measuredBy: how as Measure };
@@ -75,7 +77,7 @@ function parts(line: BatchLine): { portion: string | null; weighings: Weighing[]
   }));
 }
 
-function weighedLines(line: BatchLine, plain: Line, extraG: number): Line[] {
+function weighedLines(line: BatchLine, plain: Line, extraG: number, spoonPct: SpoonPct): Line[] {
   const split = parts(line);
   if (split.length === 0 && extraG > 0)
     return [{ ...plain, amount: { value: extraG, unit: 'g' }, measuredBy: 'scale' }];
@@ -88,17 +90,22 @@ function weighedLines(line: BatchLine, plain: Line, extraG: number): Line[] {
         ...plain,
         id: at === 0 ? plain.id : `${plain.id}:${portion ?? 'common'}`,
         amount: { value: massG, unit: 'g' },
-        ...doubtOf(weighings, massG),
+        ...doubtOf(weighings, massG, spoonPct),
         ...(portion === null ? {} : { portion }),
       },
     ];
   });
 }
 
-/** What a line that was begun is still to be topped up by since the day was scaled, grams: while it is poured, it will be. */
-function toCome(batch: Batch, { plannedG, weighings, skipped }: BatchLine): number {
-  if (batch.scale === 1 || !isPouring(batch) || plannedG === null || skipped !== null) return 0;
-  return Math.max(0, plannedG * batch.scale - sum(weighings));
+/**
+ * What a line that was begun is still to be topped up by since the day was scaled or the pot put right, grams: while it is
+ * poured, it will be.
+ */
+function toCome(batch: Batch, { line, plannedG, weighings, skipped }: BatchLine): number {
+  const settledG = batch.wantedG[line];
+  if (!isPouring(batch) || skipped !== null) return 0;
+  if (settledG !== undefined) return Math.max(0, settledG - sum(weighings));
+  return batch.scale === 1 || plannedG === null ? 0 : Math.max(0, plannedG * batch.scale - sum(weighings));
 }
 
 function linesOf(batch: Batch): Line[] {
@@ -114,10 +121,11 @@ function linesOf(batch: Batch): Line[] {
       ...(line.portion === null ? {} : { portion: line.portion }),
     };
     const extraG = water.get(line.line) ?? 0;
-    if (line.weighings.length > 0) return weighedLines(line, plain, extraG + toCome(batch, line));
+    const spoonPct = batch.materials.find(({ id }) => id === line.material)?.spoonPct;
+    if (line.weighings.length > 0) return weighedLines(line, plain, extraG + toCome(batch, line), spoonPct);
     if (line.skipped !== null || !isPouring(batch))
-      return extraG > 0 ? weighedLines(line, plain, extraG) : [];
-    const plannedG = (line.plannedG ?? 0) * batch.scale;
+      return extraG > 0 ? weighedLines(line, plain, extraG, spoonPct) : [];
+    const plannedG = batch.wantedG[line.line] ?? (line.plannedG ?? 0) * batch.scale;
     if (plannedG + extraG <= 0) return [];
     const stated: Doubt = {
       measuredBy: planned?.measuredBy ?? null,
@@ -134,10 +142,13 @@ function alkaliG(batch: Batch): number {
   const massOf = (id: string) => lines.find(({ line }) => line === id);
   const [dry, stock] = [massOf(ALKALI_LINE), massOf(LYE_STOCK_LINE)];
   const touched = [dry, stock].some((line) => line && (line.weighings.length > 0 || line.skipped !== null));
-  if (!touched && isPouring(batch)) return sheet.alkaliG * batch.scale;
+  const settledG = batch.wantedG[ALKALI_LINE];
+  const plannedG = settledG ?? sheet.alkaliG * batch.scale;
+  if (!touched && isPouring(batch)) return plannedG;
   const weighedG = (dry?.massG ?? 0) + (stock?.massG ?? 0) * share;
   // Of a day that was scaled what is begun will be topped up.
-  return isPouring(batch) && batch.scale !== 1 ? Math.max(weighedG, sheet.alkaliG * batch.scale) : weighedG;
+  const grows = isPouring(batch) && (batch.scale !== 1 || settledG !== undefined);
+  return grows ? Math.max(weighedG, plannedG) : weighedG;
 }
 
 /** The batch's formula in grams as weighed. */

@@ -15,6 +15,8 @@ export const DECISIONS = ['release', 'rework', 'discard'] as const;
 export const MOVED_HOW = ['sale', 'sample', 'loss', 'own'] as const;
 /** Check under which it is written down that the rest of the day was scaled, and by how much. */
 export const SCALED_CHECK = 'scaled';
+/** Check under which it is written down what lines are to come to in all, grams by line as JSON, so that the pot is right. */
+export const RESCUED_CHECK = 'rescued';
 export const NOTED_FOR = ['record', 'nextTime'] as const;
 
 interface Common {
@@ -41,6 +43,8 @@ interface ByScale {
 interface ByGuess {
   massG: number;
   how: (typeof GUESSED_HOW)[number];
+  /** As it was taken: "2 level teaspoons". */
+  said?: string | null;
 }
 
 /** The fields of every type of event, besides those that all share. */
@@ -116,6 +120,8 @@ export interface Weighing {
   despite: string | null;
   /** Null where it was not said. */
   step: string | null;
+  /** Of a guess, as it was taken: "2 level teaspoons"; left out where it was told in grams. */
+  said?: string;
 }
 
 /** A line of the formula, the alkali, a lye stock or something extra, as it stands. */
@@ -149,6 +155,8 @@ export interface Batch {
   lines: BatchLine[];
   /** By how much the day was scaled; 1 where it was not. */
   scale: number;
+  /** What lines come to in all, grams, where that was settled anew at the pot. */
+  wantedG: Readonly<Record<string, number>>;
   stepsDone: { step: string; at: string; by: string | null }[];
   temperatures: { of: (typeof TEMPERATURES_OF)[number]; c: number; at: string }[];
   /** As really split; null while that is not known. */
@@ -197,7 +205,15 @@ export interface Batch {
  */
 export interface BatchStanding extends Omit<
   Batch,
-  'formula' | 'materials' | 'sheet' | 'lines' | 'stepsDone' | 'temperatures' | 'portions' | 'notes'
+  | 'formula'
+  | 'materials'
+  | 'sheet'
+  | 'lines'
+  | 'wantedG'
+  | 'stepsDone'
+  | 'temperatures'
+  | 'portions'
+  | 'notes'
 > {
   sheet: Pick<RunSheet, 'bars'>;
   /** What of the pour became bars, grams; null before the cut. */

@@ -1,8 +1,10 @@
 /** What falls due by itself within a span of days, if nothing is done; each with the day and what it touches. */
 import { membersOf } from '../formula/subject';
 import type { Declarable, Limit, Market } from '../formula/types';
+import { groupBy } from '../group';
+import { byGravity, type HandUrgency } from '../hands/hand';
 import { dayAfter, monthsAfter } from '../quantities/day';
-import type { AheadRow } from '../records/watch';
+import type { AheadFold, AheadRow } from '../records/watch';
 import { spoken } from '../spoken';
 
 export interface AheadMaterial {
@@ -13,6 +15,8 @@ export interface AheadMaterial {
   limits: readonly Limit[];
   /** What to ask of the supplier; null where its papers are up to date. */
   ask: string | null;
+  /** Water as such has no best-before, whatever its can says. */
+  isWater: boolean;
   /** Months it keeps once opened, usual; null where not known. */
   keepingMonths: number | null;
 }
@@ -54,6 +58,9 @@ export interface AheadInput {
   batches: readonly AheadBatch[];
 }
 
+/** A row before it is said how grave it is. */
+type DueRow = Omit<AheadRow, 'urgency'>;
+
 const unique = <T>(values: readonly T[]) => [...new Set(values)];
 
 /** Bars sold in a market that hold any material of a test. */
@@ -68,7 +75,7 @@ const barsWith = (
     )
     .map(({ name }) => name);
 
-function lists(input: AheadInput): AheadRow[] {
+function lists(input: AheadInput): DueRow[] {
   const due = input.declarables.flatMap((one) =>
     (['newFrom', 'allFrom'] as const).flatMap((which) => {
       const on = one[which];
@@ -108,7 +115,7 @@ function lists(input: AheadInput): AheadRow[] {
   });
 }
 
-function limitRows(input: AheadInput): AheadRow[] {
+function limitRows(input: AheadInput): DueRow[] {
   const within = (day: string | null | undefined): day is string =>
     day != null && day > input.today && day <= input.until;
   const speaks = (limit: Limit) => (id: string) => {
@@ -121,7 +128,7 @@ function limitRows(input: AheadInput): AheadRow[] {
   };
   const all = [...input.limits, ...input.materials.flatMap(({ limits }) => limits)];
   return all.flatMap((limit) =>
-    (['from', 'to'] as const).flatMap((which): AheadRow[] => {
+    (['from', 'to'] as const).flatMap((which): DueRow[] => {
       const day = limit[which];
       // Its last day is one on which it still counts.
       const on = which === 'to' && day != null ? dayAfter(day, 1) : day;
@@ -141,8 +148,8 @@ function limitRows(input: AheadInput): AheadRow[] {
   );
 }
 
-const papers = (input: AheadInput): AheadRow[] =>
-  input.materials.flatMap(({ id, name, ask }): AheadRow[] => {
+const papers = (input: AheadInput): DueRow[] =>
+  input.materials.flatMap(({ id, name, ask }): DueRow[] => {
     const touches = barsWith(input, null, (one) => one === id);
     if (ask === null || touches.length === 0) return [];
     return [
@@ -157,15 +164,15 @@ const papers = (input: AheadInput): AheadRow[] =>
     ];
   });
 
-function lots(input: AheadInput): AheadRow[] {
+function lots(input: AheadInput): DueRow[] {
   const byId = new Map(input.materials.map((one) => [one.id, one]));
-  return input.lots.flatMap(({ id, code, material, bestBefore, openedOn, leftG }): AheadRow[] => {
+  return input.lots.flatMap(({ id, code, material, bestBefore, openedOn, leftG }): DueRow[] => {
     const known = byId.get(material);
-    if (leftG <= 0) return [];
+    if (leftG <= 0 || known?.isWater) return [];
     const name = known?.name ?? material;
     const touches = barsWith(input, null, (one) => one === material);
     const href = `/cupboard?material=${material}`;
-    const rows: AheadRow[] = [];
+    const rows: DueRow[] = [];
     if (bestBefore !== null && bestBefore <= input.until)
       rows.push({
         id: `lot ${id}`,
@@ -190,8 +197,8 @@ function lots(input: AheadInput): AheadRow[] {
   });
 }
 
-const durable = (input: AheadInput): AheadRow[] =>
-  input.batches.flatMap(({ id, code, name, left, pouredOn, months }): AheadRow[] => {
+const durable = (input: AheadInput): DueRow[] =>
+  input.batches.flatMap(({ id, code, name, left, pouredOn, months }): DueRow[] => {
     const on = months === null ? null : monthsAfter(pouredOn, months);
     if (on === null || on > input.until || left <= 0) return [];
     return [
@@ -206,6 +213,29 @@ const durable = (input: AheadInput): AheadRow[] =>
     ];
   });
 
+/** A rule that changes what labels say is at hand so many months before its day: time to use up what is printed. */
+const RULE_AT_HAND_MONTHS = 6;
+const END_AT_HAND_MONTHS = 3;
+
+/** How grave a row is: rules that touch a bar, then what is past its day and in hand, then what has time. */
+function urgencyOf({ kind, on, touches }: DueRow, today: string): HandUrgency {
+  const isPast = on <= today;
+  switch (kind) {
+    case 'list':
+    case 'limit':
+      if (touches.length === 0) return 'small';
+      return on <= monthsAfter(today, RULE_AT_HAND_MONTHS) ? 'grave' : 'now';
+    case 'durability':
+      if (isPast) return 'now';
+      return on <= monthsAfter(today, END_AT_HAND_MONTHS) ? 'due' : 'small';
+    case 'paper':
+      return 'due';
+    case 'lot':
+    case 'opened':
+      return isPast && touches.length > 0 ? 'due' : 'small';
+  }
+}
+
 /**
  * Everything that falls due, by day; what is due already stands on its day or today.
  *
@@ -213,7 +243,32 @@ const durable = (input: AheadInput): AheadRow[] =>
  * aheadRows({ ...house, today: '2026-11-24', until: '2028-11-24' })[0]; // the next thing that falls due
  */
 export function aheadRows(input: AheadInput): AheadRow[] {
-  return [...lists(input), ...limitRows(input), ...papers(input), ...lots(input), ...durable(input)].sort(
-    (a, b) => a.on.localeCompare(b.on) || a.words.localeCompare(b.words),
+  return [...lists(input), ...limitRows(input), ...papers(input), ...lots(input), ...durable(input)]
+    .map((row): AheadRow => ({ ...row, urgency: urgencyOf(row, input.today) }))
+    .sort((a, b) => a.on.localeCompare(b.on) || a.words.localeCompare(b.words));
+}
+
+const FOLD_WORDS: Record<AheadRow['kind'], readonly [one: string, many: string]> = {
+  list: ['date of a list touches no bar', 'dates of lists touch no bar'],
+  limit: ['limit changes and touches no bar', 'limits change and touch no bar'],
+  paper: ['paper is to be asked for', 'papers are to be asked for'],
+  lot: ['lot passes its day', 'lots pass their day'],
+  opened: ['opened lot passes its usual time', 'opened lots pass their usual time'],
+  durability: ['batch reaches the end its label gives', 'batches reach the end their labels give'],
+};
+
+/** Those that stand by themselves, grave first, and the small ones in one line a kind. */
+export function foldAhead(rows: readonly AheadRow[]): { rows: AheadRow[]; folds: AheadFold[] } {
+  const small = groupBy(
+    rows.filter(({ urgency }) => urgency === 'small'),
+    ({ kind }) => kind,
   );
+  return {
+    rows: rows.filter(({ urgency }) => urgency !== 'small').sort(byGravity),
+    folds: [...small].map(([kind, { length: count }]) => ({
+      kind,
+      count,
+      words: `${count} ${FOLD_WORDS[kind][count === 1 ? 0 : 1]}`,
+    })),
+  };
 }

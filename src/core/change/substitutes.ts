@@ -51,7 +51,7 @@ const isRelisted = (was: readonly (Stand | null)[], is: readonly (Stand | null)[
   was.some((stand, at) => stand?.listAdded !== is[at]?.listAdded || stand?.listFormed !== is[at]?.listFormed);
 
 /** What of some claims a formula contradicts. */
-function contradicted(claimed: readonly FactId[], { lines }: Formula, stored: Stored): FactId[] {
+export function contradicted(claimed: readonly FactId[], { lines }: Formula, stored: Stored): FactId[] {
   if (claimed.length === 0) return [];
   const used = lines.flatMap(({ material }) => stored.material(material) ?? []);
   return formulaFacts(takenApart(used, (id) => stored.material(id)))

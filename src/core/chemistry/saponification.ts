@@ -5,6 +5,8 @@ export type Alkali = (typeof ALKALIS)[number];
 
 /** Grams of potassium hydroxide that do what a gram of sodium hydroxide does: the ratio of their molar masses. */
 const KOH_PER_NAOH = 56.106 / 39.997;
+/** What fats take up, grams of sodium hydroxide a gram; a value outside is of another unit, or of a wax. */
+export const USUAL_NAOH = { least: 0.08, most: 0.26 } as const;
 /** Values above this are milligrams. */
 export const MOST_GRAMS = 1;
 

@@ -47,6 +47,11 @@ const NUT =
   /prunus amygdalus|almond|corylus|hazelnut|juglans|walnut|macadamia|pistacia|anacardium|cashew|bertholletia|brazil nut|carya|pecan|arachis|peanut/i;
 const GLUTEN = /triticum|wheat|hordeum|barley|secale|rye|avena|oat/i;
 
+/** Only the supplier can tell whether an animal had a part in it. */
+const OFTEN_ANIMAL: ReadonlySet<Food> = new Set(['mayMilk', 'mayAnimal']);
+/** Often there where something is free of milk by its name. */
+const MAYBE: Partial<Record<Food, Food>> = { milk: 'mayMilk' };
+
 type Judge = (lines: readonly FactLine[]) => Omit<Fact, 'id'>;
 
 function inciOf(material: TraitMaterial): string {
@@ -75,7 +80,10 @@ function holdsNone(food: Food, pattern: RegExp, except?: RegExp): Judge {
   return (lines) =>
     judged(
       names(lines, (material) => comesFrom(material, food, pattern, except)),
-      names(lines, (material) => material.kind === 'fragrance').map((name) => `${name}: ask the supplier`),
+      names(
+        lines,
+        ({ kind, foods }) => kind === 'fragrance' || (foods ?? []).some((one) => one === MAYBE[food]),
+      ).map((name) => `${name}: ask the supplier`),
     );
 }
 
@@ -83,7 +91,12 @@ const JUDGES: Record<FactId, Judge> = {
   vegan: (lines) =>
     judged(
       names(lines, ({ origin }) => origin === 'animal'),
-      names(lines, ({ origin }) => origin === undefined).map((name) => `${name}: origin not on file`),
+      [
+        ...names(lines, ({ origin }) => origin === undefined).map((name) => `${name}: origin not on file`),
+        ...names(lines, ({ foods }) => foods?.some((food) => OFTEN_ANIMAL.has(food)) ?? false).map(
+          (name) => `${name}: often from animals, or with milk in it; ask the supplier`,
+        ),
+      ],
     ),
   palmFree: (lines) =>
     judged(

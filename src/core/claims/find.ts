@@ -68,16 +68,30 @@ function stepsOf(say: string): Step[] {
   });
 }
 
-/** Phrases made ready for finding; longer ones come first, so that they win over their parts. */
+/** A word that may be left out weighs little: what is surely there counts. */
+const OPTIONAL_WEIGHT = 0.25;
+
+function weightOf(step: Step): number {
+  if (step.kind === 'gap') return 0;
+  return step.isOptional ? OPTIONAL_WEIGHT : 1;
+}
+
+/**
+ * Phrases made ready for finding; longer ones come first, so that they win over their parts, and of two as long the one
+ * that promises nothing.
+ */
 export function preparePhrases(phrases: readonly ClaimPhrase[]): Pattern[] {
   return phrases
     .flatMap((phrase) =>
       phrase.say.map((say) => {
         const steps = stepsOf(say);
-        return { phrase, steps, weight: steps.filter((step) => step.kind === 'word').length };
+        return { phrase, steps, weight: steps.reduce((sum, step) => sum + weightOf(step), 0) };
       }),
     )
-    .sort((a, b) => b.weight - a.weight);
+    .sort(
+      (a, b) =>
+        b.weight - a.weight || Number(b.phrase.isSilent ?? false) - Number(a.phrase.isSilent ?? false),
+    );
 }
 
 /** A text made ready: each word, and each two that a phrase may write as one, by their place among those that differ. */

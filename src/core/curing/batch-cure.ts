@@ -6,7 +6,7 @@ import { isScent } from '../formula/scents';
 import type { Market } from '../formula/types';
 import { dayOf, isBefore, MS_PER_DAY, MS_PER_HOUR } from '../quantities/day';
 import type { Cure, CureOptions, CureWeighing } from './cure-types';
-import { CUT_CHECK } from './window';
+import { CUT_CHECK, HARD } from './window';
 
 /** Days from the pour to a moment. */
 export const daysSince = (from: string, at: string): number =>
@@ -124,8 +124,8 @@ export function putOffHours({ poured, checks, cut }: Pick<Batch, 'poured' | 'che
   if (!poured) return [];
   return checks
     .filter(
-      ({ check, at, outcome }) =>
-        check === CUT_CHECK && outcome !== 'good' && (cut === null || isBefore(at, cut.at)),
+      ({ check, at, outcome, value }) =>
+        check === CUT_CHECK && outcome !== 'good' && value !== HARD && (cut === null || isBefore(at, cut.at)),
     )
     .map(({ at }) => (Date.parse(at) - Date.parse(poured.at)) / MS_PER_HOUR);
 }

@@ -16,8 +16,6 @@ const CLOSING_SHARE = 0.25;
 
 export type Urgency = 'later' | 'open' | 'closing' | 'late' | 'missed';
 export const URGENCIES: readonly Urgency[] = ['missed', 'closing', 'late', 'open', 'later'];
-/** What cannot wait. */
-export const PRESSING: ReadonlySet<Urgency> = new Set(['missed', 'closing', 'late']);
 
 export interface RackTask {
   kind: 'cut' | 'turn' | 'weigh' | 'check' | 'release' | 'decide';

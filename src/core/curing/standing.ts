@@ -30,6 +30,7 @@ export function standingOf(batch: Batch): BatchStanding {
     materials: _materials,
     sheet: { bars },
     lines: _lines,
+    wantedG: _wanted,
     stepsDone: _steps,
     temperatures: _temperatures,
     portions: _portions,

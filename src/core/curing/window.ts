@@ -9,7 +9,7 @@ import type { TraitMaterial } from '../formula/traits';
 import type { Formula } from '../formula/types';
 import type { Pace } from '../heat/pace';
 import { loadsOf } from '../making/loads';
-import { isBefore } from '../quantities/day';
+import { isBefore, MS_PER_HOUR } from '../quantities/day';
 import { isLauric, isSolid, sugarShare, type Load } from '../making/roles';
 import type { REST_WAYS } from '../batch/types';
 
@@ -42,6 +42,19 @@ export interface WindowOptions {
   pace?: readonly Pace[];
   /** Hours after the pour at which a cut was tried on this batch and put off. */
   putOffHours?: readonly number[];
+  /** What a finger felt of this batch, hours after the pour. */
+  felt?: readonly Felt[];
+}
+
+/** What a finger on the block tells: it dents, it holds (firm, and a nail still marks it), or it is hard. */
+export const FINGERS = ['dents', 'holds', 'hard'] as const;
+/** Hard to a finger is no reason to wait. */
+export const HARD = 'hard' satisfies (typeof FINGERS)[number];
+export type Finger = (typeof FINGERS)[number];
+
+export interface Felt {
+  hours: number;
+  finger: Finger;
 }
 
 /** Name of the check that says how a cut went; its values. */
@@ -55,6 +68,8 @@ type Hours = readonly [from: number, to: number, missed: number];
 const SALTED: Hours = [1, 4, 6];
 const ORDINARY: Hours = [12, 36, 72];
 const SOFT_AND_WET: Hours = [36, 84, 120];
+/** How a salted block is cut (craft). */
+const SALTED_HOW = 'cut it with a thick wire, put back what breaks off while it is warm, and never stamp it';
 /** Salt stirred in above this, percent of the fats, makes a salted bar; lauric fats above this, one of pure coconut. */
 const SALTED_FROM_PCT = 15;
 const PURE_LAURIC_PCT = 85;
@@ -116,7 +131,7 @@ function setBy(
   if (saltPct >= SALTED_FROM_PCT)
     return {
       hours: SALTED,
-      why: [`salt at ${pct(saltPct)} of the fats sets within hours and then crumbles`],
+      why: [`salt at ${pct(saltPct)} of the fats sets within hours and then crumbles`, SALTED_HOW],
     };
   if (lauricPct >= PURE_LAURIC_PCT)
     return { hours: SALTED, why: [`lauric fats at ${pct(lauricPct)} set within hours and then crumble`] };
@@ -196,6 +211,59 @@ function narrowed(window: PortionWindow, past: readonly PastCut[]): PortionWindo
   return ordered({ ...window, fromHours: from, toHours: to, missedAfterHours: missed, why });
 }
 
+/** What fingers felt before a cut, hours after the pour; of a batch that is not poured, nothing. */
+export function feltOf({ poured, cut, checks }: PastCut): Felt[] {
+  if (!poured) return [];
+  return checks.flatMap(({ check, value, at }): Felt[] => {
+    if (check !== CUT_CHECK || (cut !== null && !isBefore(at, cut.at))) return [];
+    const finger = value === TOO_SOFT ? 'dents' : FINGERS.find((one) => one === value);
+    const hours = (Date.parse(at) - Date.parse(poured.at)) / MS_PER_HOUR;
+    return finger && hours >= 0 ? [{ hours, finger }] : [];
+  });
+}
+
+const isFirm = ({ finger }: Felt) => finger !== 'dents';
+
+/** The window after what a finger felt now: firm, it is open; hard, it is cut at once. */
+function feltNow(window: PortionWindow, felt: readonly Felt[]): PortionWindow {
+  const firm = felt.filter(isFirm).sort((a, b) => b.hours - a.hours)[0];
+  if (!firm) return window;
+  const isHard = firm.finger === 'hard';
+  const toHours =
+    isHard && window.toHours !== null
+      ? Math.min(window.toHours, firm.hours + LEAST_PAUSE_HOURS)
+      : window.toHours;
+  return ordered({
+    ...window,
+    fromHours: Math.min(window.fromHours, firm.hours),
+    toHours,
+    why: [
+      ...window.why,
+      isHard
+        ? `hard to the finger after ${hoursWords(firm.hours)}: cut it at once`
+        : `firm to the finger after ${hoursWords(firm.hours)}`,
+    ],
+  });
+}
+
+/** What fingers felt of earlier batches: firm sooner, it opens sooner; it still dented, not before that. */
+function feltBefore(window: PortionWindow, past: readonly PastCut[]): PortionWindow {
+  const felt = past.flatMap(feltOf);
+  const firm = Math.min(...felt.filter(isFirm).map(({ hours }) => hours));
+  const dented = Math.max(...felt.filter((one) => !isFirm(one)).map(({ hours }) => hours));
+  const why: string[] = [];
+  let { fromHours } = window;
+  if (firm < fromHours) {
+    fromHours = firm;
+    why.push(`an earlier batch was firm to the finger after ${hoursWords(firm)}`);
+  }
+  if (dented > fromHours && dented < firm) {
+    fromHours = dented;
+    why.push(`an earlier batch still dented after ${hoursWords(dented)}`);
+  }
+  return why.length > 0 ? ordered({ ...window, fromHours, why: [...window.why, ...why] }) : window;
+}
+
 /** After a try on this batch that was put off, the window opens later, and closes no earlier than it opens. */
 function movedBy(window: PortionWindow, putOff: readonly number[]): PortionWindow {
   const [last] = [...putOff].filter((hours) => hours >= 0).sort((a, b) => b - a);
@@ -253,7 +321,8 @@ export function cutWindow(
       missedAfterHours: options.isSingle ? null : hours[2],
       why: options.isSingle ? [...why, 'single moulds have no upper end'] : why,
     };
-    return movedBy(narrowed(window, past), options.putOffHours ?? []);
+    const own = feltBefore(narrowed(window, past), past);
+    return feltNow(movedBy(own, options.putOffHours ?? []), options.felt ?? []);
   });
   const first = windows.reduce((best, one) =>
     (one.toHours ?? Infinity) < (best.toHours ?? Infinity) ? one : best,

@@ -2,7 +2,7 @@
  * Mixes: a material made of materials, such as a scent blend, an oil with a plant steeped in it, brine, or a
  * clay wetted beforehand. What a mix holds follows from its parts; the limits of every part go with it.
  */
-import type { Behaviour, TraitMaterial, Traits } from './traits';
+import { isUnknown, type Behaviour, type TraitMaterial, type Traits } from './traits';
 import type { Constituent, InciPart, Kind, Limit, MadeOf, Material, RequestError } from './types';
 import { isScent } from './scents';
 
@@ -104,8 +104,13 @@ export function mixedTraits(portioned: readonly Portioned[]): Pick<Traits, 'conc
   const isWater = weighted(present, ({ waterPct }) => waterPct ?? 0) >= 100 * MOSTLY;
   const grainy = present.filter(({ material: { kind } }) => !isWater || !DISSOLVES.has(kind));
   if (grainy.some(({ material }) => material.behaviour?.sharp)) behaviour.sharp = true;
-  for (const trait of ['stains', 'swells', 'drawsWater', 'speeds'] as const)
+  for (const trait of ['stains', 'swells', 'drawsWater'] as const)
     if (present.some(({ material }) => material.behaviour?.[trait])) behaviour[trait] = true;
+  for (const trait of ['speeds', 'rices'] as const)
+    if (present.some(({ material }) => material.behaviour?.[trait])) behaviour[trait] = true;
+  // What was said of every fragrance in it is known of the whole.
+  const isSaid = present.some(({ material }) => material.kind === 'fragrance');
+  if (isSaid && !present.some(({ material }) => isUnknown(material))) behaviour.speeds ??= false;
   // The grains that are felt: of what is sharp, where anything is.
   const felt = behaviour.sharp ? grainy.filter(({ material }) => material.behaviour?.sharp) : grainy;
   const grains = felt.flatMap(grainsOf);

@@ -43,7 +43,7 @@ export const LIMIT_BASES = ['cured', 'pour', 'fats'] as const;
 export type LimitBasis = (typeof LIMIT_BASES)[number];
 export const FORCES = ['law', 'standard', 'certificate', 'craft'] as const;
 export type Force = (typeof FORCES)[number];
-export const SUBJECT_TYPES = ['material', 'constituent', 'kind', 'inci'] as const;
+export const SUBJECT_TYPES = ['material', 'constituent', 'kind', 'inci', 'colour'] as const;
 export const PROCESSES = ['cold', 'hot'] as const;
 export const USED_ON = ['body', 'face', 'hands'] as const;
 export type UsedOn = (typeof USED_ON)[number];
@@ -109,6 +109,8 @@ export interface InciPart {
   role?: InciRole | null;
   /** The name in markets that use another one, e.g. an English colour name. */
   names?: Partial<Record<Market, string>> | null;
+  /** What the rulebook calls the colour, where the part is one and is written otherwise. */
+  colour?: string | null;
 }
 
 export interface Constituent {
@@ -156,9 +158,13 @@ export interface Material {
   /** Grams per millilitre, as suspended in batter. */
   density?: number | null;
   inci?: InciPart[] | null;
+  /** CAS, EC and colour index numbers it is known by. */
+  numbers?: string[] | null;
   constituents?: Constituent[] | null;
   limits?: Limit[] | null;
   fattyAcids?: FattyAcids | null;
+  /** How far a level spoon of it lies from the mean, measured with the maker's own spoon, percent. */
+  spoonPct?: number | null;
   /** What a mix holds of other materials; its limits and certificates are then those of its parts. */
   madeOf?: MadeOf[] | null;
 }
@@ -170,19 +176,21 @@ export interface MadeOf {
   sharePct: number;
 }
 
+export const FATTY_ACIDS = [
+  'caprylicCapric',
+  'lauric',
+  'myristic',
+  'palmitic',
+  'stearic',
+  'oleic',
+  'ricinoleic',
+  'linoleic',
+  'linolenic',
+  'other',
+] as const;
+
 /** Shares of the fatty acids of a fat, percent. */
-export interface FattyAcids {
-  caprylicCapric?: number;
-  lauric?: number;
-  myristic?: number;
-  palmitic?: number;
-  stearic?: number;
-  oleic?: number;
-  ricinoleic?: number;
-  linoleic?: number;
-  linolenic?: number;
-  other?: number;
-}
+export type FattyAcids = Partial<Record<(typeof FATTY_ACIDS)[number], number>>;
 
 /**
  * Advice that one load puts on the rest of the formula: where the subject is above `abovePct` of the basis,

@@ -32,6 +32,13 @@ function entryName(part: Part, { water, scent, market, scentNaming }: Naming): s
   return (market && part.names?.[market]) ?? part.name;
 }
 
+/** An entry while it is made, with the declarable constituents that it is as a whole. */
+interface Entry extends IngredientItem {
+  standsFor: ReadonlySet<string>;
+}
+
+const NOTHING: ReadonlySet<string> = new Set();
+
 /** Colourants last, heavy before light, equal masses by name. */
 function byRank(a: IngredientItem, b: IngredientItem): number {
   if (a.role !== b.role) {
@@ -43,18 +50,20 @@ function byRank(a: IngredientItem, b: IngredientItem): number {
 }
 
 /** Merges parts of the same name, in order of rank. The heaviest part gives an entry its role. */
-function merge(parts: readonly Part[], naming: Naming, perGram: number): IngredientItem[] {
+function merge(parts: readonly Part[], naming: Naming, perGram: number): Entry[] {
   const places = new Map<string, number>();
-  const items: IngredientItem[] = [];
+  const items: Entry[] = [];
   const heaviestG: number[] = [];
   for (const part of parts) {
     const { massG, role } = part;
     if (!(massG > 0)) continue;
     const name = entryName(part, naming);
+    // Merged under a scent's one name nothing of it is told apart.
+    const whole = part.standsFor && name === part.name ? new Set(part.standsFor) : NOTHING;
     const place = places.get(name);
     if (place === undefined) {
       places.set(name, items.length);
-      items.push({ name, massG, pct: 0, role });
+      items.push({ name, massG, pct: 0, role, standsFor: whole });
       heaviestG.push(massG);
       continue;
     }
@@ -71,6 +80,37 @@ function merge(parts: readonly Part[], naming: Naming, perGram: number): Ingredi
 
 const copied = ({ name, massG, pct, role }: IngredientItem): IngredientItem => ({ name, massG, pct, role });
 
+const withoutBrackets = (name: string) => name.replace(/ \([^)]*\)/g, '').toLowerCase();
+
+/**
+ * An oil that stands under its own name and is declared too is written once, by the name that the list of allergens
+ * has for it; two oils that it names alike are one entry.
+ */
+function declaredOnce(
+  items: readonly Entry[],
+  allergens: readonly DeclaredAllergen[],
+  scent: string,
+): IngredientItem[] {
+  const isNamed = ({ role, name }: Entry) => role === 'scent' && name !== scent;
+  if (allergens.length === 0 || !items.some(isNamed)) return items.map(copied);
+  const found = new Map<string, IngredientItem>();
+  for (const item of items) {
+    const allergen =
+      isNamed(item) &&
+      allergens.find(
+        ({ id, name }) => item.standsFor.has(id) || withoutBrackets(name) === withoutBrackets(item.name),
+      );
+    const name = allergen ? allergen.name : item.name;
+    const before = found.get(name);
+    if (!before) found.set(name, { ...copied(item), name });
+    else {
+      before.massG += item.massG;
+      before.pct += item.pct;
+    }
+  }
+  return [...found.values()];
+}
+
 /** Markets in which some part has a name of its own. */
 function marketsNamed(parts: readonly Part[]): ReadonlySet<string> {
   const markets = new Set<string>();
@@ -80,6 +120,7 @@ function marketsNamed(parts: readonly Part[]): ReadonlySet<string> {
 
 /** A constituent to declare, with its typical mass in the batch. */
 export interface DeclaredAllergen {
+  id: string;
   name: string;
   massG: number;
 }
@@ -116,19 +157,19 @@ export function ingredientLister(
   const perGram = wholeG > 0 ? 100 / wholeG : 0;
   const shared = merge(parts, { ...STAND_INS, market: null, scentNaming }, perGram);
   const named = marketsNamed(parts);
-  const inMarket = (market: Market): IngredientItem[] => {
+  const inMarket = (market: Market): Entry[] => {
     const { water, scent } = NAMES[market];
     const collides = shared.some(({ name }) => name === water || name === scent);
     if (collides || named.has(market)) return merge(parts, { water, scent, market, scentNaming }, perGram);
     return shared.map((item) => {
-      const own = copied(item);
+      const own = { ...item };
       if (item.name === STAND_INS.water) own.name = water;
       else if (item.name === STAND_INS.scent) own.name = scent;
       return own;
     });
   };
   const listOf = (market: Market, allergens: readonly DeclaredAllergen[]): IngredientItem[] => {
-    const items = inMarket(market);
+    const items = declaredOnce(inMarket(market), allergens, NAMES[market].scent);
     const stands = new Set(items.map(({ name }) => name));
     for (const { name, massG } of allergens) {
       if (!stands.has(name)) items.push({ name, massG, pct: massG * perGram, role: 'allergen' });

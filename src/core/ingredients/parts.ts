@@ -16,6 +16,8 @@ export interface Part {
   kind: Kind;
   /** Names that take the place of `name` in some markets. */
   names?: InciPart['names'];
+  /** Ids of declarable constituents that it is, all of it, as an oil that a list of allergens names. */
+  standsFor?: readonly string[];
 }
 
 export interface FormedBar {
@@ -34,6 +36,18 @@ function partsNotWater(material: Material): readonly InciPart[] {
   return parts.length > 0 ? parts : [{ name: material.name, sharePct: 100 }];
 }
 
+/** All of a material is such a constituent from here on, percent. */
+const ALL_OF_IT_PCT = 99.9;
+
+/** The constituents that a scent is as a whole; of other materials and of several parts nothing is told. */
+function standsFor({ inci, constituents }: Material): readonly string[] | undefined {
+  if (inci?.length !== 1 || inci[0]!.role !== 'scent') return undefined;
+  const ids = (constituents ?? [])
+    .filter(({ typicalPct }) => typicalPct >= ALL_OF_IT_PCT)
+    .map(({ id }) => id);
+  return ids.length > 0 ? ids : undefined;
+}
+
 /** Shares a mass out over a material's parts other than water, in proportion to their shares. */
 function shareOut(material: Material, massG: number): Part[] {
   if (!(massG > 0)) return [];
@@ -45,6 +59,7 @@ function shareOut(material: Material, massG: number): Part[] {
     role: part.role ?? 'ingredient',
     kind: material.kind,
     names: part.names,
+    standsFor: standsFor(material),
   }));
 }
 
@@ -62,6 +77,7 @@ export function addedParts(plan: Plan, batch: Balance): Part[] {
         role: part.role ?? 'ingredient',
         kind: material.kind,
         names: part.names,
+        standsFor: standsFor(material),
       });
     }
   });

@@ -1,6 +1,7 @@
 /** What a market asks of a bar, item by item, and what the application can see of it. */
 import type { ClaimFinding } from '../claims/types';
 import type { Assessment } from '../formula/answer';
+import { isColourPart } from '../formula/colours';
 import type { Market, Material } from '../formula/types';
 import { compareVerdicts } from '../loads/limits';
 import type { Words } from './content';
@@ -26,24 +27,31 @@ export interface ColourFinding {
   name: string;
   materials: string[];
   permission: 'permitted' | 'notPermitted' | 'unlisted';
+  /** What the rulebook says of it besides. */
+  note?: string | null;
+  /** What only a paper shows, as that it came from a certified batch. */
+  asks?: readonly string[];
 }
+
+/** What the rulebook knows of a colour in a market. */
+export type ColourKnown = Pick<ColourFinding, 'permission' | 'note' | 'asks'>;
 
 /** Every colourant of a formula's materials and whether the market lets it in. */
 export function colourFindings(
   materials: readonly Material[],
-  permission: (name: string) => ColourFinding['permission'],
+  known: (name: string) => ColourKnown,
 ): ColourFinding[] {
   const byName = new Map<string, string[]>();
   for (const material of materials) {
-    for (const { name, role } of material.inci ?? []) {
-      if (role === 'colourant' || (material.kind === 'colourant' && role !== 'water'))
-        byName.set(name, [...(byName.get(name) ?? []), material.name]);
+    for (const part of material.inci ?? []) {
+      const name = part.colour ?? part.name;
+      if (isColourPart(material, part)) byName.set(name, [...(byName.get(name) ?? []), material.name]);
     }
   }
   return [...byName].map(([name, from]) => ({
     name,
     materials: [...new Set(from)],
-    permission: permission(name),
+    ...known(name),
   }));
 }
 
@@ -62,7 +70,8 @@ export interface Seen {
   cautions: Words;
 }
 
-type Look = (seen: Seen) => { isSeen: boolean; because: string };
+/** `isYours`: what is seen is only what the maker has to look at. */
+type Look = (seen: Seen) => { isSeen: boolean; because: string; isYours?: boolean };
 
 function limits({ assessment, market }: Seen) {
   const verdict = assessment.markets.find((entry) => entry.market === market)?.verdict ?? 'unproven';
@@ -88,10 +97,15 @@ function colours({ colours: found, standing }: Seen) {
       isSeen: false,
       because: `not on the list here, ask: ${unlisted.map(({ name }) => name).join(', ')}`,
     };
-  return {
-    isSeen: true,
-    because: found.length === 0 ? 'no colours in it' : found.map(({ name }) => name).join(', '),
-  };
+  const asked = found.filter(({ asks = [] }) => asks.length > 0);
+  if (asked.length > 0)
+    return {
+      isSeen: false,
+      isYours: true,
+      because: asked.map(({ name, asks = [] }) => `${name}: ${asks.join('; ')}`).join(' · '),
+    };
+  const told = found.map(({ name, note }) => (note ? `${name} (${note})` : name));
+  return { isSeen: true, because: found.length === 0 ? 'no colours in it' : told.join(', ') };
 }
 
 function claimed({ claims, market }: Seen) {
@@ -99,6 +113,19 @@ function claimed({ claims, market }: Seen) {
   return graver.length === 0
     ? { isSeen: true, because: 'none found in the words under “Words”' }
     : { isSeen: false, because: [...new Set(graver.map(({ words }) => `“${words}”`))].join(', ') };
+}
+
+/** Words that promise want evidence, and those without bounds cannot have any. */
+function evidence({ claims, market }: Seen) {
+  const quoted = (kind: string) => [
+    ...new Set(claims.filter((claim) => claim.class[market] === kind).map(({ words }) => `“${words}”`)),
+  ];
+  const absolute = quoted('absolute');
+  if (absolute.length > 0) return { isSeen: false, because: `without bounds: ${absolute.join(', ')}` };
+  const promised = quoted('cosmetic');
+  return promised.length === 0
+    ? { isSeen: true, because: 'no promises found in the words under “Words”' }
+    : { isSeen: false, because: `it promises ${promised.join(', ')}`, isYours: true };
 }
 
 function french({ identity, cautions }: Seen) {
@@ -116,6 +143,7 @@ const LOOKS: Record<string, Look> = {
   limits,
   colours,
   claims: claimed,
+  evidence,
   french,
   list: ({ assessment, market }) => {
     const named = assessment.declarables.filter((row) => row.market === market && row.declare).length;
@@ -152,7 +180,7 @@ export function checkItems<T extends AskedItem>(items: readonly T[], seen: Seen)
     .map((item) => {
       const look = item.check === null ? undefined : LOOKS[item.check];
       if (!look) return { item, state: 'yours', because: '' };
-      const { isSeen, because } = look(seen);
-      return { item, state: isSeen ? 'seen' : 'missing', because };
+      const { isSeen, because, isYours } = look(seen);
+      return { item, state: isYours ? 'yours' : isSeen ? 'seen' : 'missing', because };
     });
 }

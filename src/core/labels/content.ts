@@ -75,8 +75,9 @@ const HEADINGS: Record<'ingredients' | 'batch' | 'use' | 'cautions', Record<Lang
   // The EU's rule has one word before the list, whatever the language.
   ingredients: { en: 'Ingredients', fr: 'Ingrédients', de: 'Ingredients', es: 'Ingredients' },
   batch: { en: 'Batch', fr: 'Lot', de: 'Charge', es: 'Lote' },
-  use: { en: 'Use', fr: 'Emploi', de: 'Anwendung', es: 'Uso' },
-  cautions: { en: 'Caution', fr: 'Attention', de: 'Achtung', es: 'Precaución' },
+  use: { en: 'Use', fr: 'Mode d’emploi', de: 'Anwendung', es: 'Modo de empleo' },
+  // In other languages than English the plain word for it is a signal word of dangerous chemicals.
+  cautions: { en: 'Caution', fr: 'Précautions d’emploi', de: 'Warnhinweise', es: 'Precauciones' },
 };
 
 type Spoken = Pick<LabelInput, 'market' | 'languages'>;
@@ -106,6 +107,13 @@ const once = (words: readonly string[]) => [...new Set(words)].join(' / ');
 function heading(spoken: Spoken, of: keyof typeof HEADINGS): string {
   if (of === 'ingredients' && LABEL_MANNERS[spoken.market].isListHeadFixed) return HEADINGS.ingredients.en;
   return once(asked(spoken).map((language) => HEADINGS[of][language]));
+}
+
+/** A heading before what it heads. French has a blank before its colon. */
+function headed(spoken: Spoken, of: keyof typeof HEADINGS): string {
+  const words = heading(spoken, of);
+  const isFrench = asked(spoken).at(-1) === 'fr' && words.endsWith(HEADINGS[of].fr);
+  return `${words}${isFrench ? '\u00a0' : ''}:`;
 }
 
 /** Words in every language that is asked for; in the EU, where none is said, in any that is given. */
@@ -187,12 +195,12 @@ export function labelContent(input: LabelInput): LabelContent {
   if (input.netMassG === null || !(input.netMassG >= 1)) findings.push(missing('net'));
   const words = (of: 'use' | 'cautions') => {
     const text = inLanguages(input, input[of]);
-    return text && `${heading(input, of)}: ${text}`;
+    return text && `${headed(input, of)} ${text}`;
   };
   const info: LabelElement[] = [
     {
       id: 'ingredients',
-      text: input.ingredients && `${heading(input, 'ingredients')}: ${input.ingredients}`,
+      text: input.ingredients && `${headed(input, 'ingredients')} ${input.ingredients}`,
     },
     { id: 'cautions', text: words('cautions') },
     { id: 'use', text: words('use') },

@@ -2,6 +2,7 @@
  * The rules in force, made ready for a day and a set of markets: which limits and declarables speak of which
  * subject. One ground serves one assessment or a sweep over thousands of products.
  */
+import { isColourPart } from '../formula/colours';
 import { isScent } from '../formula/scents';
 import { membersOf } from '../formula/subject';
 import type { Declarable, Limit, Market, Material, Subject } from '../formula/types';
@@ -52,9 +53,10 @@ export function isInForce(span: { from?: string | null; to?: string | null }, on
   return (span.from == null || span.from <= onDate) && (span.to == null || onDate <= span.to);
 }
 
-/** INCI names are matched without regard to case or outer blanks. */
+/** INCI names and colours are matched without regard to case or outer blanks. */
 function subjectKey(subject: Subject): string {
-  const id = subject.type === 'inci' ? subject.id.trim().toLowerCase() : subject.id;
+  const id =
+    subject.type === 'inci' || subject.type === 'colour' ? subject.id.trim().toLowerCase() : subject.id;
   return `${subject.type} ${id}`;
 }
 
@@ -142,9 +144,11 @@ function sharesOf(ground: Ground, material: Material): SubjectShare[] {
     add({ type: 'constituent', id }, ...share);
     for (const { subject, members } of ground.together) if (members.includes(id)) add(subject, ...share);
   }
-  for (const { name, sharePct } of material.inci ?? []) {
+  for (const part of material.inci ?? []) {
+    const { name, sharePct, colour } = part;
     const share = sharePct * PER_HUNDRED;
     add({ type: 'inci', id: name }, share, share, share);
+    if (isColourPart(material, part)) add({ type: 'colour', id: colour ?? name }, share, share, share);
   }
   return [...bySlot.values()].filter((share) => share.high > 0);
 }

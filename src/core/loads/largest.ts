@@ -70,6 +70,8 @@ function constraintsOf(reckoning: Reckoned, line: number, isAdvice: boolean): Co
     const k = subjects.subject[e]!;
     for (const { limit } of subjects.limits[k]!) {
       if (binds(limit.force) === isAdvice || limit.onlyUnproven) continue;
+      // Advice against a colour is no amount to come down to.
+      if (isAdvice && limit.maxPct === 0) continue;
       for (let section = 0; section <= plan.portions.length; section++) {
         if (partInSection(plan, section, line) > 0)
           constraints.push({ limit, section, entries: entries[k]! });

@@ -9,7 +9,7 @@ import type { Formula, Line, Material, Measure } from '../formula/types';
 const PER_HUNDRED = 1 / 100;
 
 /** Relative doubt on a mass by how it was measured: low, high (assessment page). */
-export const MEASURE_DOUBT: Record<Measure, readonly [number, number]> = {
+const MEASURE_DOUBT: Record<Measure, readonly [number, number]> = {
   scale: [-0.01, 0.01],
   spoon: [-0.15, 0.15],
   heaped: [-0.1, 0.6],
@@ -32,13 +32,23 @@ export function measureOf(line: Line): Measure {
   return line.measuredBy ?? (unitRule(line.amount.unit)?.byVolume ? 'spoon' : 'scale');
 }
 
-function doubtOf(line: Line): readonly [number, number] {
+/** How unsure a way of measuring is, relative, low and high; a spoon that its maker has weighed as it was found to be. */
+export function measureDoubt(
+  measure: Measure,
+  spoonPct: number | null | undefined,
+): readonly [number, number] {
+  if (measure !== 'spoon' || spoonPct == null) return MEASURE_DOUBT[measure];
+  const relative = spoonPct * PER_HUNDRED;
+  return [-Math.min(relative, 1), relative];
+}
+
+function doubtOf(line: Line, { spoonPct }: Pick<Material, 'spoonPct'>): readonly [number, number] {
   if (line.doubtPct) return [-Math.min(line.doubtPct.low * PER_HUNDRED, 1), line.doubtPct.high * PER_HUNDRED];
   if (line.uncertaintyPct !== undefined && line.uncertaintyPct !== null) {
     const relative = line.uncertaintyPct * PER_HUNDRED;
     return [-Math.min(relative, 1), relative];
   }
-  return MEASURE_DOUBT[measureOf(line)];
+  return measureDoubt(measureOf(line), spoonPct);
 }
 
 export interface PlanPortion {
@@ -171,7 +181,7 @@ export function planFormula(formula: Formula, materials: readonly Material[]): P
     const material = materials[index]!;
     fillAmount(plan, index, line, material);
     fillChemistry(plan, index, line, material);
-    const [low, high] = doubtOf(line);
+    const [low, high] = doubtOf(line, material);
     plan.doubtLow[index] = low;
     plan.doubtHigh[index] = high;
     if (line.portion != null && !isAlwaysCommon(material)) {

@@ -1,6 +1,7 @@
 /** Where the steps of a day are written down, with what each weighs. */
 import { vesselOf, weighWords } from './day-words';
 import type { Part, Premix, Premixes } from './premix';
+import type { Weights } from '../quantities/say';
 import type { Load, Role } from './roles';
 import type { RunStep, Weigh } from './run-sheet-types';
 
@@ -25,6 +26,8 @@ export interface Day {
   stock: { concentrationPct: number; massG: number; waterG: number } | null;
   /** Grams of a line that a lye stock brings already, by line id. */
   broughtG: ReadonlyMap<string, number>;
+  /** What the house weighs in. */
+  weights: Weights;
   /** How far a weighing may be off. */
   tolerance: (line: string, massG: number) => Pick<Weigh, 'underG' | 'overG'>;
 }
@@ -83,7 +86,7 @@ export class DayBook {
       this.add({
         id: `${prefix}-${id}${portion !== null && load.portion === null ? `-${portion}` : ''}`,
         place,
-        ...weighWords(load, massG, portion),
+        ...weighWords(load, massG, { portion, weights: this.day.weights }),
         weigh: [this.weighing(load, massG, vesselOf(load), portion)],
         after,
         minutes: TAKES.weigh,

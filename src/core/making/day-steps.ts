@@ -1,6 +1,8 @@
 /** The steps of a day, in order, each with what has to be done before it. */
 import { TAKES, type Day, type DayBook } from './day-book';
-import { CAUTION, gramsSaid, VESSEL } from './day-words';
+import { CAUTION, VESSEL } from './day-words';
+import { weightSaid } from './spoons';
+import { cautionsAt } from './moments';
 import type { Premix } from './premix';
 import { isScent } from '../formula/scents';
 import { sugarShare, type Role } from './roles';
@@ -14,6 +16,9 @@ const WARMTH = {
   cooking: { from: 75, to: 95 },
   cooked: { from: 60, to: 74 },
 } as const;
+
+/** The alkali is told to the tenth of a gram, however much of it. */
+const TO_THE_TENTH_G = 0.1;
 
 export function gear(book: DayBook): string[] {
   const { loads } = book.day;
@@ -42,7 +47,7 @@ export function gear(book: DayBook): string[] {
 }
 
 function stockOrAlkali(book: DayBook, after: string[]): string {
-  const { alkali, stock, tolerance } = book.day;
+  const { alkali, stock, tolerance, weights } = book.day;
   const line = stock ? LYE_STOCK_LINE : ALKALI_LINE;
   const massG = stock ? stock.massG : alkali.massG;
   const name = stock ? `Lye stock, ${stock.concentrationPct} %` : alkali.name;
@@ -51,7 +56,7 @@ function stockOrAlkali(book: DayBook, after: string[]): string {
     id: `weigh-${line}`,
     place: 'lye',
     title: name,
-    how: `Put a ${stock ? 'second ' : ''}${vessel} on the scale and press zero. Add ${name.toLowerCase()} until it shows ${massG.toFixed(1)} g. Exact: a gram counts here.`,
+    how: `Put a ${stock ? 'second ' : ''}${vessel} on the scale and press zero. Add ${name.toLowerCase()} until it shows ${weightSaid(massG, weights, TO_THE_TENTH_G)}. Exact: a gram counts here.`,
     why: 'Too little leaves the bar greasy, too much makes it burn.',
     cautions: [CAUTION.alkali, CAUTION.aluminium],
     weigh: [
@@ -73,7 +78,11 @@ function stockOrAlkali(book: DayBook, after: string[]): string {
 /** Liquid, what dissolves in it, the alkali, and the cooling. Answers the steps that end it. */
 export function lye(book: DayBook, dressed: string[]): string[] {
   const liquids = book.weighAll('liquid', 'lye', 'liquid', dressed);
-  const dissolved = book.weighAll('dissolve', 'lye', 'dissolved', [...dressed, ...liquids]);
+  const dissolved = [
+    ...book.weighAll('dissolve', 'lye', 'dissolved', [...dressed, ...liquids]),
+    ...book.weighAll('fibre', 'lye', 'fibre', [...dressed, ...liquids]),
+  ];
+  const threads = book.common('fibre').map(({ material }) => material.name.toLowerCase());
   const others = book.weighAll('alkali', 'lye', 'alkali', dressed);
   const weighed = stockOrAlkali(book, dressed);
   const isStock = book.day.stock !== null;
@@ -81,14 +90,17 @@ export function lye(book: DayBook, dressed: string[]): string[] {
     id: 'lye',
     place: 'lye',
     title: isStock ? 'Lye stock into the liquid' : 'Alkali into the liquid',
-    how: isStock
-      ? 'Pour the lye stock into the jug of liquid in a thin stream, stirring.'
-      : 'Sprinkle the alkali into the jug of liquid a little at a time, stirring until it is clear.',
+    how: `${
+      isStock
+        ? 'Pour the lye stock into the jug of liquid in a thin stream, stirring.'
+        : 'Sprinkle the alkali into the jug of liquid a little at a time, stirring until it is clear.'
+    }${threads.length > 0 ? ` Stir on while it is hot, until no thread of ${threads.join(' and ')} is left.` : ''}`,
     why: 'The other way round it boils up and spits.',
     cautions: [CAUTION.never, CAUTION.fumes, CAUTION.alkali],
     after: [...dressed, ...liquids, ...dissolved, ...others, weighed],
     minutes: TAKES.dissolve,
   });
+
   const cool = book.add({
     id: 'cool-lye',
     place: 'lye',
@@ -115,16 +127,20 @@ function premix(
   portion: string | null,
 ): string {
   const { name } = powder.material;
+  const { weights } = book.day;
   const [first] = carriers;
   const carrier = first!.load.material.name;
   const vessel = isScent(first!.load.material) ? VESSEL.scent : VESSEL.small;
   const parts = [...carriers, { load: powder, massG: powder.massG }].filter(({ massG }) => massG > 0);
-  const wet = carriers.map(({ load, massG }) => `${gramsSaid(massG)} of ${load.material.name}`).join(' and ');
+  const wet = carriers
+    .map(({ load, massG }) => `${weightSaid(massG, weights)} of ${load.material.name}`)
+    .join(' and ');
   return book.add({
     id: `premix-${powder.line.id}`,
     place: 'premix',
     title: `Rub ${name} smooth`,
-    how: `Put a ${vessel} on the scale and press zero. Pour in ${wet}, press zero, add ${gramsSaid(powder.massG)} of ${name}. Rub until no lump is left and set it aside.`,
+    how: `Put a ${vessel} on the scale and press zero. Pour in ${wet}, press zero, add ${weightSaid(powder.massG, weights)} of ${name}. Rub until no lump is left and set it aside.`,
+    cautions: cautionsAt(powder.material.cautions, 'pot'),
     why: `Dry, it makes specks. The ${carrier} it is rubbed with is taken off its own weight further on.`,
     weigh: parts.map(({ load, massG }) => book.weighing(load, massG, vessel, portion)),
     after,
@@ -272,6 +288,7 @@ function onePortion(book: DayBook, { id, share }: Day['portions'][number], split
     'trace',
     'liquid',
     'dissolved',
+    'fibre',
     'lactate',
     'alkali',
     'afterCook',

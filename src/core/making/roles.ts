@@ -6,12 +6,13 @@ import { isAlwaysCommon } from '../loads/plan';
 import { isScent } from '../formula/scents';
 
 /**
- * `liquid` and `dissolved` go in before the alkali, `lactate` into the cooled lye, `powder` is wetted first, `held`
+ * `liquid` and `dissolved` go in before the alkali, `fibre` with them, to come apart in the hot lye, `lactate` into the cooled lye, `powder` is wetted first, `held`
  * is liquid kept back for that, `scent` waits for the emulsion and `salt` for everything else.
  */
 export type Role =
   | 'liquid'
   | 'dissolved'
+  | 'fibre'
   | 'lactate'
   | 'alkali'
   | 'hardFat'
@@ -63,6 +64,10 @@ export function isLauric({ fattyAcids, saponification }: TraitMaterial): boolean
 export const sugarShare = ({ behaviour, constituents }: TraitMaterial): number =>
   ((behaviour?.sugarPct ?? 0) || (constituents?.find(({ id }) => id === 'sugars')?.typicalPct ?? 0)) / 100;
 
+/** Proteins that are broken down already, and dissolve in water. */
+const isHydrolysed = ({ id, name, inci }: TraitMaterial): boolean =>
+  /hydrolys|hydrolyz|protein/i.test([id, name, ...(inci ?? []).map((part) => part.name)].join(' '));
+
 const isInLye = (stage: Line['stage']) => stage === 'liquid' || stage === 'lye';
 
 /** What of a formula's line goes where. */
@@ -79,6 +84,8 @@ export function roleOf({ stage }: Line, material: TraitMaterial): Role {
   if (isScent(material)) return 'scent';
   if (kind === 'salt') return isInLye(stage) ? 'dissolved' : 'salt';
   if (kind === 'lactate' && stage !== 'trace') return 'lactate';
+  // Silk and wool lie in the liquid and come apart in hot lye alone. What is hydrolysed dissolves before.
+  if (kind === 'fibre' && isInLye(stage) && !isHydrolysed(material)) return 'fibre';
   if (isInLye(stage)) return kind === 'liquid' || kind === 'milk' ? 'liquid' : 'dissolved';
   if (stage === 'heldBack') return isPowder(material) ? 'trace' : 'held';
   return stage === 'trace' ? 'trace' : 'intoFats';

@@ -1,4 +1,5 @@
 /** The shapes of a run sheet (`proportia.run-sheet/1`). Masses in grams, temperatures in °C, times in minutes. */
+import type { Weights } from '../quantities/say';
 import type { Formula, Limit, Market, RequestError } from '../formula/types';
 
 export const RUN_SHEET_FORMAT = 'proportia.run-sheet/1';
@@ -72,6 +73,8 @@ export interface RunSheetOptions {
   lyeStock?: { concentrationPct: number } | null;
   /** Of the scale; left out, 1 g, and 0.1 g for what is under 50 g. */
   readabilityG?: number;
+  /** What its words say masses in; left out, grams. */
+  weights?: Weights;
   /** Limits besides those of the materials, and where and when they are looked at; without a day all count. */
   limits?: readonly Limit[];
   markets?: Market[];

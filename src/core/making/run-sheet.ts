@@ -195,6 +195,7 @@ export function runSheet(
     premixes: planPremixes(loads),
     portions: parts,
     isHot,
+    weights: options.weights ?? 'g',
     alkali: { name: 'Sodium hydroxide', massG: alkaliG },
     ...stock,
     tolerance: tolerances(assessment, options.readabilityG),

@@ -4,7 +4,7 @@
  */
 import { isFatty } from '../formula/fats';
 import { cutWindow, setsFast } from '../curing/window';
-import type { TraitMaterial } from '../formula/traits';
+import { isUnknown, type TraitMaterial } from '../formula/traits';
 import type { FattyAcids, Formula, UsedOn } from '../formula/types';
 
 /** Calm: nothing to mind. Some: mind it. Marked: expect it. */
@@ -114,6 +114,23 @@ function speed(outlook: Outlook): Judgement {
   for (const { material, name, pctFats } of outlook.loads) {
     if (material.behaviour?.speeds && pctFats > 0) reasons.push(name);
   }
+  const ricing = outlook.loads.filter(({ material, pctFats }) => material.behaviour?.rices && pctFats > 0);
+  if (ricing.length > 0) {
+    const says =
+      'It rices: the batter breaks into grains and oil. Stir it in last, by hand; blend it smooth again.';
+    return {
+      ...{ id: 'speed', grade: 'marked', says, leansOn: 'usual' },
+      reasons: [...ricing.map(({ name }) => `${name} rices`), ...reasons],
+    };
+  }
+  const unknown = outlook.loads.filter(({ material, pctFats }) => pctFats > 0 && isUnknown(material));
+  if (unknown.length > 0 && reasons.length < 3) {
+    const says = 'Not known: how a scent here behaves was never said. Try a little of it in batter first.';
+    return {
+      ...{ id: 'speed', grade: 'some', says, leansOn: 'usual' },
+      reasons: [...unknown.map(({ name }) => `not known of ${name}`), ...reasons],
+    };
+  }
   const found = grade(reasons.length, 1, 3);
   const says = {
     calm: 'Time to work.',
@@ -196,15 +213,18 @@ function staining(outlook: Outlook): Judgement {
 /** Grains above this, micrometres, are felt as scrub; sharp ones from a fifth of it. */
 const FELT_UM = 500;
 
-function scrubs(outlook: Outlook) {
-  return outlook.loads.filter(({ material: { behaviour, kind }, stage }) => {
-    const largest = behaviour?.grainUm?.[1] ?? 0;
-    if (stage === 'lye' || stage === 'top') return false;
-    return behaviour?.sharp
-      ? largest >= FELT_UM / 5
-      : largest >= FELT_UM && (kind === 'exfoliant' || kind === 'salt');
-  });
-}
+export const isFelt = ({
+  material: { behaviour, kind },
+  stage,
+}: Pick<Outlook['loads'][number], 'material' | 'stage'>): boolean => {
+  const largest = behaviour?.grainUm?.[1] ?? 0;
+  if (stage === 'lye' || stage === 'top') return false;
+  return behaviour?.sharp
+    ? largest >= FELT_UM / 5
+    : largest >= FELT_UM && (kind === 'exfoliant' || kind === 'salt');
+};
+
+const scrubs = (outlook: Outlook) => outlook.loads.filter(isFelt);
 
 /** Hands bear grains that a body minds; a face bears none. */
 const SCRATCH_BY_USE: Record<UsedOn, Record<Grade, Grade>> = {

@@ -185,12 +185,13 @@ export function readAmount(text: string, current: Unit): AmountReading {
 
 /**
  * Grams of a mass as it is typed where grams are asked for: a bare number, or one with its unit ("1 lb 8 oz", "1.2 kg").
- * NaN for what is no mass; a volume is none.
+ * NaN for what is no mass; a volume is none. `bare` is what a bare number is of.
  *
  * @example readGrams('8 oz') // 226.796185
+ * @example readGrams('8', 'oz') // 226.796185
  */
-export function readGrams(text: string): number {
-  const read = readAmount(text, 'g');
+export function readGrams(text: string, bare: 'g' | 'oz' = 'g'): number {
+  const read = readAmount(text, bare);
   const rule = read.ok ? unitRule(read.amount.unit)! : null;
   return read.ok && rule!.base === 'absolute' && !rule!.byVolume ? read.amount.value * rule!.factor : NaN;
 }
@@ -203,9 +204,9 @@ export const readGramsOrNull = (text: string): number | null => (text.trim() ===
  *
  * @example stepOfGrams('85.5') // 0.1
  */
-export function stepOfGrams(text: string): number {
+export function stepOfGrams(text: string, bare: 'g' | 'oz' = 'g'): number {
   const decimals = /[.,](\d+)\D*$/.exec(text)?.[1]?.length ?? 0;
-  const read = readAmount(text, 'g');
+  const read = readAmount(text, bare);
   const factor = read.ok ? unitRule(read.amount.unit)!.factor : 1;
   return Number((factor * 10 ** -decimals).toPrecision(4));
 }

@@ -2,38 +2,22 @@
 import { folded } from '../folded';
 import { VERDICTS } from '../formula/answer';
 import type { Market } from '../formula/types';
+import { byGravity, isWaiting, type Hand } from '../hands/hand';
+import { handsOfBar } from '../hands/sources';
 import type { MarketStand, RangeLook, RangeRow } from '../records/range';
-
-/** Why a bar wants a hand, most pressing first. `weight` orders bars: the larger the sooner. */
-export interface Need {
-  weight: number;
-  words: string;
-}
-
-/** What is known of a bar besides its row: what its batches wait for, and when the next pour must start. */
-export interface Besides {
-  rack?: readonly { weight: number; words: string }[];
-  startBy?: string | null;
-}
 
 export const EVERYTHING: RangeLook = { find: '', show: 'all', market: null, group: 'none' };
 
-const STATE_NEEDS = {
-  over: { weight: 100, words: 'Over a limit where it is sold.' },
-  atRisk: { weight: 70, words: 'The doubt reaches past a limit.' },
-  unproven: { weight: 60, words: 'A scent without a paper that counts.' },
-} as const;
+/** What is known of a bar besides its row: what its batches wait for, and when the next pour must start. */
+export interface Besides {
+  rack?: readonly Hand[];
+  startBy?: string | null;
+}
 
-/** What a bar needs today, most pressing first; empty for one that needs nothing, and for one put away. */
-export function needsOf(row: RangeRow, today: string, { rack = [], startBy = null }: Besides = {}): Need[] {
+/** What a bar needs today, grave first; empty for one that needs nothing, and for one put away. */
+export function needsOf(row: RangeRow, today: string, { rack = [], startBy = null }: Besides = {}): Hand[] {
   if (row.putAwayOn !== null) return [];
-  const needs: Need[] = [...rack];
-  if (row.verdict && row.verdict in STATE_NEEDS) needs.push(STATE_NEEDS[row.verdict as 'over']);
-  if (row.fault) needs.push({ weight: 90, words: 'Its formula does not reckon.' });
-  if (row.label === 'differs') needs.push({ weight: 50, words: 'An issued label would read otherwise.' });
-  if (startBy && startBy <= today) needs.push({ weight: 40, words: 'Pour now, or it runs out.' });
-  for (const words of row.tasks) needs.push({ weight: 55, words });
-  return needs.sort((a, b) => b.weight - a.weight);
+  return [...rack, ...handsOfBar(row, today, startBy), ...row.tasks].filter(isWaiting).sort(byGravity);
 }
 
 const matches = (row: RangeRow, find: string) => {
@@ -43,7 +27,7 @@ const matches = (row: RangeRow, find: string) => {
     .every((word) => hay.includes(word));
 };
 
-function isShown(row: RangeRow, show: RangeLook['show'], needs: readonly Need[]): boolean {
+function isShown(row: RangeRow, show: RangeLook['show'], needs: readonly Hand[]): boolean {
   if (show === 'away') return row.putAwayOn !== null;
   if (row.putAwayOn !== null) return false;
   switch (show) {
@@ -69,7 +53,7 @@ function isShown(row: RangeRow, show: RangeLook['show'], needs: readonly Need[])
 export function lookedAt(
   rows: readonly RangeRow[],
   look: RangeLook,
-  needsOfRow: (row: RangeRow) => readonly Need[],
+  needsOfRow: (row: RangeRow) => readonly Hand[],
 ): RangeRow[] {
   const find = look.find.trim();
   return rows.filter((row) => {
@@ -149,7 +133,7 @@ function columnOf(used: number, count: number): number {
 /** Column heads and rows of the range as a table of texts, for CSV. */
 export function rangeTable(
   rows: readonly RangeRow[],
-  needsOfRow: (row: RangeRow) => readonly Need[],
+  needsOfRow: (row: RangeRow) => readonly Hand[],
   startBy: (id: string) => string | null,
 ): { fields: string[]; data: (string | number)[][] } {
   const fields = ['bar', 'collection', 'scents', 'verdict', 'market', 'headroom %', 'bound by', 'label'];
@@ -170,7 +154,7 @@ export function rangeTable(
       row.sold,
       startBy(row.id) ?? '',
       needsOfRow(row)
-        .map(({ words }) => words)
+        .map(({ why }) => why)
         .join(' '),
     ]);
   });

@@ -1,5 +1,5 @@
 /** Batches as screens and server know them. */
-import type { Batch, BatchEvent, BatchState } from '../batch/types';
+import type { Batch, BatchEvent, BatchState, REST_WAYS, TEMPERATURES_OF } from '../batch/types';
 import type { Assessment, Verdict } from '../formula/answer';
 import type { AssessmentRequest, Market } from '../formula/types';
 import type { Lot } from '../making/cost';
@@ -26,12 +26,16 @@ export interface BatchSummary {
 export interface LastPour {
   code: string;
   kind: 'bars' | 'fats' | 'mould';
-  /** Bars, grams of fats or moulds, as `kind` says. */
+  /** Bars or grams of fats, as `kind` says; of moulds, how many in all. */
   size: number;
-  mould: string | null;
+  /** The moulds that were filled; empty where the size was by bars or fats. */
+  moulds: { id: string; count: number }[];
   /** Lye stock made beforehand, percent; null for none. */
   concentrationPct: number | null;
   by: string | null;
+  /** The last of each that was measured, °C. */
+  temperatures: { of: (typeof TEMPERATURES_OF)[number]; c: number }[];
+  rested: (typeof REST_WAYS)[number] | null;
 }
 
 /** A batch with all that was written down of it. */

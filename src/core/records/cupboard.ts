@@ -1,4 +1,5 @@
 /** The cupboard as screens and server know it. */
+import type { TraitMaterial } from '../formula/traits';
 import type { MixPart } from '../formula/mix';
 import type { Traits } from '../formula/traits';
 import type { Kind, Material } from '../formula/types';
@@ -69,7 +70,7 @@ export interface CupboardRow {
 }
 
 /** What a maker may state about a material. */
-export type StatedMaterial = Omit<Material, 'id' | 'madeOf'>;
+export type StatedMaterial = Omit<TraitMaterial, 'id' | 'madeOf'>;
 
 /** A lot as the maker states it. */
 export type StatedLot = Omit<Lot, 'id' | 'material' | 'revision' | 'quarantine'> & {

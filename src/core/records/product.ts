@@ -1,4 +1,5 @@
 /** Bars as screens and server know them. */
+import type { School } from '../formula/answer';
 import type { Result } from '../assess';
 import type { Formula, Market, Material, Stored } from '../formula/types';
 import type { Mould } from '../making/size';
@@ -6,6 +7,17 @@ import type { PageOf } from './page';
 import type { PapersStanding } from './papers';
 
 /** A product as the range lists it and the label names it. */
+/** A lye figure that somebody found again by another way. */
+export interface LyeCheck {
+  /** Alkali to be weighed when it was checked, and the figure of the second way, grams. */
+  alkaliG: number;
+  secondG: number;
+  /** Of the formula that was checked. */
+  revision: number;
+  on: string;
+  by: string | null;
+}
+
 export interface Product {
   id: string;
   name: string;
@@ -21,6 +33,8 @@ export interface Product {
   /** Code of the batch a label is made for. */
   batchCode: string;
   firstPlacedOn: Partial<Record<Market, string>>;
+  /** The lye as it was checked by a second way; left out where it never was. */
+  lyeCheck?: LyeCheck;
   /** Counts every change of these details; a change names the revision it was made from. */
   revision: number;
   /** The day it was put away; null while it stands in the range. */
@@ -61,6 +75,10 @@ export interface WorktableData {
   rulebookEdition: string;
   onDate: string;
   /** Which papers count, by material. */
+  /** The school of the list that stands on the label, by market. */
+  schools: Record<Market, School>;
+  /** What age does to the bottle that would be taken, by material; only of those where it does something. */
+  oldBottles: Record<string, string>;
   papers: Record<string, PapersStanding>;
   /** Price of a gram, by material; only of those that have one. */
   prices: Record<string, number>;

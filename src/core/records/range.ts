@@ -1,6 +1,7 @@
 /** The range as screens and server know it: every bar in one row. */
 import type { AssessedLimit, Verdict } from '../formula/answer';
 import type { Market } from '../formula/types';
+import type { Hand } from '../hands/hand';
 
 /** How a bar stands in one market it is sold in. */
 export interface MarketStand {
@@ -39,8 +40,8 @@ export interface RangeRow {
   ready: number;
   curing: number;
   sold: number;
-  /** Open tasks of the watch, in words. */
-  tasks: string[];
+  /** Open tasks of the watch. */
+  tasks: Hand[];
 }
 
 export const RANGE_GROUPS = ['none', 'scent', 'collection', 'market', 'bound'] as const;

@@ -9,6 +9,7 @@ export const HIT_KINDS = [
   'rule',
   'place',
   'action',
+  'hand',
 ] as const;
 export type HitKind = (typeof HIT_KINDS)[number];
 

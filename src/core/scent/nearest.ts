@@ -2,21 +2,8 @@
  * The nearest blend that fits, and the largest: sets up the linear programme, reads the solver's answer, and
  * tells what bound it, what loosening that would buy, or which demands collide. The solver itself is given.
  */
+import type { LinearProblem, Solve } from '../numerics/highs';
 import { type BlendDemand, type Programme, type ProgrammeRow, type RowMeaning } from './programme';
-
-/** A linear programme in plain numbers: minimise cost · x, rows at most `atMost` or exactly, x at least 0. */
-export interface LinearProblem {
-  variables: number;
-  cost: number[];
-  rows: { terms: (readonly [variable: number, factor: number])[]; relation: '<=' | '='; right: number }[];
-}
-
-export type LinearAnswer =
-  | { status: 'optimal'; values: number[]; objective: number }
-  | { status: 'infeasible' }
-  | { status: 'unbounded' };
-
-export type Solve = (problem: LinearProblem) => LinearAnswer;
 
 /** A demand that stands against others. */
 export type Demanded = RowMeaning | { kind: 'total'; pctFats: number } | { kind: 'leeway'; line: string };

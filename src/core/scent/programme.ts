@@ -90,7 +90,11 @@ interface Held {
 }
 
 /** What each demand holds and allows in a reckoned bar, in grams, section by section. */
-function heldBy(reckoning: Reckoning, demand: BlendDemand, margin: number): Held[] {
+function heldBy(
+  reckoning: Reckoning,
+  demand: Pick<BlendDemand, 'keepMargin' | 'stayUnder'>,
+  margin: number,
+): Held[] {
   const { plan, subjects, all } = reckoning;
   const held: Held[] = [];
   all.forEach((section, index) => {
@@ -145,6 +149,10 @@ function heldBy(reckoning: Reckoning, demand: BlendDemand, margin: number): Held
   });
   return held;
 }
+
+/** Grams that each binding limit finds of its subject, at the high end, and that it allows, section by section. */
+export const heldIn = (reckoning: Reckoning): readonly { subjectG: number; allowedG: number }[] =>
+  heldBy(reckoning, { keepMargin: false, stayUnder: [] }, 0);
 
 function rowsFrom(states: readonly Held[][]): ProgrammeRow[] {
   const [first, ...stepped] = states;

@@ -12,9 +12,14 @@ export interface PeroxideCondition {
   /** First words of ingredient names. */
   genera: readonly string[];
   constituents: readonly string[];
+  /** Constituents count where the material is that substance. */
+  asSubstance?: boolean;
   mostMmolPerL: number;
   source: string;
 }
+
+/** From so much of a substance on a material is that substance, percent. */
+const IS_THE_SUBSTANCE_PCT = 90;
 
 /** Whole months between two days. */
 export function monthsBetween(from: string, to: string): number {
@@ -27,12 +32,17 @@ export function peroxideCondition<Rule extends PeroxideCondition>(
   rules: readonly Rule[],
 ): Rule | null {
   const first = (material.inci ?? []).map(({ name }) => name.split(' ')[0]!);
-  const held = new Set(
-    (material.constituents ?? []).filter(({ highPct }) => highPct > 0).map(({ id }) => id),
-  );
+  const held = (leastPct: number) =>
+    new Set(
+      (material.constituents ?? [])
+        .filter(({ typicalPct, highPct }) => (leastPct > 0 ? typicalPct >= leastPct : highPct > 0))
+        .map(({ id }) => id),
+    );
+  const [all, itself] = [held(0), held(IS_THE_SUBSTANCE_PCT)];
   const spoken = rules.filter(
-    ({ genera, constituents }) =>
-      genera.some((genus) => first.includes(genus)) || constituents.some((id) => held.has(id)),
+    ({ genera, constituents, asSubstance }) =>
+      genera.some((genus) => first.includes(genus)) ||
+      constituents.some((id) => (asSubstance ? itself : all).has(id)),
   );
   return spoken.sort((a, b) => a.mostMmolPerL - b.mostMmolPerL)[0] ?? null;
 }

@@ -103,6 +103,8 @@ const KIND_WORDS: Partial<Record<string, readonly Kind[]>> = {
 /** What is most likely meant by a name that says less than any on file; it is asked about all the same. */
 const USUAL: Partial<Record<string, string>> = { salt: 'sea salt fine', 'table salt': 'sea salt fine' };
 
+/** Initials may mean several things. */
+const MOST_INITIALS = 4;
 const SURE = 0.95;
 const LEAD = 0.02;
 /** A word that stands in both names as it is. */
@@ -116,15 +118,20 @@ interface Named {
   whole: string[];
   named: string[];
   said: string[];
+  /** What else it is called, each as its words. */
+  called: string[];
 }
 
 /** Materials with their names split into words, to be asked for many names. */
-export function namedMaterials(materials: readonly Material[]): Named[] {
+export function namedMaterials(
+  materials: readonly (Material & { alsoNamed?: readonly string[] })[],
+): Named[] {
   return materials.map((material) => ({
     material,
     whole: wordsOf(material.name),
     named: bareName(material.name),
     said: wordsOf((material.inci ?? []).map((part) => part.name).join(' ')),
+    called: (material.alsoNamed ?? []).map((one) => wordsOf(one).join(' ')),
   }));
 }
 
@@ -135,6 +142,13 @@ export function namedMaterials(materials: readonly Material[]): Named[] {
  * matchName('olive oil', namedMaterials(cupboard))?.id; // 'olive'
  */
 export function matchName(name: string, materials: readonly Named[]): Match | null {
+  const other = materials.filter(({ called }) => called.includes(wordsOf(name).join(' ')));
+  // A name that one material alone is called by besides; of two or three letters it is asked about.
+  if (other.length === 1) {
+    const { id, name: title, kind, density, bulkDensity } = other[0]!.material;
+    const isSure = wordsOf(name).join('').length > MOST_INITIALS;
+    return { name, id, title, kind, gPerMl: density ?? bulkDensity ?? null, isSure };
+  }
   const bare = bareName(name);
   const usual = USUAL[bare.join(' ')];
   const typed = usual ? wordsOf(usual) : bare;

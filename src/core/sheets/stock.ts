@@ -3,7 +3,7 @@ import { folded } from '../folded';
 import type { Kind } from '../formula/types';
 import { readNumber, type DecimalMark } from '../quantities/number';
 import { unitRule } from '../quantities/units';
-import { MOST_GRAMS, naohOf, type Alkali } from '../chemistry/saponification';
+import { MOST_GRAMS, naohOf, USUAL_NAOH, type Alkali } from '../chemistry/saponification';
 import { unitIn } from './amounts';
 import { readDay, type MonthEnd } from './days';
 import type { SheetFault } from './layout';
@@ -130,8 +130,6 @@ const PRICED_G: Record<Exclude<PriceOf, 'all'>, number> = {
 
 /** More sodium hydroxide than any fat takes up, grams a gram. */
 export const MOST_NAOH = 0.3;
-/** What fats take up, grams of sodium hydroxide a gram; a value outside is of another unit, or of a wax. */
-const USUAL_NAOH = { least: 0.08, most: 0.26 } as const;
 
 /** Which alkali a head speaks of; by its definition the saponification value is of potassium hydroxide. */
 function alkaliIn(head: string): Alkali | null {

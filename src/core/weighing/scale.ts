@@ -9,6 +9,8 @@ export interface Reading {
   atMs: number;
   g: number | null;
   state?: ScaleState;
+  /** Whether the scale itself calls it stable; left out where it does not say. */
+  isStable?: boolean;
 }
 
 /** The maker's answer to a question: what was held before counts on, or it does not. */

@@ -1,6 +1,6 @@
+import { massUnit, toType, typedGrams, typedGramsOrNull } from '../../ui/masses';
 import { useRef } from 'react';
 import type { Lot } from '../../core/making/cost';
-import { readGrams, readGramsOrNull } from '../../core/quantities/amount';
 import { readNumberOrNull } from '../../core/quantities/number';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
@@ -17,8 +17,7 @@ type Draft = Record<
   | 'leftG'
   | 'price'
   | 'peroxideMmolPerL'
-  | 'peroxideOn'
-  | 'quarantine',
+  | 'peroxideOn',
   string
 >;
 
@@ -33,17 +32,16 @@ function draftOf(lot: Lot | null, supplier: string | null, today: string): Draft
     receivedOn: lot?.receivedOn ?? today,
     openedOn: lot?.openedOn ?? '',
     bestBefore: lot?.bestBefore ?? '',
-    quantityG: lot ? String(lot.quantityG) : '',
-    leftG: lot ? String(lot.leftG) : '',
+    quantityG: lot ? toType(lot.quantityG) : '',
+    leftG: lot ? toType(lot.leftG) : '',
     price: lot?.price == null ? '' : String(lot.price),
     peroxideMmolPerL: lot?.peroxideMmolPerL == null ? '' : String(lot.peroxideMmolPerL),
     peroxideOn: lot?.peroxideOn ?? '',
-    quarantine: lot?.quarantine ?? '',
   };
 }
 
 function bodyOf(draft: Draft) {
-  const quantityG = readGrams(draft.quantityG);
+  const quantityG = typedGrams(draft.quantityG);
   return {
     supplier: draft.supplier,
     code: draft.code,
@@ -51,11 +49,10 @@ function bodyOf(draft: Draft) {
     openedOn: draft.openedOn || null,
     bestBefore: draft.bestBefore || null,
     quantityG,
-    leftG: readGramsOrNull(draft.leftG) ?? quantityG,
+    leftG: typedGramsOrNull(draft.leftG) ?? quantityG,
     price: readNumberOrNull(draft.price),
     peroxideMmolPerL: readNumberOrNull(draft.peroxideMmolPerL),
     peroxideOn: draft.peroxideOn || null,
-    quarantine: draft.quarantine.trim() || null,
   };
 }
 
@@ -100,8 +97,8 @@ export function LotForm({ entry, lot, today, onDone, onClose }: Props) {
       <DayIn name="receivedOn" label="Came on" needed="Say when it came." />
       <DayIn name="openedOn" label="Opened on" />
       <DayIn name="bestBefore" label="Best before" />
-      <NumberIn name="quantityG" label="Bought, g" least={0} most={MOST_GRAMS} isNeeded />
-      <NumberIn name="leftG" label="Left, g" least={0} most={MOST_GRAMS} />
+      <NumberIn name="quantityG" label={`Bought, ${massUnit()}`} least={0} most={MOST_GRAMS} isNeeded />
+      <NumberIn name="leftG" label={`Left, ${massUnit()}`} least={0} most={MOST_GRAMS} />
       <NumberIn name="price" label="Price of it all" least={0} most={MOST_PRICE} />
       {takesUpOxygen && (
         <>
@@ -114,7 +111,6 @@ export function LotForm({ entry, lot, today, onDone, onClose }: Props) {
           <DayIn name="peroxideOn" label="Measured on" />
         </>
       )}
-      <TextIn name="quarantine" label="In quarantine, because" width="w-52" />
       <button type="submit" className="action py-0" disabled={busy}>
         Keep
       </button>

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import type { Lot } from '../../core/making/cost';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
+import { HoldLot } from '../../ui/HoldLot';
 import { RecordTable, type Column } from '../../ui/RecordTable';
 import { dayInWords, money, stock } from '../../ui/words';
 import { LotForm } from './LotForm';
@@ -114,6 +115,10 @@ export function LotsPanel({ entry, today, currency, onChanged }: Props) {
     return lotColumns(currency, { edit: setEdited, remove: (id) => void remove(id) });
   }, [currency, materialId, onChanged]);
   const { shown, folded, unfold } = useFolded(entry.lots);
+  const refresh = async () => {
+    const answer = await send<CupboardEntry>('GET', address('materials', materialId));
+    if (answer.ok) onChanged(answer.body);
+  };
   const lot = entry.lots.find(({ id }) => id === edited) ?? null;
   return (
     <section aria-label="Lots" className="border-b border-line py-2">
@@ -147,6 +152,15 @@ export function LotsPanel({ entry, today, currency, onChanged }: Props) {
             onChanged(changed);
           }}
           onClose={() => setEdited(null)}
+        />
+      )}
+      {lot && (
+        <HoldLot
+          key={`hold ${lot.id}`}
+          lot={lot.id}
+          code={lot.code}
+          quarantine={lot.quarantine}
+          onDone={() => void refresh()}
         />
       )}
     </section>

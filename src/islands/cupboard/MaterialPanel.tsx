@@ -1,3 +1,4 @@
+import { MOMENT_WORDS, momentsOf } from '../../core/making/moments';
 import { FileInput, Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Governing } from '../../core/paperwork/governing';
@@ -129,6 +130,7 @@ function Holds({ entry: { material } }: Pick<Props, 'entry'>) {
       {(material.cautions ?? []).map((caution) => (
         <p key={caution} className="mt-1">
           {caution}
+          {whenOf(caution)}
         </p>
       ))}
     </section>
@@ -156,6 +158,12 @@ function Provenance({ entry }: Pick<Props, 'entry'>) {
       {material.origin && ` · ${material.origin} origin`}
     </p>
   );
+}
+
+/** When a caution bites besides its choice, in words; empty where it does at the choice alone. */
+function whenOf(caution: string): string {
+  const moments = momentsOf(caution).filter((moment) => moment !== 'choice');
+  return moments.length > 0 ? ` Shown ${moments.map((moment) => MOMENT_WORDS[moment]).join(' and ')}.` : '';
 }
 
 /** One material: its standing, papers, what it holds, lots, uses; and changing it. */

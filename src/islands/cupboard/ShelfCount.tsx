@@ -1,13 +1,13 @@
+import { massUnit, typedGramsOrNull } from '../../ui/masses';
 import { useState } from 'react';
 import type { CountedLot } from '../../core/records/cupboard';
-import { readGramsOrNull } from '../../core/quantities/amount';
 import { address, makeKey, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
 import { stock } from '../../ui/words';
 
 function Row({ lot, text, onChange }: { lot: CountedLot; text: string; onChange: (text: string) => void }) {
-  const counted = readGramsOrNull(text);
+  const counted = typedGramsOrNull(text);
   const off = counted === null ? null : counted - lot.leftG;
   return (
     <tr>
@@ -19,7 +19,7 @@ function Row({ lot, text, onChange }: { lot: CountedLot; text: string; onChange:
         <input
           className="field w-24 text-right tabular-nums"
           inputMode="decimal"
-          aria-label={`Counted of ${lot.name} ${lot.code}, grams`}
+          aria-label={`Counted of ${lot.name} ${lot.code}, ${massUnit()}`}
           value={text}
           onChange={(event) => onChange(event.target.value)}
         />
@@ -38,7 +38,7 @@ function useCount(first: readonly CountedLot[]) {
   const [faults, setFaults] = useState<Fault[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const rows = Object.entries(texts).flatMap(([lot, text]) => {
-    const leftG = readGramsOrNull(text);
+    const leftG = typedGramsOrNull(text);
     return leftG === null ? [] : [{ lot, leftG }];
   });
   const write = async () => {
@@ -68,7 +68,7 @@ function ShelfCountIsland({ lots: first }: { lots: readonly CountedLot[] }) {
               By the ledger
             </th>
             <th scope="col" className="text-right">
-              Counted, g
+              Counted, {massUnit()}
             </th>
             <th scope="col" className="text-right">
               Off

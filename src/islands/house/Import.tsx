@@ -8,7 +8,7 @@ import { PaperFault } from '../papers/fault';
 import { ImportBars } from './ImportBars';
 import { ImportStock } from './ImportStock';
 import type { Sheet } from './import-parts';
-import { openSheet } from './sheet';
+import { openSheet, rowsOfText } from './sheet';
 
 const NO_ROWS: string[][] = [];
 
@@ -27,12 +27,78 @@ function Opened({ sheet, today }: { sheet: Sheet; today: string }) {
   );
 }
 
+/** What may come, as two small pictures. */
+function MayCome() {
+  const table = (caption: string, rows: readonly (readonly string[])[]) => (
+    <figure className="border border-line px-2 py-1">
+      <table className="text-[0.86rem]">
+        <tbody>
+          {rows.map((row, at) => (
+            <tr key={at} className={at === 0 ? 'font-medium' : undefined}>
+              {row.map((cell, place) => (
+                <td key={place} className="border-b border-hair pr-4">
+                  {cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <figcaption className="eyebrow mt-1">{caption}</figcaption>
+    </figure>
+  );
+  return (
+    <div className="flex flex-wrap gap-4">
+      {table('Bars, a row an ingredient, or a column a bar', [
+        ['Bar', 'Ingredient', 'Grams'],
+        ['Slate', 'Olive oil', '700'],
+        ['Slate', 'Coconut oil', '300'],
+      ])}
+      {table('Materials and lots, a row each', [
+        ['Material', 'Lot', 'Left'],
+        ['Olive oil', 'OL2601', '4.2 kg'],
+        ['Shea butter', 'SH2602', '800 g'],
+      ])}
+    </div>
+  );
+}
+
+/** Cells pasted are read at once; what is typed, by its button. */
+function Cells({ onText }: { onText: (text: string) => void }) {
+  const [text, setText] = useState('');
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <label className="w-full max-w-xl">
+        <span className="eyebrow block">or drop it here, or paste its cells</span>
+        <textarea
+          className="field w-full"
+          rows={2}
+          value={text}
+          placeholder="cells copied from a spreadsheet"
+          onChange={(event) => setText(event.target.value)}
+          onPaste={(event) => {
+            const pasted = event.clipboardData.getData('text');
+            if (text.trim() !== '' || pasted.trim() === '') return;
+            event.preventDefault();
+            onText(pasted);
+          }}
+        />
+      </label>
+      {text.trim() !== '' && (
+        <button type="button" className="action" onClick={() => onText(text)}>
+          Read these cells
+        </button>
+      )}
+    </div>
+  );
+}
+
 function ImportIsland({ today }: { today: string }) {
   const [sheet, setSheet] = useState<Sheet>({ name: '', rows: NO_ROWS });
   const [fault, setFault] = useState('');
-  const open = async (file: File) => {
+  const take = async (name: string, rows: () => Promise<string[][]>) => {
     try {
-      setSheet({ name: file.name, rows: await openSheet(file) });
+      setSheet({ name, rows: await rows() });
       setFault('');
     } catch (error) {
       setFault(
@@ -40,8 +106,18 @@ function ImportIsland({ today }: { today: string }) {
       );
     }
   };
+  const open = (file: File) => take(file.name, () => openSheet(file));
   return (
-    <section className="sheet grid gap-4">
+    <section
+      aria-label="A sheet to bring in"
+      className="sheet grid gap-4"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const [file] = event.dataTransfer.files;
+        if (file) void open(file);
+      }}
+    >
       <FileButton
         accept=".csv,.tsv,.xlsx,text/csv"
         className="justify-self-start"
@@ -49,13 +125,19 @@ function ImportIsland({ today }: { today: string }) {
       >
         <FileInput size={16} aria-hidden="true" /> A CSV or XLSX file
       </FileButton>
+      <Cells onText={(text) => void take('Pasted cells', () => rowsOfText(text))} />
+      {sheet.rows.length === 0 && <MayCome />}
       <p role="alert" className="text-madder">
         {fault}
       </p>
       {sheet.rows.length > 0 && (
         <>
           <h2 className="text-lg">{sheet.name}</h2>
-          <Opened key={`${sheet.name} ${sheet.rows.length}`} sheet={sheet} today={today} />
+          <Opened
+            key={`${sheet.name} ${sheet.rows.length} ${sheet.rows[0]?.join()}`}
+            sheet={sheet}
+            today={today}
+          />
         </>
       )}
     </section>

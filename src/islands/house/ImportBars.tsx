@@ -11,21 +11,11 @@ import {
   type SheetKind,
 } from '../../core/sheets/layout';
 import { address } from '../../ui/api';
+import { Names, useMatches } from '../../ui/MaterialNames';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
 import { VERDICT_WORDS } from '../../ui/words';
-import {
-  Columns,
-  FirstRows,
-  Names,
-  Outcome,
-  TakeIn,
-  Unread,
-  useLeft,
-  useMatches,
-  useSending,
-  type Sheet,
-} from './import-parts';
+import { Columns, FirstRows, Outcome, TakeIn, Unread, useLeft, useSending, type Sheet } from './import-parts';
 import { makeBars, type Said } from './sheet';
 
 const KIND_WORDS: Record<SheetKind, string> = {

@@ -15,20 +15,10 @@ import {
   type StockTaking,
 } from '../../core/sheets/stock-take';
 import { address } from '../../ui/api';
+import { Names, useMatches } from '../../ui/MaterialNames';
 import { Select } from '../../ui/Select';
-import { dayInWords, ONE_OF_KIND_WORDS } from '../../ui/words';
-import {
-  Columns,
-  FirstRows,
-  Names,
-  Outcome,
-  TakeIn,
-  Unread,
-  useLeft,
-  useMatches,
-  useSending,
-  type Sheet,
-} from './import-parts';
+import { dayInWords, ONE_OF_KIND_WORDS, grams } from '../../ui/words';
+import { Columns, FirstRows, Outcome, TakeIn, Unread, useLeft, useSending, type Sheet } from './import-parts';
 
 const COLUMN_WORDS: Record<StockColumn, string> = {
   what: 'Material',
@@ -110,7 +100,6 @@ function LayoutForm({
 function lotWords({ lot }: StockRow): string {
   if (!lot) return 'no lot';
   const { code, quantityG, leftG, receivedOn, bestBefore } = lot;
-  const grams = (value: number) => `${Number(value.toFixed(1))} g`;
   return [
     `lot ${code}`,
     leftG === quantityG ? grams(quantityG) : `${grams(leftG)} of ${grams(quantityG)}`,

@@ -175,7 +175,12 @@ export function WhoGetsIn() {
   useEffect(() => {
     void send<AccessData>('GET', address('access')).then((answer) => answer.ok && setData(answer.body));
   }, []);
-  if (!data) return null;
+  if (!data)
+    return (
+      <section aria-label="Who gets in" className="sheet min-h-48">
+        <h2 className="text-lg">Who gets in</h2>
+      </section>
+    );
   const { isShut, hasPassphrase, sessions, trust } = data;
   const act = async (method: 'POST' | 'DELETE', part: string) => {
     const answer = await send(method, address('access', part));
@@ -185,6 +190,9 @@ export function WhoGetsIn() {
   };
   const signOut = async () => {
     await fetch('/sign-out', { method: 'POST', redirect: 'manual' });
+    // What this browser kept of benches for a day without the network goes with the session.
+    if ('caches' in window)
+      await Promise.all(['bench-pages', 'bench-data'].map((name) => caches.delete(name)));
     location.assign('/sign-in');
   };
   return (

@@ -26,6 +26,18 @@ export async function openSheet(file: File, readWorkbook: WorkbookReader = inWor
   return Papa.parse<string[]>(text, { skipEmptyLines: false }).data;
 }
 
+/** The rows of cells pasted from a spreadsheet, or of text with its own separators. Throws a PaperFault where there are none. */
+export async function rowsOfText(text: string): Promise<string[][]> {
+  if (text.length > LARGEST) throw new PaperFault('This is over 5 MB. Paste one sheet of it.');
+  const { default: Papa } = await import('papaparse');
+  // Cells of a spreadsheet come apart by tabs, whatever stands in them.
+  const delimiter = text.includes('\t') ? '\t' : '';
+  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: false, delimiter });
+  if (data.every((row) => row.length < 2))
+    throw new PaperFault('These are no cells: copy them with their columns, or open the file itself.');
+  return data;
+}
+
 /** What the maker said besides what the sheet says. */
 export interface Said {
   percentOf: PercentOf;

@@ -324,11 +324,13 @@ function WhatWasRead({ paper, draft, materials, onPoint, onFiled, onClose }: Wha
   );
 }
 
-/** Opens the newest paper that waits, once. */
+/** Opens the paper that is asked for in the address, else the newest one that waits; once. */
 function useNewestFirst(inbox: readonly InboxEntry[], open: Desk['open']): void {
   const opened = useRef(false);
   useEffect(() => {
-    const newest = inbox.find(({ filedOn }) => filedOn === null);
+    const asked = new URLSearchParams(location.search).get('paper');
+    const waiting = inbox.filter(({ filedOn }) => filedOn === null);
+    const newest = waiting.find(({ id }) => id === asked) ?? waiting[0];
     if (opened.current || !newest) return;
     opened.current = true;
     void open((way) => inboxPaper(newest, way));

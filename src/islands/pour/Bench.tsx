@@ -1,21 +1,25 @@
+import { useBenchReady } from '../../ui/bench-ready';
+import { momentInWords, gramsAt } from '../../ui/words';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import { Tick } from '../../ui/Tick';
 import { useEffect, useState } from 'react';
 import type { Batch } from '../../core/batch/types';
-import type { Lot } from '../../core/making/cost';
 import type { RunStep } from '../../core/making/run-sheet-types';
 import type { BenchData } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
 import { RestAdvice } from '../heat/RestAdvice';
+import { RescuePanel } from './RescuePanel';
 import { Poured, Rested, Split } from './Endings';
 import { ExtraForm } from './ExtraForm';
+import { Happened } from './Happened';
 import { inTheWay, isLyeOver, isStepDone, nextStep, PLACE_WORDS, scaledBy, wantedOf } from './sheet-view';
 import { dropScales } from '../../ui/bench-store';
 import { eventWords } from '../../ui/batch-words';
 import { Temperature, Timer } from './Warmth';
+import { TwinPanel } from './TwinPanel';
 import { isBenchDevice } from '../../ui/session';
 import { SetAsides } from '../../ui/SetAsides';
-import { useLots } from './lots';
+import { useLots, type BenchLots } from './lots';
 import { WeighPanel } from './WeighPanel';
 import { useWriting, type Writing } from '../../ui/writing';
 import benchStyles from '../../ui/bench.module.css';
@@ -44,7 +48,7 @@ function Reasons({ step }: { step: RunStep }) {
 }
 
 /** What is weighed, split, poured or measured in a step. */
-function StepWork({ data, writing, step, lots }: StepProps & { lots: Record<string, Lot[]> }) {
+function StepWork({ data, writing, step, lots: { lots, find } }: StepProps & { lots: BenchLots }) {
   const { batch, write } = writing;
   const wanted = wantedOf(batch, step);
   const open = wanted.find((one) => isLyeOver(one) || (!one.isDone && one.skipped === null)) ?? wanted.at(-1);
@@ -55,7 +59,7 @@ function StepWork({ data, writing, step, lots }: StepProps & { lots: Record<stri
           {wanted.map((one) => (
             <li key={`${one.line} ${one.portion}`}>
               {one.isDone && <Tick />}
-              {one.name} {one.doneG.toFixed(1)} of {one.massG.toFixed(1)} g
+              {one.name} {gramsAt(one.doneG, 0.1)} of {gramsAt(one.massG, 0.1)}
               {one.skipped !== null && ', left out'}
             </li>
           ))}
@@ -73,6 +77,7 @@ function StepWork({ data, writing, step, lots }: StepProps & { lots: Record<stri
           readabilityG={data.readabilityG}
           moulds={data.moulds}
           write={write}
+          onFind={find}
         />
       )}
       {step.temperatureC && <Temperature step={step} batch={batch} write={write} />}
@@ -158,7 +163,7 @@ const SEND_WORDS = {
   away: 'Kept here until the application answers',
 } as const;
 
-function Told({ writing: { batch, queue, by, setBy } }: { writing: Writing }) {
+function Told({ writing: { batch, queue, by, setBy, asOf } }: { writing: Writing }) {
   const latest = queue.fromOthers.at(-1);
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-base">
@@ -172,6 +177,11 @@ function Told({ writing: { batch, queue, by, setBy } }: { writing: Writing }) {
           </a>
         )}
       </p>
+      {asOf !== null && (
+        <p role="status">
+          Without the network: as of {momentInWords(asOf)}, and what was written here since.
+        </p>
+      )}
       {latest && <p role="status">{eventWords(latest, batch)}</p>}
       <label className="ml-auto flex items-center gap-2">
         Who pours
@@ -181,13 +191,18 @@ function Told({ writing: { batch, queue, by, setBy } }: { writing: Writing }) {
   );
 }
 
-function useStep(batch: Batch) {
+/**
+ * The step that lies open: the next one as the page was opened, until somebody here chooses another. Opened without the
+ * network, it is the next of what was kept here, once that is there.
+ */
+function useStep({ batch, asOf }: Writing) {
   const { steps } = batch.sheet;
-  const [at, setAt] = useState(() => {
-    const next = nextStep(batch);
-    return next ? steps.indexOf(next) : steps.length - 1;
-  });
-  const move = (by: number) => setAt((now) => Math.min(steps.length - 1, Math.max(0, now + by)));
+  const [chosen, setAt] = useState<number | null>(null);
+  const next = nextStep(batch);
+  const following = next ? steps.indexOf(next) : steps.length - 1;
+  const [first] = useState(following);
+  const at = chosen ?? (asOf === null ? first : following);
+  const move = (by: number) => setAt(Math.min(steps.length - 1, Math.max(0, at + by)));
   return { at, step: steps[at]!, move, setAt };
 }
 
@@ -209,8 +224,28 @@ function Finished({ batch, id }: { batch: Batch; id: string }) {
   );
 }
 
+/** Where hands are: what is weighed, what brings it back, what happened, what came besides. */
+function Hands({ data, writing, step, lots }: StepProps & { lots: BenchLots }) {
+  const { id } = data.detail;
+  return (
+    <div className="grid content-start gap-3">
+      <StepWork key={step.id} data={data} writing={writing} step={step} lots={lots} />
+      <div className="grid items-start gap-2 sm:grid-cols-2">
+        <RescuePanel id={id} writing={writing} />
+        <TwinPanel id={id} writing={writing} />
+        <Happened batchId={id} step={step} write={writing.write} />
+        <details className="sm:open:col-span-2">
+          <summary className={benchStyles.benchAction}>Something extra</summary>
+          <ExtraForm materials={data.materials} readabilityG={data.readabilityG} write={writing.write} />
+        </details>
+      </div>
+    </div>
+  );
+}
+
 /** One step at a time, at the bench. */
 function BenchIsland({ data }: { data: BenchData }) {
+  useBenchReady();
   const writing = useWriting(data.detail);
   const lots = useLots(data, writing);
   const { batch } = writing;
@@ -218,7 +253,7 @@ function BenchIsland({ data }: { data: BenchData }) {
   useEffect(() => {
     if (isPoured) void dropScales(data.detail.id);
   }, [isPoured, data.detail.id]);
-  const { at, step, move, setAt } = useStep(batch);
+  const { at, step, move, setAt } = useStep(writing);
   const { steps } = batch.sheet;
   const factor = scaledBy(batch);
   const isOver = batch.state === 'stopped' || batch.cut !== null || nextStep(batch) === null;
@@ -236,7 +271,7 @@ function BenchIsland({ data }: { data: BenchData }) {
         </p>
       </header>
       <Told writing={writing} />
-      <SetAsides writing={writing} lots={lots} />
+      <SetAsides writing={writing} lots={lots.lots} />
       {isOver && <Finished batch={batch} id={data.detail.id} />}
       <div className={benchStyles.benchTwo}>
         <section aria-label="The step" className="grid gap-3">
@@ -258,7 +293,7 @@ function BenchIsland({ data }: { data: BenchData }) {
             <StepMoves writing={writing} step={step} onMove={move} />
           </div>
         </section>
-        <StepWork key={step.id} data={data} writing={writing} step={step} lots={lots} />
+        <Hands data={data} writing={writing} step={step} lots={lots} />
       </div>
       <div className="grid gap-3 lg:hidden">
         <div className="sticky bottom-0 bg-paper py-2">
@@ -267,7 +302,7 @@ function BenchIsland({ data }: { data: BenchData }) {
         {isBelow(step) && <Reasons step={step} />}
       </div>
       <details>
-        <summary className={benchStyles.benchAction}>All steps, and something extra</summary>
+        <summary className={benchStyles.benchAction}>All steps</summary>
         <ol className="mt-2 grid gap-1 sm:grid-cols-2">
           {steps.map((one, index) => (
             <li key={one.id}>
@@ -284,7 +319,6 @@ function BenchIsland({ data }: { data: BenchData }) {
             </li>
           ))}
         </ol>
-        <ExtraForm materials={data.materials} readabilityG={data.readabilityG} write={writing.write} />
       </details>
     </div>
   );

@@ -1,50 +1,16 @@
+import { grams } from '../../ui/words';
+import { massUnit, typedGrams, typedGramsOrNull } from '../../ui/masses';
 import { Check } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useState } from 'react';
+import { BenchField } from './BenchField';
 import { lineName } from '../../core/batch/record';
 import type { Batch } from '../../core/batch/types';
 import type { Mould } from '../../core/making/size';
-import { readGrams, readGramsOrNull } from '../../core/quantities/amount';
 import { readNumber } from '../../core/quantities/number';
 import { REST_WAYS } from '../../core/batch/types';
+import { REST_WORDS } from '../../ui/batch-words';
 import type { Write } from '../../ui/writing';
 import benchStyles from '../../ui/bench.module.css';
-
-const REST_WORDS = { warm: 'Kept warm', leave: 'Left as it is', chill: 'Chilled' } as const;
-
-function Grams({
-  label,
-  value,
-  fault = null,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  /** What is wrong with it, in words. */
-  fault?: string | null;
-  onChange: (text: string) => void;
-}) {
-  const faultId = useId();
-  return (
-    <div>
-      <label className="block">
-        <span className="eyebrow block text-base">{label}</span>
-        <input
-          className={benchStyles.benchField}
-          inputMode="decimal"
-          value={value}
-          aria-invalid={fault ? true : undefined}
-          aria-describedby={fault ? faultId : undefined}
-          onChange={(event) => onChange(event.target.value)}
-        />
-      </label>
-      {fault && (
-        <p id={faultId} role="alert" className="text-madder">
-          {fault}
-        </p>
-      )}
-    </div>
-  );
-}
 
 /** What the split really was: grams of each part, or the shares as planned. */
 export function Split({ batch, write }: { batch: Batch; write: Write }) {
@@ -54,15 +20,15 @@ export function Split({ batch, write }: { batch: Batch; write: Write }) {
     const words = batch.portions.map(({ id, share }) => `${id} ${(100 * share).toFixed(1)} %`).join(', ');
     return <p className={benchStyles.benchNote}>Split as {words}.</p>;
   }
-  const masses = planned.map(({ id }) => readGrams(texts[id] ?? ''));
+  const masses = planned.map(({ id }) => typedGrams(texts[id] ?? ''));
   const together = masses.reduce((sum, massG) => sum + massG, 0);
   const isWhole = masses.every((massG) => massG > 0);
   return (
     <div className="grid gap-2">
       {planned.map(({ id, share }) => (
-        <Grams
+        <BenchField
           key={id}
-          label={`${id}, planned ${(100 * share).toFixed(0)} %, grams`}
+          label={`${id}, planned ${(100 * share).toFixed(0)} %, ${massUnit()}`}
           value={texts[id] ?? ''}
           onChange={(text) => setTexts({ ...texts, [id]: text })}
         />
@@ -110,13 +76,13 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
   if (batch.poured)
     return (
       <p className={benchStyles.benchNote}>
-        Poured. {batch.poured.leftoverG > 0 && `${batch.poured.leftoverG} g were left over.`}
+        Poured. {batch.poured.leftoverG > 0 && `${grams(batch.poured.leftoverG)} were left over.`}
       </p>
     );
   const missing = untouched(batch);
   const countFault = (id: string) => (isNaN(mouldCount(counts[id])) ? 'A whole number, or nothing.' : null);
-  const leftoverG = readGramsOrNull(left) ?? 0;
-  const leftFault = leftoverG >= 0 ? null : 'Grams, or nothing.';
+  const leftoverG = typedGramsOrNull(left) ?? 0;
+  const leftFault = leftoverG >= 0 ? null : 'A weight, or nothing.';
   const poured = moulds.flatMap(({ id }) => {
     const count = mouldCount(counts[id]);
     return count > 0 ? [{ id, count }] : [];
@@ -131,7 +97,7 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
         </div>
       )}
       {moulds.map((mould) => (
-        <Grams
+        <BenchField
           key={mould.id}
           label={`${mould.name}, how many`}
           value={counts[mould.id] ?? ''}
@@ -139,7 +105,7 @@ export function Poured({ batch, moulds, write }: { batch: Batch; moulds: readonl
           onChange={(text) => setCounts({ ...counts, [mould.id]: text })}
         />
       ))}
-      <Grams label="Left over, grams" value={left} fault={leftFault} onChange={setLeft} />
+      <BenchField label={`Left over, ${massUnit()}`} value={left} fault={leftFault} onChange={setLeft} />
       <button
         type="button"
         className={`${benchStyles.benchAction} ${benchStyles.benchActionStrong}`}

@@ -1,8 +1,9 @@
+import { massUnit, typedGrams } from '../../ui/masses';
 import { useState } from 'react';
 import { STAGES, type Stage } from '../../core/formula/types';
-import { readGrams } from '../../core/quantities/amount';
 import { STAGE_WORDS } from '../../ui/words';
 import type { Write } from '../../ui/writing';
+import { BenchField } from './BenchField';
 import benchStyles from '../../ui/bench.module.css';
 
 interface Props {
@@ -17,7 +18,7 @@ export function ExtraForm({ materials, readabilityG, write }: Props) {
   const [stage, setStage] = useState<Stage>('trace');
   const [how, setHow] = useState<'typed' | 'spoon' | 'eye'>('typed');
   const [text, setText] = useState('');
-  const massG = readGrams(text);
+  const massG = typedGrams(text);
   const isFit = material !== '' && Number.isFinite(massG) && massG > 0;
   const add = () => {
     if (!isFit) return;
@@ -28,13 +29,12 @@ export function ExtraForm({ materials, readabilityG, write }: Props) {
   return (
     <form
       aria-label="Something extra"
-      className="mt-4 grid gap-2 sm:grid-cols-2"
+      className="mt-2 grid gap-2 sm:grid-cols-2"
       onSubmit={(event) => {
         event.preventDefault();
         add();
       }}
     >
-      <h3 className="text-xl sm:col-span-2">Something extra</h3>
       <label>
         <span className="eyebrow block text-base">What</span>
         <select
@@ -64,15 +64,7 @@ export function ExtraForm({ materials, readabilityG, write }: Props) {
           ))}
         </select>
       </label>
-      <label>
-        <span className="eyebrow block text-base">Grams</span>
-        <input
-          className={benchStyles.benchField}
-          inputMode="decimal"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-      </label>
+      <BenchField label={`How much, ${massUnit()}`} value={text} onChange={setText} />
       <label>
         <span className="eyebrow block text-base">How</span>
         <select

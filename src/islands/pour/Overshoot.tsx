@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { canGrow } from '../../core/batch/joined';
 import { batchRequest } from '../../core/batch/request';
 import { SCALED_CHECK, type Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
@@ -7,8 +8,8 @@ import { ALKALI_LINE, LYE_STOCK_LINE } from '../../core/making/run-sheet-types';
 import { batterVolume, heldBy, type Mould } from '../../core/making/size';
 import { address, send } from '../../ui/api';
 import { dayHere } from '../../ui/habits';
-import { percent, VERDICT_WORDS } from '../../ui/words';
-import { canScale, scaledBy, topUps, type Wanted } from './sheet-view';
+import { percent, VERDICT_WORDS, gramsAt } from '../../ui/words';
+import { scaledBy, topUps, type Wanted } from './sheet-view';
 import type { Write } from '../../ui/writing';
 import benchStyles from '../../ui/bench.module.css';
 
@@ -89,13 +90,13 @@ function ScaleDay({
   write,
   standing,
 }: Omit<Props, 'markets'> & { standing: Standing | null }) {
-  if (!canScale(batch))
+  if (!canGrow(batch))
     return <p>The lye is in the fats: what is in the pot can no longer grow in proportion.</p>;
   const factor = (wanted.doneG / wanted.massG) * scaledBy(batch);
   const { sheet } = batch;
   const overG = wanted.doneG - wanted.massG;
   const volumeMl = standing && (standing.volumeMl * sheet.pourG * factor) / standing.assessment.masses.pourG;
-  const short = topUps(batch, factor).map(({ name, massG }) => `${name} by ${massG.toFixed(1)} g`);
+  const short = topUps(batch, factor).map(({ name, massG }) => `${name} by ${gramsAt(massG, 0.1)}`);
   const scale = () => {
     write('checked', {
       check: SCALED_CHECK,
@@ -104,7 +105,7 @@ function ScaleDay({
       note: `${wanted.name} ran over`,
     });
     write('noted', {
-      text: `${wanted.name} ran over by ${overG.toFixed(1)} g; the day was scaled by ${factor.toFixed(3)}.`,
+      text: `${wanted.name} ran over by ${gramsAt(overG, 0.1)}; the day was scaled by ${factor.toFixed(3)}.`,
       for: 'record',
     });
   };
@@ -114,8 +115,8 @@ function ScaleDay({
         Scale the day by {factor.toFixed(3)}
       </button>
       <p>
-        Scaled, every share of the bar stays as it was planned: fats {Math.round(sheet.fatsG * factor)} g, lye{' '}
-        {(sheet.alkaliG * factor).toFixed(1)} g, pour {Math.round(sheet.pourG * factor)} g.{' '}
+        Scaled, every share of the bar stays as it was planned: fats {gramsAt(sheet.fatsG * factor, 1)}, lye{' '}
+        {gramsAt(sheet.alkaliG * factor, 0.1)}, pour {gramsAt(sheet.pourG * factor, 1)}.{' '}
         {short.length > 0 && <strong>To be topped up: {short.join(', ')}. </strong>}
         {volumeMl !== null && `In the mould: ${roomWords(volumeMl, batch, moulds)}.`}
       </p>
@@ -134,7 +135,7 @@ export function Overshoot({ batch, markets, wanted, moulds, write }: Props) {
   return (
     <div role="alert" className={isLye ? benchStyles.benchCaution : benchStyles.benchNote}>
       <p className="text-2xl font-semibold">
-        {overG.toFixed(1)} g too much {wanted.name}
+        {gramsAt(overG, 0.1)} too much {wanted.name}
       </p>
       {isLye && (
         <p>
@@ -151,7 +152,7 @@ export function Overshoot({ batch, markets, wanted, moulds, write }: Props) {
             className={benchStyles.benchAction}
             onClick={() => {
               write('noted', {
-                text: `${wanted.name} ran over by ${overG.toFixed(1)} g and was kept.`,
+                text: `${wanted.name} ran over by ${gramsAt(overG, 0.1)} and was kept.`,
                 for: 'record',
               });
               setKept(true);
@@ -164,7 +165,7 @@ export function Overshoot({ batch, markets, wanted, moulds, write }: Props) {
         <button
           type="button"
           className={benchStyles.benchAction}
-          onClick={() => write('stopped', { reason: `${wanted.name} ran over by ${overG.toFixed(1)} g` })}
+          onClick={() => write('stopped', { reason: `${wanted.name} ran over by ${gramsAt(overG, 0.1)}` })}
         >
           Stop this batch
         </button>

@@ -1,48 +1,24 @@
+import { lyeStockWords } from '../../core/making/lye-stock';
+import { OF_THE_DAY } from '../../core/making/day-words';
 import { useEffect, useState, type FormEvent } from 'react';
-import type { Mould } from '../../core/making/size';
-import { readNumberOrNull } from '../../core/quantities/number';
+import type { Verdict } from '../../core/formula/answer';
 import type { BatchDetail, LastPour, PourPlan } from '../../core/records/batch';
 import { address, makeKey, send, type Fault } from '../../ui/api';
 import { guarded } from '../../ui/Guarded';
 import { Faults } from '../../ui/Faults';
+import { REST_WORDS, TEMPERATURE_WORDS } from '../../ui/batch-words';
+import { TextField } from '../../ui/TextField';
+import { degreesWords } from '../../ui/habits';
 import { grams, VERDICT_WORDS } from '../../ui/words';
+import { bodyOf, PlanFields, wishOf, type FieldsProps, type Props, type Wish } from './PlanFields';
 
-interface Props {
-  bars: readonly { id: string; name: string }[];
-  moulds: readonly Mould[];
-}
-
-type SizeKind = 'bars' | 'fats' | 'mould';
-
-interface Wish {
-  product: string;
-  kind: SizeKind;
-  size: string;
-  mould: string;
-  stock: string;
-  by: string;
-}
-
-function bodyOf({ product, kind, size, mould, stock, by }: Wish) {
-  const value = readNumberOrNull(size);
-  const concentrationPct = readNumberOrNull(stock);
-  const sizes = {
-    bars: { bars: value === null ? undefined : Math.round(value) },
-    fats: { fatsMassG: value ?? undefined },
-    mould: { moulds: [{ id: mould, count: Math.round(value ?? 1) }] },
-  };
-  return {
-    product,
-    size: value === null ? {} : sizes[kind],
-    lyeStock: concentrationPct === null ? null : { concentrationPct },
-    by: by.trim() || null,
-  };
-}
+/** What reads as a doubt on what is to be poured; it wants a reason in writing. */
+const DOUBTFUL: ReadonlySet<Verdict> = new Set(['over', 'unproven']);
 
 /** The plan as it would be, a breath after the wish rests. */
 function usePlan(wish: Wish): { plan: PourPlan | null; faults: Fault[] } {
   const [found, setFound] = useState<{ plan: PourPlan | null; faults: Fault[] }>({ plan: null, faults: [] });
-  const key = JSON.stringify(bodyOf(wish));
+  const key = JSON.stringify(bodyOf({ ...wish, despite: '' }));
   useEffect(() => {
     let isStale = false;
     const timer = setTimeout(() => {
@@ -65,15 +41,22 @@ function Wants({ plan }: { plan: PourPlan }) {
   const { sheet, needed, notes, verdict } = plan;
   const minded = needed.filter(({ warnings }) => warnings.length > 0);
   const hours = sheet.minutes / 60;
+  const cautions = sheet.steps.flatMap(({ title, cautions: all }) =>
+    all.filter((one) => !OF_THE_DAY.has(one)).map((one) => `${title}: ${one}`),
+  );
   return (
     <section aria-label="What the day wants" className="mt-3 grid gap-2">
       <p>
         Fats {grams(sheet.fatsG)}, lye {grams(sheet.alkaliG)}
-        {sheet.lyeStock && ` (${grams(sheet.lyeStock.massG)} of stock)`}, batter {grams(sheet.pourG)}
+        {sheet.lyeStock &&
+          ` (${grams(sheet.lyeStock.massG)} of stock, ${lyeStockWords(sheet.lyeStock.concentrationPct)})`}
+        , batter {grams(sheet.pourG)}
         {sheet.bars !== null && `, about ${sheet.bars} bars`}. {sheet.steps.length} steps, some{' '}
         {hours.toFixed(1)} hours with the waiting.
       </p>
-      <p>As planned: {verdict ? VERDICT_WORDS[verdict] : 'does not reckon'}.</p>
+      {!(verdict && DOUBTFUL.has(verdict)) && (
+        <p>As planned: {verdict ? VERDICT_WORDS[verdict] : 'does not reckon'}.</p>
+      )}
       <p className="text-soft">
         Set out: {sheet.vessels.join(', ')}; goggles, gloves, long sleeves, closed shoes.
       </p>
@@ -83,6 +66,13 @@ function Wants({ plan }: { plan: PourPlan }) {
             <li key={`${batch} ${text}`}>
               {text} <span className="text-soft">({code})</span>
             </li>
+          ))}
+        </ul>
+      )}
+      {cautions.length > 0 && (
+        <ul aria-label="Mind on the day" className="border-l-4 border-madder pl-3">
+          {cautions.map((words) => (
+            <li key={words}>{words}</li>
           ))}
         </ul>
       )}
@@ -102,113 +92,77 @@ function Wants({ plan }: { plan: PourPlan }) {
   );
 }
 
-const SIZE_WORDS: Record<SizeKind, string> = { bars: 'Bars', fats: 'Fats, grams', mould: 'Moulds, how many' };
-
-interface FieldsProps extends Props {
-  wish: Wish;
-  set: (change: Partial<Wish>) => void;
-}
-
-function Choice({
-  label,
-  value,
-  options,
-  onChange,
-  className,
-}: {
-  label: string;
-  value: string;
-  options: readonly { id: string; name: string }[];
-  onChange: (id: string) => void;
-  className?: string;
-}) {
+/** What the last pour of the bar was like, beyond what is filled in. */
+function AsLastTime({ last }: { last: LastPour }) {
+  const { code, temperatures, rested } = last;
+  const warmths = temperatures.map(({ of, c }) => `${TEMPERATURE_WORDS[of]} ${degreesWords(c)}`);
+  const parts = [...warmths, ...(rested ? [`${REST_WORDS[rested].toLowerCase()} to rest`] : [])];
   return (
-    <label className={className}>
-      <span className="eyebrow block">{label}</span>
-      <select
-        className="field w-full"
-        aria-label={label}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      >
-        {options.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-const SIZES: readonly { id: SizeKind; name: string }[] = [
-  { id: 'bars', name: 'bars' },
-  { id: 'fats', name: 'fats' },
-  { id: 'mould', name: 'moulds' },
-];
-
-function Fields({ bars, moulds, wish, set }: FieldsProps) {
-  const input = (label: string, name: 'size' | 'stock' | 'by', mode: 'decimal' | 'text' = 'decimal') => (
-    <label>
-      <span className="eyebrow block">{label}</span>
-      <input
-        className="field w-full"
-        inputMode={mode}
-        value={wish[name]}
-        onChange={(event) => set({ [name]: event.target.value })}
-      />
-    </label>
-  );
-  const choose = (id: string) => set({ kind: id as SizeKind });
-  return (
-    <div className="grid grid-cols-2 gap-3">
-      <Choice
-        className="col-span-2"
-        label="Bar"
-        value={wish.product}
-        options={bars}
-        onChange={(product) => set({ product })}
-      />
-      <Choice label="Size by" value={wish.kind} options={SIZES} onChange={choose} />
-      {input(`${SIZE_WORDS[wish.kind]} (empty: as the formula stands)`, 'size')}
-      {wish.kind === 'mould' && (
-        <Choice
-          className="col-span-2"
-          label="Mould"
-          value={wish.mould}
-          options={moulds}
-          onChange={(mould) => set({ mould })}
-        />
-      )}
-      {input('Lye stock made beforehand, % (empty: none)', 'stock')}
-      {input('Who pours', 'by', 'text')}
+    <div className="pb-2 text-soft">
+      <p>Filled in as batch {code} was poured.</p>
+      {parts.length > 0 && <p>It was: {parts.join(', ')}.</p>}
     </div>
   );
 }
 
+/** Asked for where the plan is over a limit or unproven. */
+function Despite({ verdict, wish, set }: Pick<FieldsProps, 'wish' | 'set'> & { verdict: Verdict }) {
+  return (
+    <div className="mt-3 border-l-4 border-madder bg-wash px-3 py-1.5">
+      <p>
+        As planned it is {VERDICT_WORDS[verdict].toLowerCase()}:{' '}
+        <a className="text-ultra underline" href={`/bars/${encodeURIComponent(wish.product)}`}>
+          what stands against it
+        </a>
+        .
+      </p>
+      <TextField
+        label="Why it is poured all the same; it stands in the record"
+        value={wish.despite}
+        onChange={(despite) => set({ despite })}
+      />
+    </div>
+  );
+}
+
+/** The wish, filled in anew as the last pour was where another bar is chosen. */
+function useWish({ bars, moulds, product, last: first }: PlanProps) {
+  const [last, setLast] = useState(first);
+  const [wish, setWish] = useState(() => wishOf(product ?? bars[0]?.id ?? '', first, moulds));
+  const set = (change: Partial<Wish>) => {
+    setWish((old) => ({ ...old, ...change }));
+    const { product: other } = change;
+    if (other === undefined) return;
+    setLast(null);
+    void send<{ last: LastPour | null }>('GET', address('products', other, 'last-pour')).then((answer) => {
+      if (!answer.ok) return;
+      const found = answer.body.last;
+      setWish((now) => (now.product === other ? wishOf(other, found, moulds) : now));
+      setLast(found);
+    });
+  };
+  return { wish, set, last };
+}
+
 interface PlanProps extends Props {
-  /** The bar that is to be poured; null where none was asked for. */
-  product?: string | null;
+  /** The bar that is to be poured; null for the first there is. */
+  product: string | null;
   /** How it was poured the last time. */
-  last?: LastPour | null;
+  last: LastPour | null;
 }
 
 /** Plans a pour: bar, size, lye stock, who; what is missing is said before it is begun. */
-function PlanPourIsland({ bars, moulds, product = null, last = null }: PlanProps) {
-  const [wish, setWish] = useState<Wish>({
-    product: product ?? bars[0]?.id ?? '',
-    kind: last?.kind ?? 'bars',
-    size: last ? String(last.size) : '',
-    mould: last?.mould ?? moulds[0]?.id ?? '',
-    stock: last?.concentrationPct == null ? '' : String(last.concentrationPct),
-    by: last?.by ?? '',
-  });
+function PlanPourIsland(props: PlanProps) {
+  const { bars, moulds } = props;
+  const { wish, set, last } = useWish(props);
   const [key] = useState(makeKey);
   const [begun, setBegun] = useState<Fault[]>([]);
   const { plan, faults } = usePlan(wish);
+  const doubtful = plan?.verdict && DOUBTFUL.has(plan.verdict) ? plan.verdict : null;
   const begin = async (event: FormEvent) => {
     event.preventDefault();
-    const answer = await send<BatchDetail>('POST', address('batches'), bodyOf(wish), key);
+    const body = bodyOf(doubtful ? wish : { ...wish, despite: '' });
+    const answer = await send<BatchDetail>('POST', address('batches'), body, key);
     if (answer.ok) location.assign(`/pour/${answer.body.id}`);
     else setBegun(answer.faults);
   };
@@ -216,13 +170,16 @@ function PlanPourIsland({ bars, moulds, product = null, last = null }: PlanProps
     return <p className="text-soft">There is no bar yet. Make one on the range first.</p>;
   return (
     <form className="sheet" aria-label="Plan a pour" onSubmit={(event) => void begin(event)}>
-      {last && wish.product === product && (
-        <p className="pb-2 text-soft">Filled in as batch {last.code} was poured.</p>
-      )}
-      <Fields bars={bars} moulds={moulds} wish={wish} set={(change) => setWish({ ...wish, ...change })} />
+      {last && <AsLastTime last={last} />}
+      <PlanFields bars={bars} moulds={moulds} wish={wish} set={set} />
       <Faults faults={begun.length > 0 ? begun : faults} />
       {plan && <Wants plan={plan} />}
-      <button type="submit" className="action action-strong mt-3" disabled={!plan}>
+      {doubtful && <Despite verdict={doubtful} wish={wish} set={set} />}
+      <button
+        type="submit"
+        className="action action-strong mt-3"
+        disabled={!plan || (doubtful !== null && wish.despite.trim() === '')}
+      >
         Begin this batch
       </button>
     </form>

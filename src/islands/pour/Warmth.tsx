@@ -1,3 +1,4 @@
+import { permitAlarm, ring } from '../../ui/alarm';
 import { useEffect, useState } from 'react';
 import type { Batch, EventFields } from '../../core/batch/types';
 import type { RunStep } from '../../core/making/run-sheet-types';
@@ -5,6 +6,7 @@ import { readNumber } from '../../core/quantities/number';
 import type { Habits } from '../../core/records/house';
 import { address, send } from '../../ui/api';
 import { degreesWords, fromDegrees, habits, inDegrees } from '../../ui/habits';
+import { TEMPERATURE_WORDS } from '../../ui/batch-words';
 import type { Write } from '../../ui/writing';
 import benchStyles from '../../ui/bench.module.css';
 
@@ -25,15 +27,6 @@ function measuredIn({ id, place }: RunStep): Of {
   if (id.startsWith('cook')) return 'cook';
   return place === 'mould' || place === 'rest' ? 'mould' : 'batter';
 }
-
-const OF_WORDS: Record<Of, string> = {
-  lye: 'the lye',
-  fats: 'the fats',
-  batter: 'the batter',
-  cook: 'the pot',
-  mould: 'the mould',
-  room: 'the room',
-};
 
 /** How warm it should be and how warm it is, in °C or °F as the maker likes. */
 export function Temperature({ step, batch, write }: { step: RunStep; batch: Batch; write: Write }) {
@@ -74,7 +67,7 @@ export function Temperature({ step, batch, write }: { step: RunStep; batch: Batc
         }}
       >
         <label>
-          <span className="eyebrow block text-base">Warmth of {OF_WORDS[of]}</span>
+          <span className="eyebrow block text-base">Warmth of {TEMPERATURE_WORDS[of]}</span>
           <input
             className={benchStyles.benchField}
             inputMode="decimal"
@@ -100,7 +93,11 @@ export function Temperature({ step, batch, write }: { step: RunStep; batch: Batc
   );
 }
 
-/** A timer that goes on over a reload. */
+/** It rings again so often, until the clock is stopped, but not for ever. */
+const RING_EVERY_MS = 8000;
+const RINGS_FOR_S = 300;
+
+/** A timer that goes on over a reload, and is heard and felt when it is time. */
 export function Timer({ id, minutes }: { id: string; minutes: number }) {
   const key = `proportia.timer ${id}`;
   const [startedMs, setStarted] = useState<number | null>(() => Number(localStorage.getItem(key)) || null);
@@ -110,8 +107,16 @@ export function Timer({ id, minutes }: { id: string; minutes: number }) {
     return () => clearInterval(timer);
   }, []);
   const leftS = startedMs === null ? minutes * 60 : Math.round(minutes * 60 - (nowMs - startedMs) / 1000);
+  const isDue = startedMs !== null && leftS <= 0 && leftS > -RINGS_FOR_S;
+  useEffect(() => {
+    if (!isDue) return;
+    ring();
+    const again = setInterval(ring, RING_EVERY_MS);
+    return () => clearInterval(again);
+  }, [isDue]);
   const clock = `${Math.floor(Math.abs(leftS) / 60)}:${String(Math.abs(leftS) % 60).padStart(2, '0')}`;
   const toggle = () => {
+    permitAlarm();
     if (startedMs === null) {
       localStorage.setItem(key, String(Date.now()));
       setNow(Date.now());

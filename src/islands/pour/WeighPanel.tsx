@@ -1,21 +1,28 @@
 import { useEffect, useState } from 'react';
-import type { Mould } from '../../core/making/size';
-import type { Lot } from '../../core/making/cost';
 import type { Batch } from '../../core/batch/types';
 import type { Market } from '../../core/formula/types';
-import type { Following } from '../../core/weighing/follow';
+import type { Lot } from '../../core/making/cost';
+import { shortLiquid, shortWords } from '../../core/batch/told';
+import { exactness } from '../../core/making/exact';
+import type { Mould } from '../../core/making/size';
+import { massFigure } from '../../core/quantities/say';
 import { decimalsOf } from '../../core/weighing/display';
+import type { Following } from '../../core/weighing/follow';
 import { NEAR_ZERO } from '../../core/weighing/scale';
 import { lastingDoubtG } from '../../core/weighing/tare';
+import benchStyles from '../../ui/bench.module.css';
+import { habits } from '../../ui/habits';
 import { useStable } from '../../ui/latest';
 import { Straightedge } from '../../ui/Straightedge';
-import { readGrams } from '../../core/quantities/amount';
+import { gramsAt } from '../../ui/words';
+import type { Write } from '../../ui/writing';
+import { AtThisDevice } from './AtThisDevice';
 import { FromLot, useFromLot } from './FromLot';
+import type { BenchLots } from './lots';
+import { OtherWays, spoonOfLine } from './OtherWays';
 import { Overshoot } from './Overshoot';
 import { useScale, type BenchScale } from './scale';
 import type { Wanted } from './sheet-view';
-import type { Write } from '../../ui/writing';
-import benchStyles from '../../ui/bench.module.css';
 
 interface Props {
   batchId: string;
@@ -27,13 +34,7 @@ interface Props {
   lots: readonly Lot[];
   readabilityG: number;
   write: Write;
-}
-
-/** Grams with as many decimals as the scale shows. */
-function shown(g: number, readabilityG: number): string {
-  const digits = decimalsOf(readabilityG);
-  // Never "-0.0".
-  return (Number(g.toFixed(digits)) || 0).toFixed(digits);
+  onFind: BenchLots['find'];
 }
 
 const STATE_WORDS = {
@@ -53,7 +54,7 @@ interface Asked {
 /** What is asked, with what each answer would make of what the display shows. */
 function questionWords({ question, recent, offsetG, readabilityG }: Following): Asked {
   const { code, wasG } = question!;
-  const g = (value: number) => `${shown(value, readabilityG)} g`;
+  const g = (value: number) => gramsAt(value, readabilityG);
   const shownG = (recent.at(-1)?.g ?? offsetG) - offsetG;
   const isAtZero = Math.abs(shownG) <= NEAR_ZERO * readabilityG;
   if (code === 'zeroed')
@@ -100,90 +101,22 @@ function Question({ scale }: { scale: BenchScale }) {
   );
 }
 
-type Other = 'typed' | 'spoon' | 'heaped' | 'eye' | 'skip';
-const OTHERS: readonly [Other, string][] = [
-  ['typed', 'Type it in'],
-  ['spoon', 'By spoon'],
-  ['heaped', 'Heaped spoon'],
-  ['eye', 'By eye'],
-  ['skip', 'Leave it out'],
-];
-
-interface OtherWaysProps {
-  name: string;
-  /** What speaks against so much of the lot, in words; null where nothing does or a reason is given. */
-  speaksAgainst: (massG: number) => string | null;
-  /** Grams as they are typed; 0 while they are none. */
-  onTyped: (massG: number) => void;
-  onGrams: (how: Exclude<Other, 'skip'>, massG: number) => void;
-  onSkip: (reason: string) => void;
-}
-
-/** Without the scale: typed, guessed, or left out with a reason. */
-function OtherWays({ name, speaksAgainst, onTyped, onGrams, onSkip }: OtherWaysProps) {
-  const [how, setHow] = useState<Other | null>(null);
-  const [text, setText] = useState('');
-  const massG = readGrams(text);
-  const isSkip = how === 'skip';
-  const type = (next: string) => {
-    setText(next);
-    const g = readGrams(next);
-    onTyped(!isSkip && g > 0 ? g : 0);
-  };
-  const against = !isSkip && massG > 0 ? speaksAgainst(massG) : null;
-  const isFit = isSkip ? text.trim() !== '' : Number.isFinite(massG) && massG > 0 && against === null;
-  const done = () => {
-    if (!isFit) return;
-    if (isSkip) onSkip(text.trim());
-    else if (how) onGrams(how, massG);
-    type('');
-    setHow(null);
-  };
+/** How exact it must be, and why, in one line. */
+function Exact({ batch, wanted, readabilityG }: Pick<Props, 'batch' | 'wanted' | 'readabilityG'>) {
+  const measure = batch.formula.lines.find(({ id }) => id === wanted.line)?.measuredBy ?? 'scale';
+  const { how, fromG, toG, pct, why } = exactness(wanted, measure);
+  const range = `${gramsAt(fromG, readabilityG)} to ${gramsAt(toG, readabilityG)}`;
+  const said = {
+    gram: `To the gram: ${range}`,
+    within: `Within ${Number(pct.toFixed(1))} %: ${range}`,
+    spoon: 'By spoon is fine',
+    heaped: 'A heaped spoon is fine',
+    eye: 'By eye is fine',
+  }[how];
   return (
-    <div className="grid gap-2">
-      <div className="flex flex-wrap gap-2" role="group" aria-label="Without the scale">
-        {OTHERS.map(([value, words]) => (
-          <button
-            key={value}
-            type="button"
-            className={`${benchStyles.benchAction} text-base`}
-            aria-pressed={how === value}
-            onClick={() => setHow(how === value ? null : value)}
-          >
-            {words}
-          </button>
-        ))}
-      </div>
-      {how && (
-        <form
-          className="grid gap-2 sm:grid-cols-[1fr_auto]"
-          onSubmit={(event) => {
-            event.preventDefault();
-            done();
-          }}
-        >
-          <label>
-            <span className="eyebrow block text-base">
-              {isSkip ? `Why is ${name} left out?` : `Grams of ${name}`}
-            </span>
-            <input
-              className={benchStyles.benchField}
-              inputMode={isSkip ? 'text' : 'decimal'}
-              value={text}
-              onChange={(event) => type(event.target.value)}
-            />
-          </label>
-          <button type="submit" className={`${benchStyles.benchAction} self-end`} disabled={!isFit}>
-            Write it down
-          </button>
-          {against !== null && (
-            <p role="alert" className={`${benchStyles.benchNote} sm:col-span-2`}>
-              {against}
-            </p>
-          )}
-        </form>
-      )}
-    </div>
+    <p className="text-base">
+      {said}; {why}.
+    </p>
   );
 }
 
@@ -198,8 +131,8 @@ function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Want
     Math.abs(leftG) <= Math.max(wanted.underG, wanted.overG)
       ? 'That is it'
       : leftG > 0
-        ? `${shown(leftG, readabilityG)} g still to come`
-        : `${shown(-leftG, readabilityG)} g too much`;
+        ? `${gramsAt(leftG, readabilityG)} still to come`
+        : `${gramsAt(-leftG, readabilityG)} too much`;
   return (
     <div>
       <p
@@ -208,8 +141,8 @@ function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Want
         data-settled={settled}
         data-begun={scale.isBegun}
       >
-        {shown(togetherG, readabilityG)}
-        <span className={benchStyles.benchUnit}>of {shown(wanted.massG, readabilityG)} g</span>
+        {massFigure(togetherG, readabilityG, habits().weights)}
+        <span className={benchStyles.benchUnit}>of {gramsAt(wanted.massG, readabilityG)}</span>
       </p>
       <div className={benchStyles.benchEdge}>
         <Straightedge
@@ -219,14 +152,14 @@ function Held({ scale, wanted, readabilityG }: { scale: BenchScale; wanted: Want
             high: ratio(togetherG + doubtG),
           }}
           margin={Math.min(0.5, wanted.underG / (wanted.massG || 1))}
-          label={`${shown(togetherG, readabilityG)} of ${shown(wanted.massG, readabilityG)} grams`}
+          label={`${gramsAt(togetherG, readabilityG)} of ${gramsAt(wanted.massG, readabilityG)}`}
         />
       </div>
       <p role="status" className="text-2xl font-semibold">
         {rest}
         <span className="block text-base font-normal text-soft">
           {!scale.isBegun
-            ? `Put the ${wanted.vessel} on and press zero; the scale shows ${shown(scale.following.heldG, readabilityG)} g.`
+            ? `Put the ${wanted.vessel} on and press zero; the scale shows ${gramsAt(scale.following.heldG, readabilityG)}.`
             : settled
               ? 'The reading rests.'
               : 'Wait until the reading rests.'}
@@ -297,6 +230,10 @@ export function WeighPanel(props: Props) {
     canTake && isOnMark && !isBlocked && following.question === null,
     take,
   );
+  const spoon = spoonOfLine(batch, wanted);
+  // What is in the vessel and rests counts as if it were written down.
+  const wouldBeG = wanted.doneG + (canTake ? takeG : 0);
+  const short = shortLiquid(batch, wanted.line, wouldBeG, wanted.massG, wanted.underG);
   const words = STATE_WORDS[state];
   const lostG = scale.isBegun ? lastingDoubtG(following) : null;
   return (
@@ -305,12 +242,13 @@ export function WeighPanel(props: Props) {
         {wanted.name}{' '}
         <span className="font-text text-base font-normal text-soft">into the {wanted.vessel}</span>
       </h3>
+      <Exact batch={batch} wanted={wanted} readabilityG={readabilityG} />
       <Held scale={scale} wanted={wanted} readabilityG={readabilityG} />
       {words && <p className={benchStyles.benchNote}>{words}</p>}
       {lostG !== null && (
         <p role="alert" className={benchStyles.benchNote}>
-          Zero was pressed while it was running in: the mass is only known to {lostG.toFixed(1)} g either way.
-          Type in what you take it for, or empty the vessel and set it to zero.
+          Zero was pressed while it was running in: the mass is only known to {gramsAt(lostG, 0.1)} either
+          way. Type in what you take it for, or empty the vessel and set it to zero.
         </p>
       )}
       <Question scale={scale} />
@@ -321,25 +259,28 @@ export function WeighPanel(props: Props) {
           disabled={!canTake || isBlocked}
           onClick={take}
         >
-          Write down {shown(scale.isBegun ? following.heldG : 0, readabilityG)} g
+          Write down {gramsAt(scale.isBegun ? following.heldG : 0, readabilityG)}
         </button>
         <button type="button" className={benchStyles.benchAction} onClick={scale.tare}>
           Empty vessel: zero
         </button>
       </div>
+      {short && <p className={benchStyles.benchNote}>{shortWords(short)}</p>}
       <ByItself isOn={takesByItself} set={setTakesByItself} />
-      <FromLot from={from} lots={lots} />
+      <FromLot from={from} lots={lots} onFind={(quantityG) => props.onFind(wanted.material, quantityG)} />
       <OtherWays
         name={wanted.name}
         onTyped={setTypedG}
         speaksAgainst={(massG) => (hasReason ? null : against(massG))}
-        onGrams={(how, massG) =>
+        spoon={spoon}
+        onGrams={(how, massG, said) =>
           how === 'typed'
             ? write('weighed', { ...drawn, massG, readabilityG, how })
-            : write('guessed', { ...drawn, massG, how })
+            : write('guessed', { ...drawn, massG, how, ...(said ? { said } : {}) })
         }
         onSkip={(reason) => write('skipped', { line: wanted.line, reason })}
       />
+      <AtThisDevice serial={scale.serial} />
       <Overshoot {...props} />
     </section>
   );

@@ -9,8 +9,14 @@ import type { Writing } from '../../ui/writing';
 /** Others draw from the same bottles: looked at this often. */
 const LOOK_MS = 20_000;
 
-/** Lots by material. */
-export function useLots({ detail, lots }: BenchData, { batch, queue }: Writing): Record<string, Lot[]> {
+export interface BenchLots {
+  /** By material. */
+  lots: Record<string, Lot[]>;
+  /** Makes a lot of a bottle that is not on file; answers its id, or why not. */
+  find: (material: string, quantityG: number) => Promise<{ id: string } | { why: string }>;
+}
+
+export function useLots({ detail, lots }: BenchData, { batch, queue }: Writing): BenchLots {
   const [read, setRead] = useState<BatchLots>({ seq: detail.seq, lots });
   const { length } = queue.known;
   useEffect(() => {
@@ -27,5 +33,19 @@ export function useLots({ detail, lots }: BenchData, { batch, queue }: Writing):
     };
   }, [detail.id, detail.seq, length]);
   const since = [...queue.known.slice(read.seq), ...queue.waiting];
-  return lotsNow(read.lots, batch, since);
+  const find = async (material: string, quantityG: number) => {
+    const body = { material, quantityG, code: null };
+    const answer = await send<BatchLots & { code: string }>(
+      'POST',
+      address('batches', detail.id, 'lots'),
+      body,
+    );
+    if (!answer.ok) return { why: answer.faults[0]!.message };
+    setRead(answer.body);
+    const made = answer.body.lots[material]?.find(({ code }) => code === answer.body.code);
+    return made
+      ? { id: made.id }
+      : { why: 'It is on file, but not among the lots of this batch. Look again.' };
+  };
+  return { lots: lotsNow(read.lots, batch, since), find };
 }

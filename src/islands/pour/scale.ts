@@ -11,6 +11,7 @@ import { tareFollowing } from '../../core/weighing/tare';
 import { address } from '../../ui/api';
 import { keepScale, keptScale } from '../../ui/bench-store';
 import { useStable } from '../../ui/latest';
+import { hearSerial, useSerial, type SerialState } from '../../ui/serial-scale';
 
 export interface BenchScale {
   following: Following;
@@ -21,6 +22,8 @@ export interface BenchScale {
   /** Counts from what the display shows now. */
   tare: () => void;
   answer: (carryOn: boolean) => void;
+  /** The scale of this device, where one is used. */
+  serial: SerialState;
 }
 
 /** Without a reading for so long the stream counts as lost. */
@@ -35,7 +38,9 @@ interface Weighing {
 
 /** Follows one reading; before the vessel is on at zero, nothing counts. */
 function followed({ following, isBegun }: Weighing, reading: Reading): Weighing {
-  const next = followScale(following, reading);
+  const after = followScale(following, reading);
+  // What the scale itself calls unstable does not rest.
+  const next = reading.isStable === false ? { ...after, settled: false } : after;
   if (isBegun) return { following: next, isBegun };
   // Before the vessel is on at zero nothing is held that could be asked about.
   if (next.question && next.question.code !== 'zeroed')
@@ -103,7 +108,11 @@ export function useScale(batch: string, line: string, readabilityG: number): Ben
     if (early.current) early.current = [...early.current, reading].slice(-MOST_EARLY);
     put((was) => followed(was, reading));
   });
+  const serial = useSerial();
+  const isSerial = serial.is === 'on' || serial.is === 'lost';
+  useEffect(() => (isSerial ? hearSerial(take) : undefined), [isSerial, take]);
   useEffect(() => {
+    if (isSerial) return;
     const source = new EventSource(address('scale', 'readings'));
     let lost: ReturnType<typeof setTimeout> | undefined;
     source.onmessage = ({ data }: MessageEvent<string>) => {
@@ -115,7 +124,7 @@ export function useScale(batch: string, line: string, readabilityG: number): Ben
       clearTimeout(lost);
       source.close();
     };
-  }, [take]);
+  }, [take, isSerial]);
   const { following, isBegun } = weighing;
   /** What a hand did here counts, whatever an earlier visit kept. */
   const byHand = (act: (was: Weighing) => Weighing) => {
@@ -127,7 +136,8 @@ export function useScale(batch: string, line: string, readabilityG: number): Ben
   return {
     following,
     isBegun,
-    state,
+    serial,
+    state: serial.is === 'lost' ? 'unplugged' : state,
     tare: () => byHand((was) => ({ following: tareFollowing(was.following), isBegun: true })),
     answer: (carryOn) => byHand((was) => ({ ...was, following: followScale(was.following, { carryOn }) })),
   };

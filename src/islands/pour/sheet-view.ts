@@ -1,10 +1,9 @@
 /** What a run sheet looks like while it is being followed: targets, what is left of them, and which step is next. */
+import { gramsAt } from '../../ui/words';
 import type { Batch, BatchLine, Weighing } from '../../core/batch/types';
+import { canGrow } from '../../core/batch/joined';
 import { groupBy } from '../../core/group';
 import { ALKALI_LINE, LYE_STOCK_LINE, type RunStep, type Weigh } from '../../core/making/run-sheet-types';
-
-/** The step in which the lye goes into the fats. */
-const JOIN = 'join';
 
 /** One thing to weigh in a step, with what of it is done. */
 export interface Wanted extends Weigh {
@@ -17,16 +16,13 @@ export interface Wanted extends Weigh {
 /** By how much the day was scaled; 1 where it was not. */
 export const scaledBy = ({ scale }: Batch): number => scale;
 
-/** Whether everything can still grow in proportion: not once the lye is in the fats. */
-export const canScale = ({ stepsDone }: Batch) => stepsDone.every(({ step }) => step !== JOIN);
-
 /** Within this share of it a line that is topped up to the day's new size is full; twice as exact as a reading. */
 const FULL_WITHIN = 0.005;
 const LEAST_G = { small: 0.1, large: 1, from: 50 };
 
 /** How much may be missing: less once the day was scaled, for then a line that lags behind shifts the proportions. */
-function missingG({ massG, underG }: Weigh, factor: number): number {
-  if (factor === 1) return underG;
+function missingG({ massG, underG }: Pick<Weigh, 'massG' | 'underG'>, isMoved: boolean): number {
+  if (!isMoved) return underG;
   const leastG = massG < LEAST_G.from ? LEAST_G.small : LEAST_G.large;
   return Math.min(underG, Math.max(FULL_WITHIN * massG, leastG));
 }
@@ -51,6 +47,22 @@ function weighedFor(
  * fills those that weigh it in their order.
  */
 export function wantedOf(batch: Batch, step: RunStep): Wanted[] {
+  return plannedOf(batch, step).map((one) => {
+    const totalG = batch.wantedG[one.line];
+    if (totalG === undefined) return one;
+    // What was settled at the pot comes with the last weighing of the line.
+    const steps = batch.sheet.steps.filter(({ weigh }) => weigh.some(({ line }) => line === one.line));
+    if (steps.at(-1)?.id !== step.id) return one;
+    const others = steps.slice(0, -1).flatMap((other) => plannedOf(batch, other));
+    const elsewhereG = others
+      .filter(({ line }) => line === one.line)
+      .reduce((sum, { doneG, massG }) => sum + Math.max(doneG, massG), 0);
+    const massG = Math.max(0, totalG - elsewhereG);
+    return { ...one, massG, isDone: one.doneG >= massG - missingG({ ...one, massG }, true) };
+  });
+}
+
+function plannedOf(batch: Batch, step: RunStep): Wanted[] {
   const { sheet, lines } = batch;
   const factor = scaledBy(batch);
   return step.weigh.map((weigh) => {
@@ -69,7 +81,7 @@ export function wantedOf(batch: Batch, step: RunStep): Wanted[] {
       ...weigh,
       massG,
       doneG,
-      isDone: doneG >= massG - missingG(weigh, factor),
+      isDone: doneG >= massG - missingG(weigh, factor !== 1),
       skipped: line?.skipped ?? null,
     };
   });
@@ -78,9 +90,11 @@ export function wantedOf(batch: Batch, step: RunStep): Wanted[] {
 /** Something is in already and lacks what the day grew by. */
 const isShort = ({ doneG, isDone, skipped }: Wanted) => doneG > 0 && !isDone && skipped === null;
 
-/** What a step lacks since the day was scaled. */
-const shortOf = (batch: Batch, step: RunStep): Wanted[] =>
-  scaledBy(batch) !== 1 && canScale(batch) ? wantedOf(batch, step).filter(isShort) : [];
+/** What a step lacks since the day was scaled or the pot put right. */
+function shortOf(batch: Batch, step: RunStep): Wanted[] {
+  const grows = scaledBy(batch) !== 1 && canGrow(batch);
+  return wantedOf(batch, step).filter((one) => isShort(one) && (grows || one.line in batch.wantedG));
+}
 
 /** Whether a step is done, and nothing of it has to be topped up. */
 export function isStepDone(batch: Batch, step: RunStep): boolean {
@@ -131,7 +145,7 @@ export function inTheWay(batch: Batch, step: RunStep): string | null {
   if (wanted.some(isLyeOver)) return 'Too much lye: scale the rest with it, or stop.';
   const short = shortOf(batch, step);
   if (short.length > 0)
-    return `Top up ${short.map(({ name, massG, doneG }) => `${name} by ${(massG - doneG).toFixed(1)} g`).join(' and ')}.`;
+    return `Top up ${short.map(({ name, massG, doneG }) => `${name} by ${gramsAt(massG - doneG, 0.1)}`).join(' and ')}.`;
   const open = wanted.filter((one) => !one.isDone && one.skipped === null && one.doneG === 0);
   if (open.length > 0)
     return `Weigh ${open.map(({ name }) => name).join(' and ')} first, or leave it out with a reason.`;

@@ -12,6 +12,7 @@ import { TextField } from '../../ui/TextField';
 import { HeatOfBatch } from './HeatOfBatch';
 import { NetPanel, SortPanel } from './NetPanel';
 import { NotesPanel } from './NotesPanel';
+import { NextBar } from './NextBar';
 import { OutPanel } from './OutPanel';
 import { PartsPanel } from './PartsPanel';
 import { RatioPanel } from './RatioPanel';
@@ -102,6 +103,9 @@ function Weigh({ data, writing }: { data: CureData; writing: Writing }) {
     <section id="weigh" aria-label="Weigh for the cure" className="sheet grid gap-2">
       <h2 className="text-lg">Weigh for the cure</h2>
       <WeighBars batch={batch} readabilityG={data.readabilityG} write={write} />
+      {!data.cure.settled && data.cure.curve.length > 0 && (
+        <NextBar id={data.detail.id} pouredAt={batch.poured?.at ?? batch.startedAt} />
+      )}
       <p className="flex flex-wrap items-center gap-3">
         <a className="text-ultra underline" href={`/rack/${data.detail.id}/weigh`}>
           Large, for the bench

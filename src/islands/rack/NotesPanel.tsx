@@ -1,29 +1,9 @@
 import { useState } from 'react';
 import type { CureData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
+import { smaller } from '../../ui/photos';
 import { dayAt } from '../../ui/words';
 import type { Writing } from '../../ui/writing';
-
-/** Longest side of a photograph that is kept, pixels; a telephone's own are four times that. */
-const LONGEST_SIDE = 1600;
-const QUALITY = 0.82;
-
-/** A photograph made smaller in the browser; throws where it cannot be drawn. */
-async function smaller(file: File): Promise<Blob> {
-  const bitmap = await createImageBitmap(file);
-  const scale = Math.min(1, LONGEST_SIDE / Math.max(bitmap.width, bitmap.height));
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.round(bitmap.width * scale);
-  canvas.height = Math.round(bitmap.height * scale);
-  canvas.getContext('2d')!.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
-  return new Promise((resolve, reject) =>
-    canvas.toBlob(
-      (blob) => (blob ? resolve(blob) : reject(new Error('nothing drawn'))),
-      'image/jpeg',
-      QUALITY,
-    ),
-  );
-}
 
 function Photos({ data }: { data: CureData }) {
   const { id, code } = data.detail;

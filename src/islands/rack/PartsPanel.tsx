@@ -1,6 +1,6 @@
+import { massUnit, typedGramsOrNull } from '../../ui/masses';
 import { useState } from 'react';
 import { PART_KINDS, type PartKind } from '../../core/batch/part';
-import { readGramsOrNull } from '../../core/quantities/amount';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import type { CureData } from '../../core/records/rack';
 import { address, makeKey, send, type Fault } from '../../ui/api';
@@ -22,7 +22,7 @@ export function PartsPanel({ data, writing: { batch } }: { data: CureData; writi
   const [name, setName] = useState(`${data.productName} trimmings`);
   const [faults, setFaults] = useState<Fault[]>([]);
   const [made, setMade] = useState<CupboardEntry | null>(null);
-  const massG = readGramsOrNull(mass);
+  const massG = typedGramsOrNull(mass);
   if (!batch.poured) return null;
   const choose = (next: PartKind) => {
     setWhat(next);
@@ -58,7 +58,7 @@ export function PartsPanel({ data, writing: { batch } }: { data: CureData; writi
             ))}
           </select>
         </label>
-        <TextField label="Grams" value={mass} onChange={setMass} isNumber />
+        <TextField label={`How much, ${massUnit()}`} value={mass} onChange={setMass} isNumber />
         <TextField label="Name in the cupboard" value={name} onChange={setName} />
       </div>
       <Faults faults={faults} />

@@ -1,22 +1,16 @@
 import { useState } from 'react';
 import { CUT_CHECK, TOO_SOFT } from '../../core/curing/window';
-import { address, makeKey, send } from '../../ui/api';
-import { momentHere } from '../../ui/writing';
+import { writeOne } from '../../ui/writing';
 
 /** A cut that was tried and is put off: written down, so that the window moves. */
 export function PutOff({ batch, onDone }: { batch: string; onDone: () => void }) {
   const [says, setSays] = useState<string | null>(null);
   const putOff = async () => {
-    const event = {
-      id: makeKey(),
-      type: 'checked',
-      at: momentHere(),
-      by: localStorage.getItem('proportia.by'),
+    const answer = await writeOne(batch, 'checked', {
       check: CUT_CHECK,
       outcome: 'doubtful',
       value: TOO_SOFT,
-    };
-    const answer = await send('POST', address('batches', batch, 'events'), { events: [event] });
+    });
     if (answer.ok) onDone();
     else setSays(answer.faults[0]!.message);
   };

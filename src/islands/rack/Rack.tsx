@@ -1,8 +1,10 @@
 import { useEffect, useState } from 'react';
 import { byUrgency, type RackTask, type Urgency } from '../../core/curing/rack';
+import { handsOfBatch } from '../../core/hands/sources';
 import type { RackBatch, RackData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
 import { guarded } from '../../ui/Guarded';
+import { Act } from '../../ui/Hands';
 import { useStable } from '../../ui/latest';
 import { stateWords } from '../../ui/batch-words';
 import { CutHours, CutRail, Drying, RailDays } from './Drying';
@@ -55,14 +57,16 @@ function useRack(first: RackData) {
 }
 
 function DueRow({ due: { batch, task }, onDone }: { due: Due; onDone: () => void }) {
+  const hand = handsOfBatch(batch, [task])[0]!;
   return (
     <li className={`${rackStyles.due} ${URGENCY_STYLES[task.urgency]}`}>
       <span className={rackStyles.dueMark}>{URGENCY_WORDS[task.urgency]}</span>
-      <a className="font-medium text-ultra underline" href={`/rack/${batch.id}#${task.kind}`}>
+      <a className="font-medium text-ultra underline" href={hand.where}>
         {batch.productName} {batch.code}
       </a>
       <span>{task.words}</span>
       {task.kind === 'cut' && <PutOff batch={batch.id} onDone={onDone} />}
+      {hand.act && <Act className="action ml-auto py-0" hand={hand} act={hand.act} onDone={onDone} />}
     </li>
   );
 }

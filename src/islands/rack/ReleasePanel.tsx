@@ -1,5 +1,5 @@
+import { massUnit, toType, typedGramsOrNull } from '../../ui/masses';
 import { useState } from 'react';
-import { readGramsOrNull } from '../../core/quantities/amount';
 import { OUTCOMES } from '../../core/batch/types';
 import type { ReleaseCheck } from '../../core/curing/batch-cure';
 import { proposedNetG } from '../../core/curing/net';
@@ -91,7 +91,7 @@ function Labels({ data }: { data: CureData }) {
     <ul>
       {labels.map(({ id, market, issuedOn, netMassG, printed }) => (
         <li key={id}>
-          Label {id} for {market}, {netMassG} g, {dayInWords(issuedOn)}
+          Label {id} for {market}, {grams(netMassG)}, {dayInWords(issuedOn)}
           {printed > 0 && `, ${printed} printed`}
           {printed > good && <strong>: more than the {good} bars there are</strong>}
         </li>
@@ -132,12 +132,12 @@ function Markets({
 /** Release into stock: with what stands in the way, and the written reason that it then takes. */
 export function ReleasePanel({ data, writing: { batch, write } }: { data: CureData; writing: Writing }) {
   const [net, setNet] = useState(() =>
-    data.lightestG === null ? '' : String(proposedNetG(data.lightestG, data.markets)),
+    data.lightestG === null ? '' : toType(proposedNetG(data.lightestG, data.markets)),
   );
   const [markets, setMarkets] = useState(data.markets);
   const [despite, setDespite] = useState('');
   const most = batch.bars.good - batch.bars.released;
-  const netMassG = readGramsOrNull(net);
+  const netMassG = typedGramsOrNull(net);
   const tooHigh = data.lightestG !== null && netMassG !== null && netMassG > data.lightestG;
   const against = [
     ...data.against,
@@ -161,7 +161,7 @@ export function ReleasePanel({ data, writing: { batch, write } }: { data: CureDa
           <TextField label="Why it is released all the same" value={despite} onChange={setDespite} />
         </div>
       )}
-      <TextField label="Net weight on the label, g" value={net} onChange={setNet} isNumber />
+      <TextField label={`Net weight on the label, ${massUnit()}`} value={net} onChange={setNet} isNumber />
       <Markets all={data.markets} chosen={markets} onChange={setMarkets} />
       <button
         type="button"

@@ -1,8 +1,11 @@
+import { habits } from '../../ui/habits';
+import { massFigure } from '../../core/quantities/say';
+import { grams } from '../../ui/words';
+import { massUnit, typedGramsOrNull, typedStepG } from '../../ui/masses';
 import { ChevronRight } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Batch } from '../../core/batch/types';
 import { decimalsOf } from '../../core/weighing/display';
-import { readGramsOrNull, stepOfGrams } from '../../core/quantities/amount';
 import { useStable } from '../../ui/latest';
 import type { Write } from '../../ui/writing';
 import { usePan } from './pan';
@@ -69,19 +72,21 @@ interface TypedProps {
 
 function Typed({ bar, onTake, isBench }: TypedProps) {
   const [text, setText] = useState('');
-  const massG = readGramsOrNull(text);
+  const massG = typedGramsOrNull(text);
   return (
     <form
       className="flex items-end gap-2"
       onSubmit={(event) => {
         event.preventDefault();
         if (massG === null || massG <= 0) return;
-        onTake(massG, stepOfGrams(text));
+        onTake(massG, typedStepG(text));
         setText('');
       }}
     >
       <label>
-        <span className="eyebrow block">Bar {bar}, g</span>
+        <span className="eyebrow block">
+          Bar {bar}, {massUnit()}
+        </span>
         <input
           className={isBench ? benchStyles.benchField : 'field w-24'}
           inputMode="decimal"
@@ -94,10 +99,16 @@ function Typed({ bar, onTake, isBench }: TypedProps) {
         className={isBench ? benchStyles.benchAction : 'action'}
         disabled={massG === null || massG <= 0}
       >
-        Take it
+        Write it down
       </button>
     </form>
   );
+}
+
+/** With its unit once it was weighed in this round; the bare figure of the last time before that. */
+function weighedWords(takenG: number | undefined, lastG: number | undefined): string {
+  if (takenG !== undefined) return grams(takenG);
+  return lastG === undefined ? 'not yet' : massFigure(lastG, 0.1, habits().weights);
 }
 
 interface BarsProps {
@@ -119,10 +130,7 @@ function Bars({ round, batch, action }: BarsProps) {
             onClick={() => setAt(index)}
           >
             {index === at && <ChevronRight aria-hidden="true" className="size-[1em]" strokeWidth={3} />}
-            {bar}:{' '}
-            {taken[bar] !== undefined
-              ? `${taken[bar]} g`
-              : (lastOf(batch, bar)?.massG.toFixed(1) ?? 'not yet')}
+            {bar}: {weighedWords(taken[bar], lastOf(batch, bar)?.massG)}
           </button>
         </li>
       ))}

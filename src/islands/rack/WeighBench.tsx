@@ -1,3 +1,4 @@
+import { useBenchReady } from '../../ui/bench-ready';
 import type { BatchDetail } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
 import { isBenchDevice } from '../../ui/session';
@@ -8,6 +9,7 @@ import benchStyles from '../../ui/bench.module.css';
 
 /** Weighing for the cure at the bench: one bar after the other, taken by itself when it rests. */
 function WeighBenchIsland({ detail, readabilityG }: { detail: BatchDetail; readabilityG: number }) {
+  useBenchReady();
   const writing = useWriting(detail);
   const { batch, write } = writing;
   return (

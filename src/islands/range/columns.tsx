@@ -1,8 +1,10 @@
 /** What a row of the range shows. */
 import { VERDICTS } from '../../core/formula/answer';
 import { binds } from '../../core/loads/limits';
-import { tightestMarket, type Need } from '../../core/range/arrange';
+import { HAND_URGENCIES, type Hand } from '../../core/hands/hand';
+import { tightestMarket } from '../../core/range/arrange';
 import type { MarketStand, RangeRow } from '../../core/records/range';
+import { Hands } from '../../ui/Hands';
 import type { Column } from '../../ui/RecordTable';
 import { Straightedge } from '../../ui/Straightedge';
 import { VerdictMark } from '../../ui/VerdictMark';
@@ -11,7 +13,7 @@ import { againstLimit, asMultiples, inWords, sourceOf, subjectName } from '../wo
 import rangeStyles from './range.module.css';
 
 export interface RowContext {
-  needsOf: (row: RangeRow) => readonly Need[];
+  needsOf: (row: RangeRow) => readonly Hand[];
   startBy: (id: string) => string | null;
   today: string;
 }
@@ -23,11 +25,22 @@ function Name({ row: { id, name, note, putAwayOn } }: { row: RangeRow }) {
     <>
       <a
         className="font-display text-[1.05rem] font-semibold underline-offset-4 hover:underline"
+        id={`bar-${id}`}
         href={`/bars/${id}`}
       >
         {name}
       </a>
-      {putAwayOn && <span className="text-soft"> put away</span>}
+      {putAwayOn ? (
+        <span className="text-soft"> put away</span>
+      ) : (
+        <a
+          className="ml-2 text-ultra underline"
+          aria-describedby={`bar-${id}`}
+          href={`/pour?product=${encodeURIComponent(id)}`}
+        >
+          Pour
+        </a>
+      )}
       <p className="font-narrow leading-tight text-soft">{note}</p>
     </>
   );
@@ -107,20 +120,7 @@ function Bars({ row: { ready, curing, sold } }: { row: RangeRow }) {
   );
 }
 
-function Needs({ needs }: { needs: readonly Need[] }) {
-  if (needs.length === 0) return null;
-  const [first, ...more] = needs;
-  return (
-    <div className="font-narrow leading-tight">
-      <p>{first!.words}</p>
-      {more.length > 0 && (
-        <p className="line-clamp-1 text-soft" title={more.map(({ words }) => words).join(' ')}>
-          {more.length === 1 ? more[0]!.words : `and ${more.length} more`}
-        </p>
-      )}
-    </div>
-  );
-}
+const gravity = (hand: Hand | undefined) => (hand ? HAND_URGENCIES.indexOf(hand.urgency) : Infinity);
 
 const rank = ({ verdict, isPending }: RangeRow) =>
   isPending ? VERDICTS.length + 1 : verdict ? VERDICTS.indexOf(verdict) : -1;
@@ -181,9 +181,10 @@ export function rangeColumns({ needsOf, startBy, today }: RowContext): Column<Ra
     {
       id: 'needs',
       header: 'Needs a hand',
-      cell: (row) => <Needs needs={needsOf(row)} />,
+      cell: (row) => <Hands hands={needsOf(row)} beside={row.name} />,
+      holdsLink: true,
       className: rangeStyles.rangeNeeds,
-      sort: (row) => -(needsOf(row)[0]?.weight ?? 0),
+      sort: (row) => gravity(needsOf(row)[0]),
     },
   ];
 }

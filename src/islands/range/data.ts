@@ -1,40 +1,34 @@
 /** What the range shows, fetched: the first rows come with the page, the rest and what its batches wait for follow. */
 import { useEffect, useMemo, useState } from 'react';
 import { groupBy } from '../../core/group';
-import { needsOf, type Need } from '../../core/range/arrange';
+import type { Hand } from '../../core/hands/hand';
+import { handsOfBatch } from '../../core/hands/sources';
+import { needsOf } from '../../core/range/arrange';
 import type { RangeData, RangeRow } from '../../core/records/range';
 import type { RackData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
 
 /** Rows still being reckoned are asked for again after so long. */
 const AGAIN_MS = 1500;
-const URGENCY_WEIGHTS = { missed: 120, closing: 110, late: 80, open: 65, later: 0 } as const;
-
 export interface Range {
   rows: readonly RangeRow[];
   count: number;
   pending: number;
-  needsOf: (row: RangeRow) => readonly Need[];
+  needsOf: (row: RangeRow) => readonly Hand[];
   startBy: (id: string) => string | null;
 }
 
-function rackNeeds({ batches }: RackData): ReadonlyMap<string, Need[]> {
-  const all = batches.flatMap(({ product, code, tasks }) =>
-    tasks
-      .filter(({ urgency }) => urgency !== 'later')
-      .map(({ urgency, words }) => ({
-        product,
-        weight: URGENCY_WEIGHTS[urgency],
-        words: `${code}: ${words}`,
-      })),
+function rackNeeds({ batches }: RackData): ReadonlyMap<string | null, Hand[]> {
+  return groupBy(
+    batches.flatMap((batch) => handsOfBatch(batch, batch.tasks)),
+    ({ bar }) => bar,
   );
-  return groupBy(all, ({ product }) => product);
 }
 
 /** Keeps the range up to date. */
 export function useRange(first: RangeData, today: string): Range {
   const [data, setData] = useState(first);
-  const [rack, setRack] = useState<ReadonlyMap<string, Need[]>>(new Map());
+  const [rack, setRack] = useState<ReadonlyMap<string | null, Hand[]>>(new Map());
   const [days, setDays] = useState<Record<string, string>>({});
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;

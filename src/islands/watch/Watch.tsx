@@ -1,6 +1,8 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
+import { byGravity } from '../../core/hands/hand';
+import { handOfTask } from '../../core/hands/sources';
 import { monthsAfter } from '../../core/quantities/day';
-import type { AheadRow, ChangeEntry, Task, WatchData } from '../../core/records/watch';
+import type { AheadFold, AheadRow, ChangeEntry, Task, WatchData } from '../../core/records/watch';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { useKeeping } from '../../ui/keeping';
@@ -14,12 +16,6 @@ const STATE_WORDS: Record<ChangeEntry['state'], string> = {
   cancelled: 'stopped',
   failed: 'ended before it was done',
 };
-
-/** Where a task is done, if it is about one thing. */
-function hrefOfTask({ what, subject }: Task): string | null {
-  if (what === 'batch') return `/rack/${encodeURIComponent(subject)}`;
-  return what === 'bar' ? `/bars/${encodeURIComponent(subject)}` : null;
-}
 
 /** A label that has to be issued anew is, in one step; what stands in the way is told. */
 function Reissue({ task, onDone }: { task: Task; onDone: (task: Task) => void }) {
@@ -41,7 +37,7 @@ function Reissue({ task, onDone }: { task: Task; onDone: (task: Task) => void })
 function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void }) {
   const [note, setNote] = useState('');
   const { busy, faults, keep } = useKeeping();
-  const href = hrefOfTask(task);
+  const { where } = handOfTask(task);
   const end = async () => {
     const done = await keep(() =>
       send<Task>('POST', address('tasks', task.id, 'done'), { note: note.trim() }),
@@ -51,12 +47,12 @@ function TaskRow({ task, onDone }: { task: Task; onDone: (task: Task) => void })
   return (
     <li className="grid gap-1 border-b border-hair py-1">
       <span>
-        {href ? (
-          <a className="text-ultra underline" href={href}>
+        {where.startsWith('/watch') ? (
+          task.words
+        ) : (
+          <a className="text-ultra underline" href={where}>
             {task.words}
           </a>
-        ) : (
-          task.words
         )}
         {task.dueOn && <span className="text-soft"> by {dayInWords(task.dueOn)}</span>}
       </span>
@@ -108,10 +104,12 @@ function More({ more, what, onMore }: { more: number; what: string; onMore: () =
 }
 
 function Tasks({ tasks, counts, onDone, onMore }: TasksProps) {
-  const open = tasks.filter(({ doneAt }) => doneAt === null);
+  const open = tasks
+    .filter(({ doneAt }) => doneAt === null)
+    .sort((a, b) => byGravity(handOfTask(a), handOfTask(b)));
   const done = tasks.filter(({ doneAt }) => doneAt !== null);
   return (
-    <section aria-label="To do" className="sheet">
+    <section id="to-do" aria-label="To do" className="sheet">
       <h2 className="text-lg">
         To do <span className="font-text text-base font-normal text-soft">{counts.open}</span>
       </h2>
@@ -185,7 +183,9 @@ function Due({ row, today, onTask }: { row: AheadRow; today: string; onTask: (ta
   const isRule = row.kind === 'list' || row.kind === 'limit';
   return (
     <li className="grid gap-x-4 border-b border-hair py-1 sm:grid-cols-[8.5rem_minmax(0,1fr)_auto]">
-      <span className={row.on <= today ? 'font-medium text-madder' : 'tabular-nums'}>
+      <span
+        className={row.urgency === 'grave' || row.on <= today ? 'font-medium text-madder' : 'tabular-nums'}
+      >
         {dayInWords(row.on)}
       </span>
       <span>
@@ -257,10 +257,23 @@ function Line({ marks, today, until }: { today: string } & Pick<WatchData['ahead
   );
 }
 
+/** Small things of one kind in one line; opened, each of them, asked for then. */
+function Fold({ fold, onOpen, children }: { fold: AheadFold; onOpen: () => void; children: ReactNode[] }) {
+  const isHere = children.length >= fold.count;
+  return (
+    <details onToggle={({ currentTarget }) => currentTarget.open && !isHere && onOpen()}>
+      <summary className="cursor-pointer py-0.5 text-soft">{fold.words}</summary>
+      <ul>{children}</ul>
+      {!isHere && <p className="text-soft">Asking…</p>}
+    </details>
+  );
+}
+
 function Ahead({ data, onTask }: { data: WatchData; onTask: (task: Task) => void }) {
   const { today } = data;
-  const { until, count, marks } = data.ahead;
+  const { until, count, marks, folds } = data.ahead;
   const [rows, setRows] = useState(data.ahead.rows);
+  const alone = rows.filter(({ urgency }) => urgency !== 'small').sort(byGravity);
   const [faults, setFaults] = useState<Fault[]>([]);
   const all = async () => {
     const answer = await send<{ rows: AheadRow[] }>('GET', address('ahead'));
@@ -277,13 +290,24 @@ function Ahead({ data, onTask }: { data: WatchData; onTask: (task: Task) => void
       </h2>
       <Line marks={marks} today={today} until={until} />
       <ul>
-        {rows.map((row) => (
+        {alone.map((row) => (
           <Due key={row.id} row={row} today={today} onTask={onTask} />
         ))}
       </ul>
-      <More more={count - rows.length} what="fall due later" onMore={() => void all()} />
+      <More more={count - alone.length} what="fall due later" onMore={() => void all()} />
+      {folds.map((fold) => (
+        <Fold key={fold.kind} fold={fold} onOpen={() => void all()}>
+          {rows
+            .filter(({ urgency, kind }) => urgency === 'small' && kind === fold.kind)
+            .map((row) => (
+              <Due key={row.id} row={row} today={today} onTask={onTask} />
+            ))}
+        </Fold>
+      ))}
       <Faults faults={faults} />
-      {rows.length === 0 && <p className="text-soft">Nothing on file falls due in two years.</p>}
+      {count === 0 && folds.length === 0 && (
+        <p className="text-soft">Nothing on file falls due in two years.</p>
+      )}
     </section>
   );
 }

@@ -1,12 +1,12 @@
 import { memo } from 'react';
-import { LIQUID_BASES, USED_ON, type Formula, type UsedOn } from '../../core/formula/types';
+import { LIQUID_BASES, PROCESSES, USED_ON, type Formula, type UsedOn } from '../../core/formula/types';
 import { USED_ON_WORDS } from '../../ui/words';
 import { NumberField } from '../../ui/ReadField';
 import { Select } from '../../ui/Select';
 import { newStep } from '../../ui/step';
 import { useTable, type Table } from './context';
 import { Still } from './Later';
-import { joinBatter, sharePortions, splitBatter } from './edits';
+import { joinBatter, splitBatter } from './edits';
 
 const LIQUID_UNITS = { ofFats: '% of fats', perAlkali: 'parts to 1 of lye', alkaliConcentration: '% lye' };
 
@@ -26,6 +26,9 @@ function liquidIn(
 }
 
 const BASIS_OPTIONS = LIQUID_BASES.map((basis) => [basis, LIQUID_UNITS[basis]] as const);
+type Process = (typeof PROCESSES)[number];
+const PROCESS_WORDS: Record<Process, string> = { cold: 'cold process', hot: 'hot process' };
+const PROCESS_OPTIONS = PROCESSES.map((process) => [process, PROCESS_WORDS[process]] as const);
 const USED_ON_OPTIONS = USED_ON.map((place) => [place, USED_ON_WORDS[place]] as const);
 
 interface FigureProps {
@@ -138,20 +141,9 @@ function Lye() {
 
 function Portions() {
   const { formula, change } = useTable();
-  const { portions } = formula;
-  const isSplit = Boolean(portions?.length);
+  const isSplit = Boolean(formula.portions?.length);
   return (
     <>
-      {portions?.length === 2 && (
-        <Figure
-          at="share"
-          label={`Portion ${portions[0]!.id}`}
-          unit="%"
-          value={portions[0]!.share * 100}
-          span={[1, 99]}
-          to={(value, now) => sharePortions(now, value / 100)}
-        />
-      )}
       <button
         type="button"
         className="action self-end py-0"
@@ -198,6 +190,12 @@ const Settings = memo(function Settings() {
         value={formula.marginPct ?? 10}
         span={[0, 90]}
         to={(marginPct) => ({ marginPct })}
+      />
+      <Select<Process>
+        label="Made by"
+        value={formula.process ?? 'cold'}
+        options={PROCESS_OPTIONS}
+        onChange={(process) => change((now) => ({ ...now, process }), 'batter process')}
       />
       <Portions />
     </div>

@@ -1,7 +1,8 @@
+import { SwapLine } from './SwapLine';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
-import { memo, type CSSProperties } from 'react';
+import { ChevronDown, ChevronRight, GripVertical, ArrowLeftRight } from 'lucide-react';
+import { memo, useState, type CSSProperties } from 'react';
 import { isScent } from '../../core/formula/scents';
 import type { Amount, Line } from '../../core/formula/types';
 import { writeAmount } from '../../core/quantities/amount';
@@ -32,6 +33,8 @@ interface RowProps {
   view: RowView;
   handle: object;
   act: RowActions;
+  /** Opens and closes what could stand on the line instead; the same function for as long as the row is there. */
+  onSwap: (turn: (isOpen: boolean) => boolean) => void;
 }
 
 const isSameRow = (one: RowProps, two: RowProps) =>
@@ -40,7 +43,7 @@ const isSameRow = (one: RowProps, two: RowProps) =>
   sameView(one.view, two.view);
 
 function useRowView(line: Line): RowView {
-  const { formula, assessment, errors, material, materialName, isOpen } = useTable();
+  const { data, formula, assessment, errors, material, materialName, isOpen } = useTable();
   const of = material(line.material);
   return rowView({
     line,
@@ -50,10 +53,28 @@ function useRowView(line: Line): RowView {
     materialName,
     isScentLine: of !== undefined && isScent(of),
     open: isOpen(line.id),
+    material: of ?? null,
+    old: data.oldBottles[line.material] ?? null,
   });
 }
 
-function Name({ view: { line, name, open }, handle, act }: RowProps) {
+/** What the outlook minds of the line, a word each with its reason. */
+function Marks({ marks }: Pick<RowView, 'marks'>) {
+  if (marks.length === 0) return null;
+  return (
+    <p className="pl-5 font-narrow text-[0.88rem] leading-tight">
+      {marks.map(({ words, why, isGrave }, at) => (
+        <span key={words} title={why} className={isGrave ? 'font-medium text-madder' : 'text-soft'}>
+          {at > 0 && ' · '}
+          {words}
+          <span className="sr-only">: {why}</span>
+        </span>
+      ))}
+    </p>
+  );
+}
+
+function Name({ view: { line, name, open }, handle, act, onSwap }: RowProps) {
   const Mark = open ? ChevronDown : ChevronRight;
   return (
     <div className="flex items-start">
@@ -75,6 +96,15 @@ function Name({ view: { line, name, open }, handle, act }: RowProps) {
       >
         <Mark size={15} aria-hidden="true" className="mt-0.5 shrink-0 text-soft" />
         {name}
+      </button>
+      <button
+        type="button"
+        className={linesStyles.swap}
+        aria-label={`Change ${name} for …`}
+        title={`Change ${name} for …`}
+        onClick={() => onSwap((isOpen) => !isOpen)}
+      >
+        <ArrowLeftRight size={14} aria-hidden="true" />
       </button>
     </div>
   );
@@ -181,6 +211,7 @@ const LoadCells = memo(function LoadCells(props: RowProps) {
     <>
       <div className="pt-1.5">
         <Name {...props} />
+        <Marks marks={props.view.marks} />
       </div>
       <div className="pt-1.5">
         <LineAmount {...props} />
@@ -203,6 +234,7 @@ interface BodyProps {
 
 function LoadBody({ line, handle }: BodyProps) {
   const { assessment, act } = useTable();
+  const [swaps, setSwaps] = useState(false);
   const view = useRowView(line);
   const { open } = view;
   const limit = open ? governingLimit(assessment, line.id) : null;
@@ -211,7 +243,8 @@ function LoadBody({ line, handle }: BodyProps) {
   );
   return (
     <>
-      <LoadCells view={view} handle={handle} act={act} />
+      <LoadCells view={view} handle={handle} act={act} onSwap={setSwaps} />
+      {swaps && <SwapLine line={line} onClose={() => setSwaps(false)} />}
       {open && <LineDetails line={line} chain={chain} />}
     </>
   );
@@ -230,7 +263,10 @@ export const LoadRow = memo(function LoadRow({ line }: { line: Line }) {
 const BaseCells = memo(function BaseCells(props: RowProps) {
   return (
     <>
-      <Name {...props} />
+      <div>
+        <Name {...props} />
+        <Marks marks={props.view.marks} />
+      </div>
       <LineAmount {...props} />
       <span className="text-right font-narrow text-soft tabular-nums">{props.view.masses.mass}</span>
     </>
@@ -239,10 +275,12 @@ const BaseCells = memo(function BaseCells(props: RowProps) {
 
 function BaseBody({ line, handle }: BodyProps) {
   const { act } = useTable();
+  const [swaps, setSwaps] = useState(false);
   const view = useRowView(line);
   return (
     <>
-      <BaseCells view={view} handle={handle} act={act} />
+      <BaseCells view={view} handle={handle} act={act} onSwap={setSwaps} />
+      {swaps && <SwapLine line={line} onClose={() => setSwaps(false)} />}
       {view.open && <LineDetails line={line} />}
     </>
   );

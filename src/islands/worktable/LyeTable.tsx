@@ -1,6 +1,13 @@
 /** The lye fat by fat, beside the one that is weighed: a second way to the same figure. */
 import { lyeTable, type LyeRow } from '../../core/loads/lye';
-import { grams, percent } from '../../ui/words';
+import { useState } from 'react';
+import { checkStanding, type CheckStanding } from '../../core/loads/lye-check';
+import type { Product } from '../../core/records/product';
+import { address, send } from '../../ui/api';
+import { Faults } from '../../ui/Faults';
+import { useKeeping } from '../../ui/keeping';
+import { massUnit, typedGramsOrNull } from '../../ui/masses';
+import { dayInWords, grams, gramsAt, percent } from '../../ui/words';
 import { useTable } from './context';
 
 const WHAT_WORDS: Record<LyeRow['what'], string> = {
@@ -11,6 +18,66 @@ const WHAT_WORDS: Record<LyeRow['what'], string> = {
 };
 /** Two ways to one figure may part by the rounding of what is shown, grams. */
 const SAME_G = 0.05;
+
+const STANDING_WORDS: Record<CheckStanding, string> = {
+  none: 'Not checked by a second way yet.',
+  agrees: 'Checked by a second way',
+  parts: 'The second way came to another figure. Do not pour before it is known which is right',
+  changed: 'The lye has changed since it was checked',
+};
+
+/** A tick with the figure of the second way: by hand, from another source of values, on paper. */
+function Check() {
+  const { data, assessment, flush } = useTable();
+  const { product } = data;
+  const [check, setCheck] = useState(product.lyeCheck);
+  const [text, setText] = useState('');
+  const { busy, faults, keep } = useKeeping();
+  const { alkaliG } = assessment.masses;
+  const standing = checkStanding(check, alkaliG);
+  const secondG = typedGramsOrNull(text);
+  const done = async () => {
+    if (secondG === null || (await flush()) === null) return;
+    const body = { alkaliG, secondG, by: localStorage.getItem('proportia.by') };
+    const kept = await keep(() =>
+      send<{ product: Product }>('PUT', address('products', product.id, 'lye-check'), body),
+    );
+    if (kept) setCheck(kept.product.lyeCheck);
+    if (kept) setText('');
+  };
+  return (
+    <div className="mt-1 grid gap-1">
+      <p className={standing === 'parts' || standing === 'changed' ? 'text-madder' : ''}>
+        {STANDING_WORDS[standing]}
+        {check &&
+          `: ${gramsAt(check.secondG, 0.1)} on ${dayInWords(check.on)}${check.by ? ` by ${check.by}` : ''}, against ${gramsAt(check.alkaliG, 0.1)}.`}
+      </p>
+      {standing !== 'agrees' && (
+        <form
+          className="flex flex-wrap items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void done();
+          }}
+        >
+          <label>
+            <span className="eyebrow block">The second way comes to, {massUnit()}</span>
+            <input
+              className="field w-28"
+              inputMode="decimal"
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+            />
+          </label>
+          <button type="submit" className="action" disabled={busy || !(secondG !== null && secondG > 0)}>
+            Checked
+          </button>
+          <Faults faults={faults} />
+        </form>
+      )}
+    </div>
+  );
+}
 
 export function LyeTable() {
   const { formula, assessment, material } = useTable();
@@ -63,6 +130,7 @@ export function LyeTable() {
           right.
         </p>
       )}
+      <Check />
     </details>
   );
 }

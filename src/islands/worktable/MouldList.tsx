@@ -1,5 +1,7 @@
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import type { MouldMake } from '../../core/heat/mould';
+import { blockMl } from '../../core/making/mould-size';
 import type { Mould } from '../../core/making/size';
 import { readNumber } from '../../core/quantities/number';
 import { address, send } from '../../ui/api';
@@ -24,6 +26,10 @@ interface Draft {
   name: string;
   volumeMl: string;
   cavities: string;
+  /** Inside of a block, millimetres, in place of what it holds. */
+  lengthMm: string;
+  widthMm: string;
+  heightMm: string;
 }
 
 const MOST_ML = 1e6;
@@ -59,11 +65,27 @@ function MouldRow({ mould, onChange }: { mould: Mould; onChange: (next: Mould | 
   );
 }
 
+/** A mould as it was written; null where neither what it holds nor its inside can be read. */
+function mouldOf({ name, volumeMl, cavities, ...inside }: Draft): Mould | null {
+  const [lengthMm, widthMm] = [readNumber(inside.lengthMm), readNumber(inside.widthMm)];
+  const insideMl = Math.round(blockMl(lengthMm, widthMm, readNumber(inside.heightMm)));
+  const holdsMl = volumeMl.trim() === '' ? insideMl : readNumber(volumeMl);
+  if (!(holdsMl >= 1 && holdsMl <= MOST_ML)) return null;
+  const make: MouldMake = { wall: 'silicone', form: 'block', widthMm, lengthMm };
+  return {
+    id: `mould-${crypto.randomUUID().slice(0, 8)}`,
+    name,
+    volumeMl: holdsMl,
+    cavities: readNumber(cavities),
+    ...(insideMl > 0 ? { make } : {}),
+  };
+}
+
 /** The maker's moulds, changed and kept on the spot. */
 export function MouldList({ moulds, loaded, onChange }: Props) {
   const [revision, setRevision] = useState(loaded);
   const record = useRecordForm<Draft, StoredMoulds>({
-    defaults: { name: '', volumeMl: '', cavities: '1' },
+    defaults: { name: '', volumeMl: '', cavities: '1', lengthMm: '', widthMm: '', heightMm: '' },
     fieldOf,
     onStale: (newer) => {
       setRevision(newer.revision);
@@ -79,16 +101,14 @@ export function MouldList({ moulds, loaded, onChange }: Props) {
     onChange(kept.moulds);
     record.form.reset();
   };
-  const add = ({ name, volumeMl, cavities }: Draft) =>
-    keepAll([
-      ...moulds,
-      {
-        id: `mould-${crypto.randomUUID().slice(0, 8)}`,
-        name,
-        volumeMl: readNumber(volumeMl),
-        cavities: readNumber(cavities),
-      },
-    ]);
+  const [fault, setFault] = useState<string | null>(null);
+  const add = (draft: Draft) => {
+    const made = mouldOf(draft);
+    setFault(
+      made ? null : 'Say how many millilitres it holds, or its length, width and height inside, in mm.',
+    );
+    return made ? keepAll([...moulds, made]) : Promise.resolve();
+  };
   return (
     <details className="mt-1">
       <summary className="cursor-pointer text-ultra">My moulds</summary>
@@ -110,11 +130,19 @@ export function MouldList({ moulds, loaded, onChange }: Props) {
         className="mt-1 flex flex-wrap items-end gap-2"
       >
         <TextIn name="name" label="Name" width="w-32" needed="Give it a name." />
-        <NumberIn name="volumeMl" label="Holds, mL" least={1} most={MOST_ML} isNeeded />
+        <NumberIn name="volumeMl" label="Holds, mL" least={1} most={MOST_ML} />
+        <NumberIn name="lengthMm" label="or inside, mm: long" width="w-16" least={1} most={5000} />
+        <NumberIn name="widthMm" label="wide" width="w-14" least={1} most={5000} />
+        <NumberIn name="heightMm" label="high" width="w-14" least={1} most={5000} />
         <NumberIn name="cavities" label="Bars" width="w-14" least={1} most={MOST_CAVITIES} isNeeded />
         <button type="submit" className="action py-0" disabled={busy}>
           Add
         </button>
+        {fault !== null && (
+          <p role="alert" className="w-full text-madder">
+            {fault}
+          </p>
+        )}
       </RecordFields>
     </details>
   );

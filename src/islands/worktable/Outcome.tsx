@@ -1,32 +1,52 @@
-import { memo } from 'react';
-import type { Assessment, School } from '../../core/formula/answer';
+import { newStep } from '../../ui/step';
+import { Faults } from '../../ui/Faults';
+import { address, send, type Fault } from '../../ui/api';
+import { memo, useState } from 'react';
+import type { AssessedLimit, Assessment, School } from '../../core/formula/answer';
 import type { Market } from '../../core/formula/types';
 import { DayField } from '../../ui/DayField';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { binds, effectOnProduct } from '../../core/loads/limits';
-import { CRAFT_MEANING, MARKET_WORDS, percent, VERDICT_MEANINGS, VERDICT_WORDS } from '../../ui/words';
+import {
+  COLOUR_MEANING,
+  CRAFT_MEANING,
+  MARKET_WORDS,
+  percent,
+  VERDICT_MEANINGS,
+  VERDICT_WORDS,
+  gramsAt,
+} from '../../ui/words';
 import { useTable } from './context';
 import { LyeTable } from './LyeTable';
 import { useSums } from './Sums';
-import { againstLimit, sourceOf, subjectName } from './view';
+import { againstLimit, isColour, sourceOf, subjectName } from './view';
 
 /** The market's verdict and the least room it has left, in words and as a small stroke. */
 function MarketLine({ market, verdict }: Assessment['markets'][number]) {
   const { assessment, materialName } = useTable();
   const closest = assessment.limits.find((row) => row.market === market && binds(row.force));
   const room = closest?.headroomPct;
+  const colour = assessment.limits.find((row) => row.market === market && isColour(row));
   return (
     <li className="flex items-center gap-2">
       <span className="w-7 font-medium">{market}</span>
       <VerdictMark verdict={verdict} size={13} />
       <span className="w-20">{VERDICT_WORDS[verdict]}</span>
       <span className="font-narrow text-soft tabular-nums">
-        {closest && room != null
-          ? `${room >= 0 ? `${percent(100 - room)} of the limit used` : `${percent(-room)} past the limit`}, ${subjectName(closest, materialName)}`
-          : 'no limit applies here'}
+        {colour
+          ? `${colour.subject.id}: not let in as a colour`
+          : closest && room != null
+            ? `${room >= 0 ? `${percent(100 - room)} of the limit used` : `${percent(-room)} past the limit`}, ${subjectName(closest, materialName)}`
+            : 'no limit applies here'}
       </span>
     </li>
   );
+}
+
+/** What a verdict means, by what makes it. */
+function meaningOf(verdict: Assessment['verdict'], worst: AssessedLimit | undefined): string {
+  if (verdict !== 'tight' || worst?.force !== 'craft') return VERDICT_MEANINGS[verdict];
+  return isColour(worst) ? COLOUR_MEANING : CRAFT_MEANING;
 }
 
 /** The day whose rules are looked at; drawn again only where it changes. */
@@ -58,14 +78,16 @@ export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
         {isOld && <span className="text-madder">from before this change</span>}
       </div>
       <p className="mt-1 leading-snug">
-        {verdict === 'tight' && worst?.force === 'craft' ? CRAFT_MEANING : VERDICT_MEANINGS[verdict]}
+        {meaningOf(verdict, worst)}
         {verdict === 'unproven' && ` ${unproven.join(', ')}.`}
         {worst && verdict !== 'clear' && (
           <>
             {' '}
             <strong className="font-semibold">{subjectName(worst, materialName)}</strong>:{' '}
-            {againstLimit(worst)}. With the doubt it reads {percent(worst.lowPct)} to {percent(worst.highPct)}
-            . <span className="text-soft">{sourceOf(worst)}</span>
+            {againstLimit(worst)}.{' '}
+            {!isColour(worst) &&
+              `With the doubt it reads ${percent(worst.lowPct)} to ${percent(worst.highPct)}. `}
+            <span className="text-soft">{sourceOf(worst)}</span>
           </>
         )}
       </p>
@@ -100,9 +122,7 @@ export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
 
 interface ListProps {
   market: Market;
-  school: School;
   onMarket: (market: Market) => void;
-  onSchool: (school: School) => void;
 }
 
 const SCHOOL_WORDS: Record<School, string> = { added: 'As added', formed: 'As formed' };
@@ -133,12 +153,31 @@ function Choice<T extends string>(props: {
   );
 }
 
-/** The ingredient list the formula leads to, in the chosen school and market. */
-export function ListPanel({ market, school, onMarket, onSchool }: ListProps) {
-  const { data, assessment } = useTable();
+/** The school of the list, one for the bar and market: what is chosen here is chosen on the wrap. */
+function useSchool(market: Market) {
+  const { data } = useTable();
+  const [schools, setSchools] = useState(data.schools);
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const choose = async (school: School) => {
+    const before = schools;
+    setSchools({ ...schools, [market]: school });
+    const answer = await send('PUT', address('products', data.product.id, 'school'), { market, school });
+    setFaults(answer.ok ? [] : answer.faults);
+    if (!answer.ok) setSchools(before);
+  };
+  return { school: schools[market], choose, faults };
+}
+
+const NAMING_WORDS = { parfum: 'as one scent', named: 'by their own names' } as const;
+
+/** The ingredient list the formula leads to, in the bar's school for the market. */
+export function ListPanel({ market, onMarket }: ListProps) {
+  const { data, assessment, formula, change, material } = useTable();
+  const { school, choose, faults } = useSchool(market);
   const { markets } = data.product;
   const list = assessment.ingredients.find((entry) => entry.market === market && entry.school === school);
   const declared = assessment.declarables.filter((row) => row.market === market && row.declare);
+  const hasOils = formula.lines.some((line) => material(line.material)?.kind === 'essentialOil');
   return (
     <section aria-label="Ingredient list" className="border-b border-line py-2">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -148,9 +187,10 @@ export function ListPanel({ market, school, onMarket, onSchool }: ListProps) {
           options={['added', 'formed']}
           value={school}
           words={SCHOOL_WORDS}
-          onChange={onSchool}
+          onChange={(next) => void choose(next)}
         />
       </div>
+      <Faults faults={faults} />
       {markets.length > 1 && (
         <div className="mt-1 text-[0.93rem]">
           <Choice legend="Market" options={markets} value={market} words={MARKET_WORDS} onChange={onMarket} />
@@ -159,6 +199,23 @@ export function ListPanel({ market, school, onMarket, onSchool }: ListProps) {
       <p className="mt-1.5 leading-snug" data-testid="list-text">
         {list?.text}
       </p>
+      {hasOils && (
+        <div className="mt-1 flex flex-wrap gap-x-3 text-[0.93rem]">
+          <span className="text-soft">Essential oils</span>
+          <Choice
+            legend="Essential oils"
+            options={['parfum', 'named']}
+            value={formula.scentNaming ?? 'parfum'}
+            words={NAMING_WORDS}
+            onChange={(scentNaming) => change((now) => ({ ...now, scentNaming }), newStep('naming'))}
+          />
+          {formula.scentNaming === 'named' && (
+            <span className="text-soft">
+              The EU’s and the UK’s rule (Article 19) asks for Parfum: naming oils one by one departs from it.
+            </span>
+          )}
+        </div>
+      )}
       <p className="eyebrow mt-1">
         {declared.length === 0
           ? 'No scent allergen to name under the dates in force.'
@@ -179,8 +236,8 @@ export function NotesPanel() {
     <section aria-label="Lye and notes" className="border-b border-line py-2">
       <h2 className="text-lg">Lye and liquid</h2>
       <p className="tabular-nums">
-        {masses.alkaliG.toFixed(1)} g sodium hydroxide in {masses.liquidG.toFixed(1)} g liquid · superfat{' '}
-        {shown(superfat.effectivePct)} · pour {masses.pourG.toFixed(0)} g · cured {masses.curedG.toFixed(0)} g
+        {gramsAt(masses.alkaliG, 0.1)} sodium hydroxide in {gramsAt(masses.liquidG, 0.1)} liquid · superfat{' '}
+        {shown(superfat.effectivePct)} · pour {gramsAt(masses.pourG, 1)} · cured {gramsAt(masses.curedG, 1)}
       </p>
       <p className="eyebrow">
         Check the lye by a second method before a first pour. Goggles and gloves; lye into liquid, never the

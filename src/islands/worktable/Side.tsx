@@ -1,11 +1,10 @@
 import { memo, useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
-import type { School } from '../../core/formula/answer';
 import type { Market } from '../../core/formula/types';
 import type { WorkingVersion } from '../../core/records/product';
 import { BarPanel } from './BarPanel';
 import { AdvicePanel, ListPanel, NotesPanel } from './Outcome';
-import { OutlookPanel } from './OutlookPanel';
+import { OutlookCount, OutlookPanel } from './OutlookPanel';
 import { RemediesPanel } from './Remedies';
 import { SizePanel } from './SizePanel';
 import { VersionsPanel } from './VersionsPanel';
@@ -19,12 +18,14 @@ interface SideProps {
 /** What the formula leads to; the rest a tab away. Each panel follows the table by itself. */
 export const Side = memo(function Side({ first, onKept }: SideProps) {
   const [market, setMarket] = useState(first);
-  const [school, setSchool] = useState<School>('added');
   return (
     <Tabs className="side-tabs">
       <TabList aria-label="What the formula leads to" className="tab-list">
         <Tab id="leads">Leads to</Tab>
-        <Tab id="outlook">Outlook</Tab>
+        <Tab id="outlook">
+          Outlook
+          <OutlookCount />
+        </Tab>
         <Tab id="whatif">Slide and see</Tab>
         <Tab id="size">Size</Tab>
         <Tab id="versions">Versions</Tab>
@@ -32,7 +33,7 @@ export const Side = memo(function Side({ first, onKept }: SideProps) {
       </TabList>
       <TabPanel id="leads">
         <RemediesPanel />
-        <ListPanel market={market} school={school} onMarket={setMarket} onSchool={setSchool} />
+        <ListPanel market={market} onMarket={setMarket} />
         <NotesPanel />
         <AdvicePanel />
       </TabPanel>

@@ -1,3 +1,4 @@
+import { HeatWord } from './OutlookPanel';
 import { useMemo, useState } from 'react';
 import type { Formula } from '../../core/formula/types';
 import {
@@ -195,6 +196,7 @@ export function SizePanel() {
   const sizing = useSizing();
   return (
     <section aria-label="Size and cost" className="py-2">
+      <HeatWord />
       <Volume {...sizing} />
       <ToMoulds {...sizing} />
       <ToBarsOrFats {...sizing} />

@@ -3,6 +3,7 @@ import type { FoundMaterial } from '../../core/records/cupboard';
 import type { WorkingVersion, WorktableData } from '../../core/records/product';
 import { FindMaterial } from '../../ui/FindMaterial';
 import { guarded } from '../../ui/Guarded';
+import { HandsOf } from '../../ui/HandsOf';
 import { keepSteps } from '../../ui/history';
 import { useStable } from '../../ui/latest';
 import { SaveLine } from '../../ui/SaveLine';
@@ -73,6 +74,7 @@ function Head({ children }: { children: ReactNode }) {
     <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 pb-2">
       <h1 className="text-2xl">{product.name}</h1>
       <span className="text-soft">{product.note}</span>
+      <HandsOf of="bar" id={product.id} beside={product.name} />
       <div className="ml-auto flex flex-wrap items-center gap-2">{children}</div>
     </div>
   );
@@ -132,6 +134,7 @@ function WorktableIsland({ data }: { data: WorktableData }) {
     reckon,
     remedies: readable ? remedies : NO_REMEDIES,
     material,
+    bring: add,
     materialName: (id) => material(id)?.name ?? id,
     change,
     flush: async () => ((await flush()) ? currentRevision() : null),
@@ -150,6 +153,7 @@ function WorktableIsland({ data }: { data: WorktableData }) {
             onKeepMine={() => carryOn(false)}
             onTakeAside={(value) => change(value, 'aside')}
             held={heldBy(readable, errors)}
+            isUnread={!readable}
           />
           <Tools history={history} dispatch={dispatch} />
         </Head>

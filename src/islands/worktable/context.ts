@@ -31,6 +31,8 @@ export interface Table {
   /** The smallest changes that clear the bar, as far as they are found yet. */
   remedies: readonly Remedy[];
   material: (id: string) => Material | undefined;
+  /** Brings a material to the table, before a line is of it. */
+  bring: (found: readonly Material[]) => void;
   materialName: (id: string) => string;
   /** Puts a changed formula on the table. Changes under one key within a moment are undone as one. */
   change: Change;

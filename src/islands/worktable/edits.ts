@@ -4,6 +4,8 @@ import { withAmount } from '../../core/formula/line-amount';
 import type { Amount, Formula, Kind, Line, Material, Measure } from '../../core/formula/types';
 import { newAmount } from '../../ui/habits';
 
+type Portion = NonNullable<Formula['portions']>[number];
+
 /** A modest load to start from; the maker changes it at once. */
 const MODEST: Amount = { value: 1, unit: '%fats' };
 const USUAL_AMOUNT: Record<Kind, Amount> = {
@@ -112,15 +114,60 @@ export function joinBatter(formula: Formula): Formula {
   return { ...formula, portions: null, lines: formula.lines.map((line) => ({ ...line, portion: null })) };
 }
 
-/** Gives the first of two portions a share, 0 to 1, and the other the rest. */
-export function sharePortions(formula: Formula, share: number): Formula {
-  const [first, second] = formula.portions ?? [];
-  if (!first || !second) return formula;
+/** Shares as parts of one, the last taking what rounding leaves. */
+function wholeShares(portions: readonly Portion[]): Portion[] {
+  const rounded = portions.map((portion) => ({ ...portion, share: Number(portion.share.toFixed(4)) }));
+  const before = rounded.slice(0, -1).reduce((sum, { share }) => sum + share, 0);
+  return rounded.map((portion, at) =>
+    at === rounded.length - 1 ? { ...portion, share: Number((1 - before).toFixed(4)) } : portion,
+  );
+}
+
+/** Gives a portion a share, 0 to 1; the others have the rest in their proportions. */
+export function sharePortion(formula: Formula, id: string, share: number): Formula {
+  const portions = formula.portions ?? [];
+  const others = portions.filter((one) => one.id !== id);
+  const rest = others.reduce((sum, one) => sum + one.share, 0);
+  if (others.length === 0 || others.length === portions.length) return formula;
+  const shared = portions.map((one) =>
+    one.id === id
+      ? { ...one, share }
+      : { ...one, share: rest > 0 ? (one.share / rest) * (1 - share) : (1 - share) / others.length },
+  );
+  return { ...formula, portions: wholeShares(shared) };
+}
+
+/** One portion more, of an even share; the others give of theirs in proportion. */
+export function addPortion(formula: Formula): Formula {
+  const portions = formula.portions ?? [];
+  const taken = new Set(portions.map(({ id }) => id));
+  const id =
+    [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((letter) => !taken.has(letter)) ?? `${portions.length + 1}`;
+  const share = 1 / (portions.length + 1);
+  const others = portions.map((one) => ({ ...one, share: one.share * (1 - share) }));
+  return { ...formula, portions: wholeShares([...others, { id, share }]) };
+}
+
+/** Calls a portion otherwise, its lines with it; a name that another bears or that says nothing changes nothing. */
+export function renamePortion(formula: Formula, id: string, name: string): Formula {
+  const next = name.trim();
+  const portions = formula.portions ?? [];
+  if (next === '' || next === id || portions.some((one) => one.id === next)) return formula;
   return {
     ...formula,
-    portions: [
-      { ...first, share },
-      { ...second, share: 1 - share },
-    ],
+    portions: portions.map((one) => (one.id === id ? { ...one, id: next } : one)),
+    lines: formula.lines.map((line) => (line.portion === id ? { ...line, portion: next } : line)),
+  };
+}
+
+/** Takes a portion away: what was stirred into it goes into all of the batter; of the last two it is one batter again. */
+export function removePortion(formula: Formula, id: string): Formula {
+  const rest = (formula.portions ?? []).filter((one) => one.id !== id);
+  if (rest.length < 2) return joinBatter(formula);
+  const total = rest.reduce((sum, { share }) => sum + share, 0);
+  return {
+    ...formula,
+    portions: wholeShares(rest.map((one) => ({ ...one, share: one.share / total }))),
+    lines: formula.lines.map((line) => (line.portion === id ? { ...line, portion: null } : line)),
   };
 }

@@ -2,6 +2,8 @@
  * What a row shows of its line, as it is shown: figures as they are read, lengths to a thousandth. So a row whose
  * picture stays the same is not drawn again, though its figures move in the tenth place.
  */
+import type { TraitMaterial } from '../../core/formula/traits';
+import { lineMarks, type LineMark } from '../../core/outlook/marks';
 import type { AssessedLimit, AssessedLine, Assessment, Verdict } from '../../core/formula/answer';
 import type { Amount, Formula, Line, RequestError } from '../../core/formula/types';
 import { binds } from '../../core/loads/limits';
@@ -11,6 +13,7 @@ import {
   asMultiples,
   faultOfLine,
   governingLimit,
+  isColour,
   othersShare,
   sourceOf,
   subjectName,
@@ -52,6 +55,8 @@ export interface RowView {
   against: RowAgainst | null;
   /** Share of a limit that the maker keeps free, 0 to 1. */
   margin: number;
+  /** What the outlook minds of it. */
+  marks: LineMark[];
 }
 
 export interface RowInput {
@@ -62,6 +67,10 @@ export interface RowInput {
   materialName: (id: string) => string;
   isScentLine: boolean;
   open: boolean;
+  /** Null where it is not known here. */
+  material: TraitMaterial | null;
+  /** What age does to the bottle that would be taken; null for nothing. */
+  old: string | null;
 }
 
 /** A largest load in the line's unit, rounded down; null where nothing holds it. */
@@ -100,7 +109,8 @@ function againstOf({ line, assessment, materialName }: RowInput, limit: Assessed
   const verdict = unproven && limit?.verdict !== 'over' ? 'unproven' : limit?.verdict;
   if (!verdict) return null;
   const isAdvice = limit !== null && !binds(limit.force) && verdict !== 'unproven';
-  const words = (isAdvice ? ADVICE_WORDS : VERDICT_WORDS)[verdict];
+  const words =
+    limit && isColour(limit) ? 'Not on a market’s list' : (isAdvice ? ADVICE_WORDS : VERDICT_WORDS)[verdict];
   const multiples = unproven || !limit ? null : asMultiples(limit);
   return {
     verdict,
@@ -119,7 +129,7 @@ function againstOf({ line, assessment, materialName }: RowInput, limit: Assessed
 
 /** What the row of a line shows. */
 export function rowView(input: RowInput): RowView {
-  const { line, formula, assessment, errors, materialName, isScentLine, open } = input;
+  const { line, formula, assessment, errors, materialName, isScentLine, open, material, old } = input;
   const limit = governingLimit(assessment, line.id);
   const assessed = assessment.lines.find(({ id }) => id === line.id)!;
   return {
@@ -136,6 +146,9 @@ export function rowView(input: RowInput): RowView {
     room: roomOf(assessed, limit),
     against: againstOf(input, limit),
     margin: (formula.marginPct ?? 10) / 100,
+    marks: material
+      ? lineMarks(line, material, { pctFats: assessed.pctFats, usedOn: formula.usedOn ?? 'body', old })
+      : [],
   };
 }
 

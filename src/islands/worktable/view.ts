@@ -34,12 +34,17 @@ export function inWords(id: string): string {
 export function subjectName(limit: AssessedLimit, materialName: (id: string) => string): string {
   const { type, id } = limit.subject;
   // A part of a mix is not on the table, and has no name there.
+  if (type === 'colour' || type === 'inci') return id;
   if (type === 'material') return materialName(id) === id ? inWords(id) : materialName(id);
   return type === 'kind' ? KIND_WORDS[id as Kind] : inWords(id);
 }
 
+/** A row that a market does not let a colour in. */
+export const isColour = ({ subject }: Pick<AssessedLimit, 'subject'>): boolean => subject.type === 'colour';
+
 /** "4.44 % of the cured bar, limit 4.5 %", or of what binds nobody "7 % of the fats, makers stay under 5 %". */
 export function againstLimit(limit: AssessedLimit): string {
+  if (isColour(limit)) return `not let in as a colour in a cosmetic in the ${limit.market}`;
   const most = binds(limit.force) ? 'limit' : 'makers stay under';
   return `${percent(limit.nominalPct)} ${BASIS_WORDS[limit.basis]}, ${most} ${percent(limit.maxPct)}`;
 }
@@ -50,6 +55,7 @@ const CRAFT_SOURCE = /\.? ?Usual range among makers; advice, not law$/;
 /** Against what: force and source. Certificates name themselves. */
 export function sourceOf(limit: AssessedLimit): string {
   if (!limit.source) return FORCE_WORDS[limit.force];
+  if (isColour(limit)) return `${limit.source}.`;
   if (limit.force === 'craft') {
     const effect = limit.source.replace(CRAFT_SOURCE, '');
     return effect === '' ? FORCE_WORDS.craft : `${FORCE_WORDS.craft}: ${effect}.`;

@@ -5,7 +5,7 @@ import type { IssuedLabel, WrapData } from '../../core/records/wrap';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { useKeeping } from '../../ui/keeping';
-import { dayInWords, MARKET_WORDS, VERDICT_WORDS } from '../../ui/words';
+import { dayInWords, MARKET_WORDS, VERDICT_WORDS, grams } from '../../ui/words';
 import { useDesk } from './context';
 
 type Listed = IssuedLabel & { differs: string[] };
@@ -178,8 +178,8 @@ function IssuedRow({ label, bars, isPicked, onPick }: IssuedRowProps) {
         </span>
       </label>
       <span className="font-narrow text-soft">
-        {label.netMassG} g, rulebook {label.rulebookEdition}, {VERDICT_WORDS[label.verdict].toLowerCase()}{' '}
-        then
+        {grams(label.netMassG)}, rulebook {label.rulebookEdition},{' '}
+        {VERDICT_WORDS[label.verdict].toLowerCase()} then
       </span>
       <a className="text-ultra underline" href={address('labels', label.id)}>
         Print again

@@ -79,7 +79,12 @@ function Heights({ heights }: { heights: readonly MeasuredHeight[] }) {
 export function Preview() {
   const { data, market } = useDesk();
   const { drawn, faults } = useDrawn();
-  if (!drawn) return <p role="status">{faults[0]?.message ?? 'Drawing…'}</p>;
+  if (!drawn)
+    return (
+      <div className={previewStyles.labelStage}>
+        <p role="status">{faults[0]?.message ?? 'Drawing…'}</p>
+      </div>
+    );
   const { front, info } = drawn.content;
   const words = [front.name, front.identity, front.net, ...info.map(({ text }) => text)]
     .filter(Boolean)

@@ -77,9 +77,9 @@ function GoesOn() {
   );
 }
 
-function LeadsTo() {
+function LeadsTo({ open }: { open: string | null }) {
   return (
-    <Tabs className="side-tabs">
+    <Tabs className="side-tabs" defaultSelectedKey={open === 'issued' ? 'out' : 'standing'}>
       <TabList aria-label="What it leads to" className="tab-list">
         <Tab id="standing">Standing</Tab>
         <Tab id="list">The list</Tab>
@@ -163,11 +163,19 @@ function useWrap({ product, stored }: WrapData) {
   return { wrap, history, dispatch, change, saving, settle };
 }
 
+interface Props {
+  data: WrapData;
+  /** What the door through which one came opens: `issued`, or null. */
+  open: string | null;
+  /** The market asked for. */
+  at: string | null;
+}
+
 /** What goes on a bar: words, measures and looks beside the label they make, market by market. */
-function WrapDeskIsland({ data }: { data: WrapData }) {
+function WrapDeskIsland({ data, open, at }: Props) {
   const { product } = data;
   const { wrap, history, dispatch, change, saving, settle } = useWrap(data);
-  const [market, setMarket] = useState<Market>(product.markets[0]!);
+  const [market, setMarket] = useState<Market>(MARKETS.find((one) => one === at) ?? product.markets[0]!);
   const [ownPhrases, setOwnPhrases] = useState(data.ownPhrases);
   const findings = useFindings(data, wrap, ownPhrases);
   const { flush } = saving;
@@ -199,7 +207,7 @@ function WrapDeskIsland({ data }: { data: WrapData }) {
           </div>
           <div>
             <Preview />
-            <LeadsTo />
+            <LeadsTo open={open} />
           </div>
         </div>
       </div>

@@ -13,7 +13,7 @@ import {
 import { LONGEST_BEST_BEFORE_MONTHS } from '../../core/labels/content';
 import { netFromBars } from '../../core/labels/heights';
 import { standingIn, type Standing } from '../../core/labels/standing';
-import { colourPermission, rulebook } from '../../rulebook';
+import { colourKnown, rulebook } from '../../rulebook';
 import { claimPatterns } from '../../rulebook/claims';
 import { marketRules, type MarketItem } from '../../rulebook/markets';
 import type { Wrap, WrapData } from '../../core/records/wrap';
@@ -63,7 +63,7 @@ export function marketView(
   market: Market,
 ): MarketView {
   const standing = standingIn(market, claims, data.assessment);
-  const colours = colourFindings(data.materials, (name) => colourPermission(rulebook(), name, market));
+  const colours = colourFindings(data.materials, (name) => colourKnown(rulebook(), name, market));
   const durability = wrap.durability;
   const items = checkItems(marketRules(market).items, {
     market,

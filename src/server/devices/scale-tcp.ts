@@ -28,7 +28,7 @@ export class TcpScale {
   private readonly ticker = new Ticker<Reading>(() => this.read(clockMs()));
   private socket: Socket | null = null;
   private rest = '';
-  private last: { atMs: number; g: number | null } | null = null;
+  private last: { atMs: number; g: number | null; isStable: boolean | null } | null = null;
   private listeners = 0;
   private retry: NodeJS.Timeout | null = null;
 
@@ -81,7 +81,7 @@ export class TcpScale {
       const nowMs = clockMs();
       // Two lines of one moment are two all the same.
       const atMs = this.last && this.last.atMs >= nowMs ? this.last.atMs + 1 : nowMs;
-      this.last = { atMs, g: read.g };
+      this.last = { atMs, g: read.g, isStable: read.isStable };
       if (read.g === null || read.stepG === null) continue;
       // Another unit, or other decimals: what was seen before was another display.
       if (read.stepG !== this.stepG) [this.stepG, this.seen] = [read.stepG, []];
@@ -92,7 +92,8 @@ export class TcpScale {
   private read(nowMs: number): Reading {
     if (!this.last || nowMs - this.last.atMs > SILENT_MS) return { atMs: nowMs, g: null, state: 'unplugged' };
     // Told again ten times a second, it stays the reading of its own moment.
-    const { g, atMs } = this.last;
-    return { atMs, g, state: g === null ? 'overloaded' : 'ok' };
+    const { g, atMs, isStable } = this.last;
+    const state = g === null ? 'overloaded' : 'ok';
+    return { atMs, g, state, ...(isStable === null ? {} : { isStable }) };
   }
 }

@@ -16,7 +16,7 @@ import {
   STAGES,
   SUBJECT_TYPES,
   USED_ON,
-  type FattyAcids,
+  FATTY_ACIDS,
 } from '../../core/formula/types';
 import { UNITS } from '../../core/quantities/units';
 import {
@@ -38,6 +38,7 @@ import {
   RecordOf,
   Rule,
   Text,
+  Values,
   YesNo,
 } from './fields';
 
@@ -53,19 +54,6 @@ const MOST_UPTAKE = 5;
 function Format(expected: string): PropertyDecorator {
   return Equals(expected, { message: `Send "${expected}" here.`, context: { code: 'format' } });
 }
-
-const FATTY_ACIDS = [
-  'caprylicCapric',
-  'lauric',
-  'myristic',
-  'palmitic',
-  'stearic',
-  'oleic',
-  'ricinoleic',
-  'linoleic',
-  'linolenic',
-  'other',
-] as const satisfies readonly (keyof FattyAcids)[];
 
 const PER = ['product', 'unit'];
 
@@ -157,6 +145,7 @@ class InciDoor {
   @Optional()
   @RecordOf(MARKETS, 'not-text', 'Give a short name for each known market.', isShortName)
   names?: object;
+  @Optional() @Id() colour?: string;
 }
 
 class ConstituentDoor {
@@ -202,7 +191,11 @@ export class MaterialBodyDoor {
   @Clearable() @Text(LONGEST.line) formedInci?: string;
   @Clearable() @NumberBetween(0, 25) bulkDensity?: number;
   @Clearable() @NumberBetween(0, 25) density?: number;
+  @Clearable() @Percent() spoonPct?: number;
   @Clearable() @ListOf(() => InciDoor, MOST_PARTS) inci?: InciDoor[];
+  @Clearable()
+  @Values(20, 'not-text', 'Give CAS, EC or colour index numbers, each as a short text.', isShortName)
+  numbers?: string[];
   @Clearable() @ListOf(() => ConstituentDoor, MOST_PARTS) constituents?: ConstituentDoor[];
   @Clearable() @ListOf(() => LimitDoor, MOST_PARTS) limits?: LimitDoor[];
   @Clearable()

@@ -96,6 +96,7 @@ export class NewBatchDoor {
   @Optional() @Nested(() => LyeStockDoor) lyeStock?: LyeStockDoor;
   @Optional() @Readability() readabilityG?: number;
   @OrNull() @Text(LONGEST.name) by!: string | null;
+  @Optional() @Reason() despite?: string;
 }
 
 export interface NewBatch {
@@ -104,6 +105,8 @@ export interface NewBatch {
   lyeStock?: { concentrationPct: number };
   readabilityG?: number;
   by: string | null;
+  /** Why it is poured though it is over a limit or unproven; kept with the record. */
+  despite?: string;
 }
 
 class EventDoor {
@@ -160,6 +163,7 @@ class WeighedDoor extends DrawnDoor {
 class GuessedDoor extends DrawnDoor {
   @Id() line!: string;
   @OneOf(GUESSED_HOW) how!: string;
+  @Optional() @Text(LONGEST.short) said?: string;
 }
 
 class CorrectedDoor extends EventDoor {
@@ -228,7 +232,7 @@ class BarWeighedDoor extends EventDoor {
 class CheckedDoor extends EventDoor {
   @Id() check!: string;
   @OneOf(OUTCOMES) outcome!: string;
-  @Optional() @Text(LONGEST.line) value?: string;
+  @Optional() @Text() value?: string;
   @Optional() @Text() note?: string;
 }
 

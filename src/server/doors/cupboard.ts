@@ -1,4 +1,5 @@
 /** The doors of the cupboard: materials, papers, lots, mixes and moulds. */
+import { CONCERNS, FOODS, ORIGINS } from '../../core/formula/traits';
 import { MOULD_FORMS, MOULD_WALLS } from '../../core/heat/types';
 import { LESSON_FIELDS, LESSON_PLACES, LONGEST_LABEL } from '../../core/paperwork/lessons';
 import { MaterialBodyDoor } from './assessment-request';
@@ -28,9 +29,46 @@ const MOST_GRAMS = 1e7;
 const MOST_PRICE = 1e7;
 const HOTTEST_C = 400;
 
+const LARGEST_GRAIN_UM = 20_000;
+const isGrain = (value: unknown) => typeof value === 'number' && value >= 0 && value <= LARGEST_GRAIN_UM;
+const MOST_TIMES = 100;
+const isTimes = (value: unknown) => typeof value === 'number' && value >= 0 && value <= MOST_TIMES;
+const isConcern = (value: unknown) => (CONCERNS as readonly unknown[]).includes(value);
+const isFood = (value: unknown) => (FOODS as readonly unknown[]).includes(value);
+
+class BehaviourDoor {
+  @Optional()
+  @Values(2, 'not-a-number', 'Give the smallest and the largest grain, micrometres.', isGrain)
+  grainUm?: number[];
+  @Optional() @YesNo() sharp?: boolean;
+  @Optional() @Text(LONGEST.line) colour?: string;
+  @Optional() @YesNo() stains?: boolean;
+  @Optional() @YesNo() swells?: boolean;
+  @Optional()
+  @Values(2, 'not-a-number', 'Give how many times its weight wets it, low and high.', isTimes)
+  wettingTimes?: number[];
+  @Optional() @YesNo() drawsWater?: boolean;
+  @Optional() @YesNo() speeds?: boolean;
+  @Optional() @YesNo() rices?: boolean;
+  @Optional() @Percent() sugarPct?: number;
+}
+
+/** What a maker's own material holds and how it behaves. */
+class OwnBodyDoor extends MaterialBodyDoor {
+  @Clearable() @OneOf(ORIGINS) origin?: string;
+  @Clearable()
+  @Values(FOODS.length, 'not-allowed', `Choose of: ${FOODS.join(', ')}.`, isFood)
+  foods?: string[];
+  @Clearable() @NumberBetween(0, 5) poreClogging?: number;
+  @Clearable() @Nested(() => BehaviourDoor) behaviour?: BehaviourDoor;
+  @Clearable()
+  @Values(CONCERNS.length, 'not-allowed', `Choose of: ${CONCERNS.join(', ')}.`, isConcern)
+  concerns?: string[];
+}
+
 /** A material of the maker's own, as a whole; what the door does not name is not taken. */
 export class OwnMaterialDoor {
-  @Nested(() => MaterialBodyDoor) material!: MaterialBodyDoor;
+  @Nested(() => OwnBodyDoor) material!: OwnBodyDoor;
   @Clearable() @Text(LONGEST.name) supplier?: string | null;
 }
 

@@ -115,6 +115,12 @@ export class SaveWrapDoor {
   @Nested(() => WrapDoor) wrap!: WrapDoor;
 }
 
+/** The school of the list in one market. */
+export class SchoolDoor {
+  @OneOf(MARKETS) market!: string;
+  @OneOf(SCHOOLS) school!: string;
+}
+
 export class PreviewDoor {
   @OneOf(MARKETS) market!: string;
   @Optional() @Id() batch?: string;

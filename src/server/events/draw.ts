@@ -2,10 +2,16 @@
 import type { Knex } from 'knex';
 import { drawOf, lotRefusal, stockShare } from '../../core/batch/draw';
 import type { Batch, BatchEvent, Refusal } from '../../core/batch/types';
+import type { Lot } from '../../core/making/cost';
 import { dayOf } from '../../core/quantities/day';
-import { addMovement, findLot, touchLot } from '../repositories/lots';
+import { addMovement, findLot, putLot, touchLot } from '../repositories/lots';
 
 const refusal = (path: string, code: string, message: string): Refusal => ({ path, code, message });
+
+/** What is drawn from for the first time is opened by it. */
+async function openLot(trx: Knex, lot: Lot, day: string): Promise<void> {
+  if (lot.openedOn === null && lot.ofBatch == null) await putLot(trx, { ...lot, openedOn: day });
+}
 
 async function move(trx: Knex, id: string, event: BatchEvent, lot: string, massG: number): Promise<void> {
   await addMovement(trx, { lot, massG, at: event.at, batch: id, event: event.id, reason: null });
@@ -43,6 +49,7 @@ export async function drawStock(
   const despite = 'despite' in event ? event.despite : null;
   const fault = despite ? null : lotRefusal(lot, draw.massG, dayOf(event.at, zone));
   if (fault) return fault;
+  await openLot(trx, lot, dayOf(event.at, zone));
   await move(trx, id, event, draw.lot, draw.massG);
   return null;
 }

@@ -1,6 +1,6 @@
 /** What a device that was let in by a code may do: what the bench does, and nothing else. Pure. */
 import { CUT_CHECK } from '../../core/curing/window';
-import { SCALED_CHECK, type BatchEvent, type EventType } from '../../core/batch/types';
+import { RESCUED_CHECK, SCALED_CHECK, type BatchEvent, type EventType } from '../../core/batch/types';
 
 const ID = '[^/]+';
 const path = (text: string) => new RegExp(`^${text.replaceAll('ID', ID)}/?$`);
@@ -14,7 +14,7 @@ const READS = [
   '/api/v1/access',
   '/api/v1/batches',
   '/api/v1/batches/ID',
-  '/api/v1/batches/ID/(?:assessment|cure|follow|lots)',
+  '/api/v1/batches/ID/(?:assessment|cure|follow|lots|next-bar|rescue|twin)',
   '/api/v1/batches/ID/photos',
   '/api/v1/batches/ID/photos/ID',
   '/api/v1/scale/readings',
@@ -27,7 +27,7 @@ const WRITES = [
   '/api/v1/assess',
   '/api/v1/batches',
   '/api/v1/batches/plan',
-  '/api/v1/batches/ID/(?:events|photos)',
+  '/api/v1/batches/ID/(?:events|lots|photos)',
   '/api/v1/scale/stand-in',
   '/api/v1/thermometer/stand-in',
 ].map(path);
@@ -75,6 +75,6 @@ const BENCH_EVENTS: Record<EventType, boolean> = {
  * for the cure, warmth and notes; nothing that decides, releases or moves bars.
  */
 export function isBenchEvent(event: BatchEvent): boolean {
-  if (event.type === 'checked') return event.check === CUT_CHECK || event.check === SCALED_CHECK;
+  if (event.type === 'checked') return [CUT_CHECK, SCALED_CHECK, RESCUED_CHECK].includes(event.check);
   return BENCH_EVENTS[event.type];
 }

@@ -12,7 +12,8 @@ const COOKIE = 'proportia';
 const COOKIE_DAYS = 90;
 const MS_PER_DAY = 24 * 3_600_000;
 /** Build files hold nothing of the maker's; the page for signing in needs its style. */
-const OPEN = /^\/(?:_astro\/|sign-in$|bench-in$|sign-in\.css$|mark\.svg$|authority\.crt$|api\/v1\/health$)/;
+const OPEN =
+  /^\/(?:_astro\/|sign-in$|bench-in$|sign-in\.css$|sw\.js$|mark\.svg$|authority\.crt$|api\/v1\/health$)/;
 /** The calendar's address is its own key: a calendar on another machine cannot sign in. */
 const OWN_KEY = /^\/api\/v1\/rack\/calendar\/[\w-]+(?:\.ics)?$/;
 

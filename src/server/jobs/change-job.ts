@@ -2,6 +2,7 @@
 import { differs, effectOf, sidesOfLimits, standsOf, type Sides } from '../../core/change/effects';
 import { findClaims } from '../../core/claims/find';
 import { packEffects } from '../../core/change/packed';
+import { judgeInBar, type BarOfLine } from '../../core/change/in-bar';
 import { judgeSubstitutes, type Substitute } from '../../core/change/substitutes';
 import { swapped } from '../../core/change/swap';
 import { relistedBetween, touchedBetween } from '../../core/change/touched';
@@ -116,6 +117,25 @@ export function effectsChunk({ subjects, ...look }: ChangeChunk): ChunkFound {
 /** What a text claims that a formula can be held against. */
 const factsClaimed = (text: string) =>
   findClaims(text, claimPatterns()).flatMap(({ fact }) => (fact === null ? [] : [fact]));
+
+/** What each candidate does to one bar on one of its lines. */
+export function inBar({
+  side: { setting, onDate },
+  line,
+  candidates,
+  sold,
+  formula,
+  words,
+}: Omit<BarOfLine, 'claimed'> & {
+  side: ChangeSide;
+  line: string;
+  candidates: readonly string[];
+  /** Everything the maker says of the bar. */
+  words: string;
+}): ReturnType<typeof judgeInBar> {
+  const bar = { sold, formula, claimed: factsClaimed(words) };
+  return judgeInBar(line, candidates, bar, storedOf(setting), onDate);
+}
 
 /** What each candidate does to the bars that hold a material. */
 export function substitutes({

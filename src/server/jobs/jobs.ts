@@ -3,8 +3,8 @@
  * some of it has little time; what draws, packs and unpacks comes with the first that asks for it. Bundled by
  * `scripts/workers.mjs`.
  */
-import { effectsChunk, substitutes } from './change-job';
-import { cures } from './cure-job';
+import { effectsChunk, inBar, substitutes } from './change-job';
+import { cures, nextBar } from './cure-job';
 import { pace } from './heat-job';
 import { assessOnThread, overviews, sweepChunk } from './reckon-jobs';
 import { clockMs } from '../clock';
@@ -21,8 +21,11 @@ const jobs = {
   sweepChunk: () => sweepChunk,
   effectsChunk: () => effectsChunk,
   substitutes: () => substitutes,
+  inBar: () => inBar,
   cures: () => cures,
+  nextBar: () => nextBar,
   pace: () => pace,
+  findRescue: async () => (await import('./rescue-job')).findRescue,
   packArchive: async () => (await import('../archive/pack-job')).packArchive,
   compareArchive: async () => (await import('../archive/unpack-job')).compareArchive,
   unpackArchive: async () => (await import('../archive/unpack-job')).unpackArchive,

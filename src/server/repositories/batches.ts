@@ -63,7 +63,7 @@ export async function findBatchByCode(db: Knex, code: string): Promise<BatchSumm
 
 /** Newest first; without what was weighed, which is large and read by its own statements. */
 const summaries = (db: Knex) =>
-  db<BatchRow>('batches').orderBy('started_at', 'desc').orderBy('id').select('seq', 'summary');
+  db<BatchRow>('batches').orderBy('started_at', 'desc').orderByRaw('rowid desc').select('seq', 'summary');
 
 /** Batches, newest first: all, or those of one product. */
 export async function allBatches(db: Knex, product: string | null = null): Promise<BatchSummary[]> {

@@ -137,6 +137,15 @@ export async function allTasks(db: Knex, change: string | null = null): Promise<
   return rows.map(({ body }) => JSON.parse(body) as Task);
 }
 
+/** The bar a task is about, or whose batch or label it is about. */
+const BAR_OF_TASK = `case json_extract(body, '$.what')
+  when 'bar' then json_extract(body, '$.subject')
+  when 'batch' then (select product_id from batches where id = json_extract(tasks.body, '$.subject'))
+  when 'issued' then (select product_id from issued_labels where id = json_extract(tasks.body, '$.subject'))
+end`;
+type TaskWithBar = Pick<TaskRow, 'body'> & { bar: string | null };
+const withBar = ({ body, bar }: TaskWithBar): Task => ({ ...(JSON.parse(body) as Task), bar });
+
 /** Tasks that wait, oldest first, or that were done, newest first: so many from a place on, and how many there are. */
 export async function someTasks(
   db: Knex,
@@ -145,11 +154,21 @@ export async function someTasks(
 ): Promise<{ tasks: Task[]; count: number }> {
   const those = () => (isDone ? db('tasks').whereNotNull('done_at') : db('tasks').whereNull('done_at'));
   const [row] = await those().count<{ count: number }[]>({ count: '*' });
-  const rows: TaskRow[] = await those()
+  const rows: TaskWithBar[] = await those()
+    .select('body', db.raw(`${BAR_OF_TASK} as bar`))
     .orderByRaw(isDone ? 'done_at desc, rowid desc' : 'at, rowid')
     .limit(most)
     .offset(from);
-  return { tasks: rows.map(({ body }) => JSON.parse(body) as Task), count: row!.count };
+  return { tasks: rows.map(withBar), count: row!.count };
+}
+
+/** Tasks that wait, oldest first, with the bars they are about. */
+export async function openTasks(db: Knex): Promise<Task[]> {
+  const rows: TaskWithBar[] = await db('tasks')
+    .whereNull('done_at')
+    .orderBy('rowid')
+    .select('body', db.raw(`${BAR_OF_TASK} as bar`));
+  return rows.map(withBar);
 }
 
 /** The task of that id, or null. */

@@ -123,21 +123,6 @@ export async function barsAbout(db: Knex): Promise<ReadonlyMap<string, BarsAbout
   return new Map(rows.map(({ id, ...bars }) => [id, bars]));
 }
 
-/** The words of open tasks, by bar: its own, and those of its batches, versions and labels. */
-export async function openTasksByBar(db: Knex): Promise<ReadonlyMap<string, string[]>> {
-  const rows: { id: string | null; words: string }[] = await db.raw(
-    `select case json_extract(t.body, '$.what')
-              when 'bar' then json_extract(t.body, '$.subject')
-              when 'batch' then (select product_id from batches where id = json_extract(t.body, '$.subject'))
-              when 'issued' then (select product_id from issued_labels where id = json_extract(t.body, '$.subject'))
-            end as id, json_extract(t.body, '$.words') as words
-     from tasks as t where t.done_at is null order by t.rowid`,
-  );
-  const found = new Map<string, string[]>();
-  for (const { id, words } of rows) if (id) found.set(id, [...(found.get(id) ?? []), words]);
-  return found;
-}
-
 /** The stamps of every bar: what its overview was made from, and what it would be made from now. */
 export async function overviewStamps(db: Knex): Promise<{ id: string; own: string; stamp: string | null }[]> {
   return joined(db).select('p.id', { stamp: 'o.stamp' }, db.raw(`${OWN_STAMP} as own`));

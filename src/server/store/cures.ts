@@ -1,8 +1,10 @@
 /** The cures of batches, as their weighings tell them. */
 import type { Knex } from 'knex';
 import type { Batch, BatchStanding } from '../../core/batch/types';
-import { cureInput, lightestG, settledBars, type SettledBar } from '../../core/curing/batch-cure';
+import { cureInput, daysSince, lightestG, settledBars, type SettledBar } from '../../core/curing/batch-cure';
 import type { Cure } from '../../core/curing/cure-types';
+import type { NextWeighing } from '../../core/curing/next-weighing';
+
 import { standingOf } from '../../core/curing/standing';
 import type { House } from '../house';
 import { onThread } from '../jobs/threads';
@@ -73,4 +75,12 @@ export async function settledNow(
   const [cure] = await told(onThread('cures', { tasks }, { limitMs: LIMIT_MS }), 'id');
   const bars = settledBars(batch, cure!, days.least);
   return { cure: cure!, bars, lightestG: lightestG(bars) };
+}
+
+/** Which bar of a batch to weigh next, on which day since its pour; null where a weighing would narrow nothing. */
+export async function nextBarOf({ db, now }: House, batch: Batch): Promise<NextWeighing | null> {
+  const { value: days } = await findSetting(db, 'curingDays');
+  const input = cureInput(standingOf(batch), days.least);
+  const today = daysSince(batch.poured?.at ?? batch.startedAt, now);
+  return told(onThread('nextBar', { ...input, today }, { limitMs: LIMIT_MS }), 'id');
 }

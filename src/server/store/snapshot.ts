@@ -10,6 +10,7 @@ import { governingPaper } from '../../core/paperwork/governing';
 import type { MaterialDocument } from '../../core/records/papers';
 import { dayAfter } from '../../core/quantities/day';
 import { LIBRARY, libraryMaterial } from '../../library';
+import { withReached } from '../../library/reach';
 import { rulebook } from '../../rulebook';
 import type { Rulebook } from '../../rulebook/types';
 import { allMaterials, type StoredMaterial } from '../repositories/materials';
@@ -72,7 +73,9 @@ export function materialFinder(
   onDate: string,
 ): (id: string) => Material | undefined {
   const plain = new Map(
-    stored.filter(({ mix }) => !mix).map((entry) => [entry.material.id, withPaperwork(entry, onDate)]),
+    stored
+      .filter(({ mix }) => !mix)
+      .map((entry) => [entry.material.id, withReached(withPaperwork(entry, onDate))]),
   );
   const mixes = new Map(
     stored.flatMap(({ material: { id, name }, mix }) =>

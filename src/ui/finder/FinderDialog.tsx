@@ -1,9 +1,12 @@
 import { Command } from 'cmdk';
 import { useEffect, useMemo, useState } from 'react';
 import { Dialog, Modal, ModalOverlay } from 'react-aria-components';
+import type { Hand } from '../../core/hands/hand';
 import type { Hit, HitKind } from '../../core/records/search';
 import { rank, wordsOf } from '../../core/search/rank';
-import { send } from '../api';
+import { readText } from '../../core/sheets/text';
+import { habits } from '../habits';
+import { address, send } from '../api';
 import { ACTIONS } from './actions';
 import finderStyles from './finder.module.css';
 
@@ -17,10 +20,13 @@ const KIND_WORDS: Record<HitKind, string> = {
   rule: 'rule',
   place: 'go to',
   action: 'do',
+  hand: 'waits',
 };
 /** What is typed rests so long before it is asked for. */
 const REST_MS = 120;
 const MOST = 24;
+/** Before anything is typed. */
+const HANDS_AT_ONCE = 5;
 
 interface Found {
   /** What was asked. */
@@ -29,14 +35,62 @@ interface Found {
   isSilent: boolean;
 }
 
+/** What can be done with a bar that is named after the verb: "pour night mail", "label night mail". */
+const VERBS: Readonly<Record<string, { words: string; href: (bar: string) => string }>> = {
+  pour: { words: 'Pour', href: (bar) => `/pour?product=${encodeURIComponent(bar)}` },
+  label: { words: 'Label of', href: (bar) => `/wrap/${encodeURIComponent(bar)}` },
+};
+
+/** The verb a line begins with, and what is named after it; null for a line that begins with none. */
+function verbOf(text: string) {
+  const [, verb, named] = /^\s*(\p{L}+)\s+(\S.*)$/u.exec(text) ?? [];
+  const known = verb && Object.hasOwn(VERBS, verb.toLowerCase()) ? VERBS[verb.toLowerCase()]! : null;
+  return known && { ...known, named: named! };
+}
+
+/** Two amounts with a comma between are a recipe. */
+const RECIPE = /\d.*[,;].*\d/;
+
+/** What is typed as a bar, where it reads as a recipe. */
+const barOf = (text: string): Hit[] =>
+  RECIPE.test(text) && readText(text, habits().weights).bar.lines.length > 1
+    ? [
+        {
+          kind: 'action',
+          id: 'recipe',
+          title: 'Make a bar of this recipe',
+          words: text,
+          href: `/?recipe=${encodeURIComponent(text)}#new-bar`,
+        },
+      ]
+    : [];
+
+/** Bars that answer to what stands after a verb, as things to do. */
+async function barsToDo(text: string): Promise<Hit[]> {
+  const verb = verbOf(text);
+  if (!verb) return [];
+  const answer = await ask(verb.named);
+  const bars = answer.ok ? answer.body.hits.filter(({ kind }) => kind === 'bar') : [];
+  return bars.map(({ id, title }): Hit => ({
+    kind: 'action',
+    id: `${verb.words} ${id}`,
+    title: `${verb.words} ${title}`,
+    words: text,
+    href: verb.href(id),
+  }));
+}
+
+const ask = (text: string) => send<{ hits: Hit[] }>('GET', `/api/v1/search?q=${encodeURIComponent(text)}`);
+
 function useFound(text: string): Found {
   const [found, setFound] = useState<Found>({ text: '', hits: [], isSilent: false });
   useEffect(() => {
     if (text.trim() === '') return;
     let isOld = false;
     const timer = setTimeout(() => {
-      void send<{ hits: Hit[] }>('GET', `/api/v1/search?q=${encodeURIComponent(text)}`).then((answer) => {
-        if (!isOld) setFound({ text, hits: answer.ok ? answer.body.hits : [], isSilent: !answer.ok });
+      void Promise.all([ask(text), barsToDo(text)]).then(([answer, toDo]) => {
+        const hits = [...toDo, ...(answer.ok ? answer.body.hits : [])];
+        if (!isOld) setFound({ text, hits, isSilent: !answer.ok });
       });
     }, REST_MS);
     return () => {
@@ -47,11 +101,35 @@ function useFound(text: string): Found {
   return found;
 }
 
-/** Places and actions that answer to it, with what was found on file, best first. */
-function together(text: string, { hits }: Found): Hit[] {
+/** What needs a hand, grave first, asked for when the finder opens. */
+function useHands(isOpen: boolean): readonly Hit[] {
+  const [hands, setHands] = useState<readonly Hand[]>([]);
+  useEffect(() => {
+    if (!isOpen) return;
+    void send<{ hands: Hand[] }>('GET', address('hands')).then((answer) => {
+      if (answer.ok) setHands(answer.body.hands);
+    });
+  }, [isOpen]);
+  return useMemo(
+    () =>
+      hands.map(({ id, what, why, where }): Hit => ({
+        kind: 'hand',
+        id,
+        title: what,
+        words: why,
+        href: where,
+      })),
+    [hands],
+  );
+}
+
+/** Places and actions that answer to it, with what was found on file and what needs a hand, best first. */
+function together(text: string, { hits }: Found, hands: readonly Hit[]): Hit[] {
   const typed = wordsOf(text);
-  if (typed.length === 0) return [...ACTIONS];
-  return [...hits, ...ACTIONS]
+  if (typed.length === 0) return [...hands.slice(0, HANDS_AT_ONCE), ...ACTIONS];
+  const recipe = barOf(text);
+  if (recipe.length > 0) return recipe;
+  return [...hits, ...hands, ...ACTIONS]
     .map((hit) => ({ hit, value: rank(typed, hit.title, hit.words) }))
     .filter(({ value }) => value > 0)
     .sort((a, b) => b.value - a.value)
@@ -68,7 +146,8 @@ function said({ isSilent, text: asked }: Found, text: string): string {
 export function FinderDialog({ isOpen, onOpen }: { isOpen: boolean; onOpen: (isOpen: boolean) => void }) {
   const [text, setText] = useState('');
   const found = useFound(text);
-  const hits = useMemo(() => together(text, found), [text, found]);
+  const hands = useHands(isOpen);
+  const hits = useMemo(() => together(text, found, hands), [text, found, hands]);
   const go = (href: string) => {
     onOpen(false);
     location.assign(href);

@@ -105,13 +105,16 @@ export function NumberIn({ least, most, isNeeded = false, hint, width = 'w-20', 
 
 interface ChoiceProps extends Field {
   options: readonly (readonly [string, string])[];
+  /** Told where nothing is chosen, where something has to be. */
+  needed?: string;
 }
 
-export function ChoiceIn({ options, width = '', ...field }: ChoiceProps) {
-  const { id, props } = useInput(field.name);
+export function ChoiceIn({ options, needed, width = '', ...field }: ChoiceProps) {
+  const { id, props } = useInput(field.name, needed ? { required: needed } : undefined);
   return (
     <Named id={id} {...field}>
       <select className={`field ${width}`} {...props}>
+        {needed && <option value="">choose</option>}
         {options.map(([value, words]) => (
           <option key={value} value={value}>
             {words}
@@ -119,6 +122,17 @@ export function ChoiceIn({ options, width = '', ...field }: ChoiceProps) {
         ))}
       </select>
     </Named>
+  );
+}
+
+/** A box to tick; with a value, one of several that stand in one list. */
+export function TickIn({ name, label, value }: Field & { value?: string }) {
+  const { register } = useFormContext();
+  return (
+    <label className="flex min-h-6 cursor-pointer items-center gap-1.5">
+      <input type="checkbox" className="accent-ultra" value={value} {...register(name)} />
+      {label}
+    </label>
   );
 }
 

@@ -2,6 +2,7 @@
 import type { Material } from '../../../core/formula/types';
 import type { CraftFigures, FoundMaterial } from '../../../core/records/cupboard';
 import { LIBRARY } from '../../../library';
+import { constituent } from '../../../library/constituents';
 import { rulebook } from '../../../rulebook';
 import type { House } from '../../house';
 import { fault } from '../../http';
@@ -27,6 +28,9 @@ const MOST_FOUND = 12;
 const RANKS = ['begins so', 'a word begins so', 'holds it'] as const;
 const NOT_AT_ALL = Infinity;
 
+/** A substance is all of a material from here on, percent. */
+const WHOLE_PCT = 90;
+
 function rankOf(name: string, typed: string): number {
   const lower = name.toLowerCase();
   if (lower.startsWith(typed)) return 0;
@@ -35,9 +39,27 @@ function rankOf(name: string, typed: string): number {
   return lower.includes(typed) ? 2 : NOT_AT_ALL;
 }
 
-function rankMaterial({ name, inci }: Material, typed: string): number {
+function rankMaterial(material: Material & { alsoNamed?: readonly string[] }, typed: string): number {
+  const { name, inci, alsoNamed = [], numbers, constituents } = material;
+  if (/^\d[\d-]+\d$/.test(typed)) return hasNumber({ numbers, constituents }, typed) ? 0 : NOT_AT_ALL;
+  const called = alsoNamed.map((one) => (one.toLowerCase() === typed ? 0 : rankOf(one, typed) + 1));
   const ingredients = (inci ?? []).map((part) => rankOf(part.name, typed) + RANKS.length);
-  return Math.min(rankOf(name, typed), ...ingredients);
+  return Math.min(rankOf(name, typed), ...called, ...ingredients);
+}
+
+/** Whether a CAS or EC number is its own, or that of all of it. */
+function hasNumber(
+  { numbers, constituents }: Pick<Material, 'numbers' | 'constituents'>,
+  typed: string,
+): boolean {
+  const whole = (constituents ?? []).filter(({ typicalPct }) => typicalPct >= WHOLE_PCT);
+  return (
+    (numbers ?? []).includes(typed) ||
+    whole.some(({ id }) => {
+      const known = constituent(id);
+      return known !== undefined && (known.cas.includes(typed) || known.ec.includes(typed));
+    })
+  );
 }
 
 /**

@@ -2,12 +2,14 @@
 import type { Knex } from 'knex';
 import type { Lot } from '../../../core/making/cost';
 import type { CountedLot, CupboardEntry, StatedLot } from '../../../core/records/cupboard';
-import type { ShelfCounted } from '../../doors/shelf';
+import { nextCodes } from '../../../core/stock/lot-code';
+import type { Delivery, ShelfCounted } from '../../doors/shelf';
 import type { House } from '../../house';
 import { fault } from '../../http';
 import { batchesDrawing } from '../../repositories/batches';
 import {
   addLot,
+  allLots,
   addMovement,
   lotsInUse,
   findLot,
@@ -20,7 +22,7 @@ import {
 import { snapshotOf } from '../../store/snapshot';
 import { once, takenIds, writing } from '../../store/writing';
 import { freeId } from '../../store/ids';
-import { changing, changingFrom, requireMaterial, type Changed } from './materials';
+import { changing, changingFrom, requireMaterial, takeMaterial, type Changed } from './materials';
 
 function checkLot({ leftG, quantityG }: StatedLot): void {
   if (leftG > quantityG)
@@ -164,4 +166,47 @@ export async function countLots(
     }),
   );
   return lotsOnShelf(house);
+}
+
+/**
+ * Takes a delivery down, all of it or none: a lot for each row, numbered as the maker numbers where a row says no code;
+ * materials of the library come into the cupboard with it. `key` names the request. 404 for an unknown material.
+ */
+export function takeDelivery(
+  house: House,
+  { supplier, receivedOn, rows }: Delivery,
+  key: string | null = null,
+): Promise<{ lots: { material: string; name: string; code: string; quantityG: number }[] }> {
+  return writing(house.db, (trx) =>
+    once(trx, key, 'delivery', house.now, async () => {
+      const known = (await allLots(trx)).map(({ code }) => code);
+      const snapshot = await snapshotOf(trx, house.today);
+      const names = rows.map(({ material }) => snapshot.material(material)?.name ?? material);
+      const open = rows.flatMap(({ code }, at) => (code?.trim() ? [] : [at]));
+      const made = nextCodes(
+        known,
+        open.map((at) => names[at]!),
+        house.today,
+      );
+      const lots = [];
+      for (const [at, { material, quantityG, code, bestBefore, price }] of rows.entries()) {
+        await takeMaterial(trx, material, supplier || null);
+        const own = code?.trim() || made[open.indexOf(at)]!;
+        await makeLot(trx, house, material, {
+          ...{
+            supplier,
+            code: own,
+            receivedOn,
+            openedOn: null,
+            bestBefore,
+            quantityG,
+            leftG: quantityG,
+            price,
+          },
+        });
+        lots.push({ material, name: names[at]!, code: own, quantityG });
+      }
+      return { lots };
+    }),
+  );
 }

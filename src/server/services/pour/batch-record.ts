@@ -2,13 +2,14 @@
 import { batchRecord, type BatchRecord } from '../../../core/batch/record';
 import { batchCost } from '../../../core/batch/cost';
 import type { Batch } from '../../../core/batch/types';
+import { USUAL_HABITS } from '../../../core/records/house';
 import { groupBy } from '../../../core/group';
 import { pricePerGram } from '../../../core/making/cost';
 import type { House } from '../../house';
 import { HttpFault } from '../../http';
 import { findBatch } from '../../repositories/batches';
 import { lotsById, pricedLots } from '../../repositories/lots';
-import { findCurrency } from '../../repositories/settings';
+import { findCurrency, findSetting } from '../../repositories/settings';
 import { onThread } from '../../jobs/threads';
 import { told } from '../../jobs/told';
 import { assessBatch } from './batches';
@@ -42,5 +43,7 @@ export async function recordOf(house: House, id: string): Promise<BatchRecord> {
 /** The same as a PDF; 422 where it is too long to be set. */
 export async function recordAsPdf(house: House, id: string): Promise<{ bytes: Uint8Array; code: string }> {
   const record = await recordOf(house, id);
-  return { bytes: await told(onThread('recordPdf', { record, zone: house.zone }), 'as'), code: record.code };
+  const { weights, degrees } = { ...USUAL_HABITS, ...(await findSetting(house.db, 'house')).value };
+  const job = { record, zone: house.zone, weights, degrees };
+  return { bytes: await told(onThread('recordPdf', job), 'as'), code: record.code };
 }

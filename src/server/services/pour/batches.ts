@@ -51,6 +51,7 @@ export async function planSheet(
     mouldsOnFile,
     lyeStock: lyeStock ?? null,
     readabilityG,
+    weights: (await findSetting(db, 'house')).value.weights,
     limits: snapshot.limits,
     markets: product.markets,
     onDate: today,
@@ -65,6 +66,21 @@ export async function planSheet(
   const { ok: _ok, ...sheet } = made;
   return { product, version: version.number, snapshot, sheet };
 }
+
+/** The written reason for pouring what is over a limit or unproven, as the record keeps it. */
+const despiteNote = ({ now }: House, { by, despite }: NewBatch): EventOf<'noted'>[] =>
+  despite === undefined
+    ? []
+    : [
+        {
+          id: randomUUID(),
+          type: 'noted',
+          at: now,
+          by,
+          text: `Poured all the same: ${despite}`,
+          for: 'record',
+        },
+      ];
 
 /** Begins a batch: what is planned is frozen in its first event. `key` makes a request sent twice begin one batch. */
 export function beginBatch(house: House, wanted: NewBatch, key: string | null = null): Promise<BatchDetail> {
@@ -85,10 +101,11 @@ export function beginBatch(house: House, wanted: NewBatch, key: string | null = 
         sheet,
         code,
       };
-      const batch = foldBatch([started])!;
-      await addNewBatch(trx, { id, seq: 1, productName: product.name }, batch);
-      await addEvent(trx, id, { seq: 1, event: started }, house.now);
-      return { id, code, seq: 1, batch, events: [started], sheet };
+      const events: BatchEvent[] = [started, ...despiteNote(house, wanted)];
+      const [batch, seq] = [foldBatch(events)!, events.length];
+      await addNewBatch(trx, { id, seq, productName: product.name }, batch);
+      for (const [at, event] of events.entries()) await addEvent(trx, id, { seq: at + 1, event }, house.now);
+      return { id, code, seq, batch, events, sheet };
     }),
   );
 }

@@ -1,4 +1,7 @@
 /** Planning a pour: what the day wants, said before anything is melted. */
+import { findSetting } from '../../repositories/settings';
+import { USUAL_HABITS } from '../../../core/records/house';
+import { stockSaid, type Weights } from '../../../core/quantities/say';
 import { assess } from '../../../core/assess';
 import { REQUEST_FORMAT } from '../../../core/formula/types';
 import { groupBy } from '../../../core/group';
@@ -14,12 +17,16 @@ import { planSheet } from './batches';
 import { papersStanding } from '../../store/papers';
 import { isScent } from '../../../core/formula/scents';
 
-const grams = (massG: number) => `${Math.round(massG)} g`;
+/** The day, and what the house weighs in. */
+interface Ground {
+  today: string;
+  weights: Weights;
+}
 
 function lotWarnings(
   lots: readonly Lot[],
   neededG: number,
-  today: string,
+  { today, weights }: Ground,
 ): { freeG: number; warnings: string[] } {
   const holding = lots.filter(({ leftG }) => leftG > 0);
   const shut = holding.filter(({ quarantine }) => quarantine !== null);
@@ -30,7 +37,7 @@ function lotWarnings(
   const freeG = free.reduce((sum, { leftG }) => sum + leftG, 0);
   const warnings: string[] = [];
   if (lots.length === 0) warnings.push('No lot is on file.');
-  else if (freeG < neededG) warnings.push(`Only ${grams(freeG)} of it are free.`);
+  else if (freeG < neededG) warnings.push(`Only ${stockSaid(freeG, weights)} of it are free.`);
   if (past.length > 0) warnings.push(`Past its day: ${past.map(({ code }) => code).join(', ')}.`);
   if (shut.length > 0) warnings.push(`In quarantine: ${shut.map(({ code }) => code).join(', ')}.`);
   return { freeG, warnings };
@@ -63,10 +70,10 @@ function neededOf(
   masses: ReadonlyMap<string, number>,
   lots: ReadonlyMap<string, Lot[]>,
   snapshot: StoreSnapshot,
-  today: string,
+  ground: Ground,
 ): Needed[] {
   return [...masses].map(([material, neededG]) => {
-    const { freeG, warnings } = lotWarnings(lots.get(material) ?? [], neededG, today);
+    const { freeG, warnings } = lotWarnings(lots.get(material) ?? [], neededG, ground);
     const name = snapshot.material(material)?.name ?? material;
     return { material, name, neededG, freeG, warnings: [...warnings, ...paperWarnings(material, snapshot)] };
   });
@@ -75,6 +82,7 @@ function neededOf(
 /** What a pour would be; 404 and 422 as when it is begun. Nothing is written. */
 export async function planPour(house: House, wanted: Omit<NewBatch, 'by'>): Promise<PourPlan> {
   const { product, snapshot, sheet } = await planSheet(house, wanted);
+  const { weights = USUAL_HABITS.weights } = (await findSetting(house.db, 'house')).value;
   const masses = massesOf(sheet);
   const lots = groupBy(await lotsOf(house.db, [...masses.keys()]), ({ material }) => material);
   const { markets, firstPlacedOn } = product;
@@ -89,7 +97,7 @@ export async function planPour(house: House, wanted: Omit<NewBatch, 'by'>): Prom
   return {
     sheet,
     notes: await notesForNextTime(house, product.id),
-    needed: neededOf(masses, lots, snapshot, house.today),
+    needed: neededOf(masses, lots, snapshot, { today: house.today, weights }),
     verdict: result.ok ? result.assessment.verdict : null,
   };
 }

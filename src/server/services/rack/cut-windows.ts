@@ -1,7 +1,7 @@
 /** When batches that wait can be cut: from the formula, past cuts of the bar, and how the block heats. */
 import type { Batch } from '../../../core/batch/types';
 import { putOffHours } from '../../../core/curing/batch-cure';
-import { cutWindow, type CutWindow } from '../../../core/curing/window';
+import { cutWindow, feltOf, type CutWindow } from '../../../core/curing/window';
 import { questionOfBatch } from '../../../core/heat/batch-pour';
 import type { Pace } from '../../../core/heat/pace';
 import { pourOf } from '../../../core/heat/ways';
@@ -44,6 +44,7 @@ export class CutWindows {
       pace,
       isSingle,
       putOffHours: putOffHours(batch),
+      felt: feltOf(batch),
     });
   }
 

@@ -1,12 +1,14 @@
 /** The range: every bar in one row, with its verdicts, its label, its bars and what is to be done about it. */
 import { setImmediate as breath } from 'node:timers/promises';
+import { groupBy } from '../../../core/group';
+import { handOfTask } from '../../../core/hands/sources';
 import type { RangeData, RangeRow } from '../../../core/records/range';
 import type { House } from '../../house';
+import { openTasks } from '../../repositories/changes';
 import {
   barCount,
   barsAbout,
   everyKeptRow,
-  openTasksByBar,
   type BarsAbout,
   type KeptRow,
 } from '../../repositories/overviews';
@@ -34,7 +36,7 @@ export async function rangeData(house: House, most = Infinity): Promise<RangeDat
   const kept = await keptRows(house, most);
   const overviews = await overviewsOf(house, kept, AT_ONCE);
   const bars = await barsAbout(house.db);
-  const tasks = await openTasksByBar(house.db);
+  const tasks = groupBy(await openTasks(house.db), ({ bar }) => bar ?? null);
   const rows = kept.map(({ id, product: { name, note, collection = '' }, putAwayOn }): RangeRow => {
     const { regimes: _, ...overview } = overviews.get(id) ?? BLANK;
     return {
@@ -42,7 +44,7 @@ export async function rangeData(house: House, most = Infinity): Promise<RangeDat
       ...overview,
       isPending: !overviews.has(id),
       ...(bars.get(id) ?? NO_BARS),
-      tasks: tasks.get(id) ?? [],
+      tasks: (tasks.get(id) ?? []).map(handOfTask),
     };
   });
   return { rows, count: await barCount(house.db), pending: rows.filter(({ isPending }) => isPending).length };

@@ -10,11 +10,11 @@ import { snapshotOf, type StoreSnapshot } from '../../store/snapshot';
 const MOST_HITS = 40;
 const LONGEST_WORDS = 12;
 
-const LIBRARY_HITS: readonly Hit[] = LIBRARY.map(({ id, name, inci }) => ({
+const LIBRARY_HITS: readonly Hit[] = LIBRARY.map(({ id, name, inci, alsoNamed }) => ({
   kind: 'material',
   id,
   title: name,
-  words: (inci ?? []).map((one) => one.name).join(' '),
+  words: [...(inci ?? []).map((one) => one.name), ...(alsoNamed ?? [])].join(' '),
   href: `/cupboard?material=${encodeURIComponent(id)}`,
 }));
 

@@ -1,12 +1,12 @@
 /** What the scent desk needs: scents and blends, the bars to try them in, and the rules. */
 import { isScentBlend } from '../../../core/formula/mix';
+import { purposeFormula } from '../../../core/formula/purposes';
 import { PLAIN_BAR, type ScentDeskData, type TryBar } from '../../../core/records/scent';
 import { rulebook } from '../../../rulebook';
 import type { House } from '../../house';
 import { productNames } from '../../repositories/products';
 import { materialsOf, snapshotOf } from '../../store/snapshot';
 import { cupboardEntries } from '../cupboard/materials';
-import { starterFormula } from '../worktable/products';
 import { requireProduct } from '../../store/products';
 
 const PLAIN_NAME = 'a plain bar';
@@ -27,7 +27,7 @@ export async function scentDeskData(house: House): Promise<ScentDeskData> {
   const entries = await cupboardEntries(house, ({ material }, { own }) =>
     isScentBlend(own.get(material.id) ?? material),
   );
-  const formula = starterFormula(PLAIN_NAME);
+  const formula = purposeFormula('plain', PLAIN_NAME);
   return {
     blends: entries.filter(({ mix }) => mix !== null),
     scents: entries.filter(({ mix }) => mix === null).map(({ material, lots }) => ({ material, lots })),

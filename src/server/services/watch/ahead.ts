@@ -1,10 +1,10 @@
 /** Looks ahead by two years under the rules on file. */
 import { barsMade } from '../../repositories/products';
 import { batchesInHand } from '../../repositories/batches';
-import { aheadRows, type AheadBatch, type AheadMaterial } from '../../../core/change/ahead';
+import { aheadRows, foldAhead, type AheadBatch, type AheadMaterial } from '../../../core/change/ahead';
 import { dayOf, monthsAfter } from '../../../core/quantities/day';
 import type { Material } from '../../../core/formula/types';
-import type { AheadRow } from '../../../core/records/watch';
+import type { AheadRow, WatchData } from '../../../core/records/watch';
 import type { House } from '../../house';
 import { lotsInUse, materialsWithLots } from '../../repositories/lots';
 import { snapshotOf, type StoreSnapshot } from '../../store/snapshot';
@@ -26,6 +26,7 @@ function materialsIn(snapshot: StoreSnapshot, ids: Iterable<string>, today: stri
         constituents: (material.constituents ?? []).map((one) => one.id),
         limits: material.limits ?? [],
         ask: certificate?.ask ?? allergens?.ask ?? null,
+        isWater: (material.inci ?? []).length > 0 && material.inci!.every(({ role }) => role === 'water'),
         keepingMonths: material.keepingMonths ?? null,
       },
     ];
@@ -56,4 +57,20 @@ export async function lookAhead(house: House): Promise<{ today: string; until: s
     batches: await batchesOf(house),
   });
   return { today, until, rows };
+}
+
+/** Of what falls due, so many rows come with the screen; the rest is asked for. */
+const ROWS_AT_ONCE = 40;
+
+/** What falls due, as the watch opens: the first of those that stand by themselves, small things folded. */
+export async function aheadAtOnce(house: House): Promise<WatchData['ahead']> {
+  const { until, rows } = await lookAhead(house);
+  const { rows: alone, folds } = foldAhead(rows);
+  return {
+    until,
+    count: alone.length,
+    rows: alone.slice(0, ROWS_AT_ONCE),
+    folds,
+    marks: rows.map(({ on, kind }) => ({ on, isRule: kind === 'list' || kind === 'limit' })),
+  };
 }

@@ -9,7 +9,7 @@ import { dayOf } from '../../../core/quantities/day';
 import type { House } from '../../house';
 import { fault } from '../../http';
 import { addTask, changeResult, decideChange, type StoredChange } from '../../repositories/changes';
-import { findLot, putLot } from '../../repositories/lots';
+import { findLot } from '../../repositories/lots';
 import { findProduct, holdersOf, putFormula } from '../../repositories/products';
 import { findHouseRules, putSetting } from '../../repositories/settings';
 import { snapshotOf } from '../../store/snapshot';
@@ -17,8 +17,12 @@ import { writing } from '../../store/writing';
 import { withEdition, withLimit } from './change-store';
 import { requireChange, stampOf } from './changes';
 import { filePapers } from '../cupboard/materials';
+import { freeLot, holdLot } from '../pour/holding';
 import { changeDetails } from '../worktable/products';
 import { requireProduct } from '../../store/products';
+
+/** Why batches are freed with a lot where nothing else was written. */
+const FREED = 'The lot is free again.';
 
 const STALE =
   'The cupboard, the rules or a bar changed since this was looked at. Look again, then accept what you see.';
@@ -48,7 +52,7 @@ async function writeMarket(house: House, change: Extract<Change, { kind: 'market
 }
 
 /** Writes what a change says. A day that moves writes nothing: it comes by itself. */
-async function write(house: House, change: Change): Promise<void> {
+async function write(house: House, change: Change, note: string | null): Promise<void> {
   const { db } = house;
   switch (change.kind) {
     case 'paper':
@@ -65,8 +69,9 @@ async function write(house: House, change: Change): Promise<void> {
       return;
     }
     case 'lot': {
-      const lot = (await findLot(db, change.lot))!;
-      await putLot(db, { ...lot, quarantine: change.quarantine, revision: lot.revision + 1 });
+      if (change.quarantine !== null) await holdLot(house, change.lot, change.quarantine);
+      else if ((await findLot(db, change.lot))?.quarantine != null)
+        await freeLot(house, change.lot, note ?? FREED);
       return;
     }
     case 'swap':
@@ -112,7 +117,7 @@ export function acceptChange(
     const snapshot = await snapshotOf(trx, house.today);
     if ((await stampOf(inside, snapshot)) !== stored.stamp) throw fault(409, 'stale', STALE, 'id');
     const { effects } = (await changeResult(trx, id))!;
-    await write(inside, stored.change);
+    await write(inside, stored.change, note);
     const tasks: Task[] = [];
     for (const task of tasksOf(stored.change, effects)) tasks.push(await keepTask(trx, house.now, id, task));
     const decision: ChangeDecision = { decision: 'accepted', at: house.now, note };

@@ -5,12 +5,9 @@ import { EDITION_NAMES } from '../../../rulebook';
 import type { House } from '../../house';
 import { findHouseRules } from '../../repositories/settings';
 import { snapshotOf } from '../../store/snapshot';
-import { lookAhead } from './ahead';
+import { aheadAtOnce } from './ahead';
 import { listChanges } from './changes';
 import { tasksFrom } from './tasks';
-
-/** Of what falls due, so many rows come with the screen; the rest is asked for. */
-const ROWS_AT_ONCE = 40;
 
 /** The watch. */
 export async function watchData(house: House): Promise<WatchData> {
@@ -19,18 +16,12 @@ export async function watchData(house: House): Promise<WatchData> {
   const bars = await barsMade(db);
   const { editions } = await findHouseRules(db);
   const [open, done] = [await tasksFrom(house, 'open', 0), await tasksFrom(house, 'done', 0)];
-  const { until, rows } = await lookAhead(house);
   return {
     today,
     tasks: [...open.tasks, ...done.tasks],
     taskCounts: { open: open.count, done: done.count },
     changes: await listChanges(house),
-    ahead: {
-      until,
-      count: rows.length,
-      rows: rows.slice(0, ROWS_AT_ONCE),
-      marks: rows.map(({ on, kind }) => ({ on, isRule: kind === 'list' || kind === 'limit' })),
-    },
+    ahead: await aheadAtOnce(house),
     bars: bars.map(({ id, name, markets }) => ({ id, name, markets })),
     edition: snapshot.edition,
     editions: [...EDITION_NAMES, ...editions.onFile.map(({ edition }) => edition)],

@@ -1,6 +1,7 @@
 /** Assessing what a client sends: shape, then meaning, then the core. */
 import { assess, type Result } from '../../../core/assess';
 import type { AssessmentRequest, Stored } from '../../../core/formula/types';
+import { withReached } from '../../../library/reach';
 import { AssessmentRequestDoor } from '../../doors/assessment-request';
 import { checkShape } from '../../doors/shape';
 import type { House } from '../../house';
@@ -25,10 +26,16 @@ function sizeOf({ formula, materials, rules }: AssessmentRequest): number {
   return formula.lines.length * portions + parts + ruled;
 }
 
+/** Against the stored rules, a material that came with the request is known by its names too. */
+const reached = (request: AssessmentRequest): AssessmentRequest =>
+  request.rules?.replace || !request.materials
+    ? request
+    : { ...request, materials: request.materials.map(withReached) };
+
 /** Assesses a parsed JSON value against a snapshot. Errors carry the path to their field. */
 export function assessValue(input: unknown, snapshot: Stored): Result {
   const shaped = checkShape<AssessmentRequest>(AssessmentRequestDoor, input);
-  return shaped.ok ? assess(shaped.value, snapshot) : shaped;
+  return shaped.ok ? assess(reached(shaped.value), snapshot) : shaped;
 }
 
 /** Assesses a parsed JSON value against what is stored; a large one on a thread. Errors carry paths. */
@@ -36,7 +43,8 @@ export async function assessInput({ db, today }: House, input: unknown): Promise
   const shaped = checkShape<AssessmentRequest>(AssessmentRequestDoor, input);
   if (!shaped.ok) return shaped;
   const snapshot = await snapshotOf(db, today);
-  if (sizeOf(shaped.value) <= LARGE) return assess(shaped.value, snapshot);
-  const job = { setting: sharedSetting(snapshot), request: shaped.value };
+  const asked = reached(shaped.value);
+  if (sizeOf(asked) <= LARGE) return assess(asked, snapshot);
+  const job = { setting: sharedSetting(snapshot), request: asked };
   return told(onThread('assessOnThread', job, { limitMs: LIMIT_MS }), 'formula.lines');
 }

@@ -1,30 +1,36 @@
 /** Bars: reading, saving, keeping versions, making new ones, putting them away. */
+import { marketRules } from '../../../rulebook/markets';
+import { rulebook } from '../../../rulebook';
+import { storageCaution } from '../../../core/scent/storage';
 import type { Knex } from 'knex';
 import { compareFormulas } from '../../../core/formula/compare';
 import { assess } from '../../../core/assess';
-import type { Assessment } from '../../../core/formula/answer';
+import type { Assessment, School } from '../../../core/formula/answer';
 import {
-  FORMULA_FORMAT,
   MARKETS,
   REQUEST_FORMAT,
   type AssessmentRequest,
   type Formula,
+  type Market,
   type Material,
 } from '../../../core/formula/types';
+import { PURPOSE, purposeFormula } from '../../../core/formula/purposes';
 import { groupBy } from '../../../core/group';
 import { pricePerGram } from '../../../core/making/cost';
 import type {
   Comparable,
   ComparedSide,
+  LyeCheck,
   Product,
   ProductDetails,
   WorkingVersion,
   WorktableData,
 } from '../../../core/records/product';
+import type { NewProduct } from '../../doors/product';
 import type { House } from '../../house';
 import { fault, HttpFault } from '../../http';
 import { allBatches } from '../../repositories/batches';
-import { pricedLots } from '../../repositories/lots';
+import { pricedLots, lotsOf } from '../../repositories/lots';
 import {
   addProduct,
   comparableBars,
@@ -36,7 +42,7 @@ import {
   removeProduct,
 } from '../../repositories/products';
 import { findCurrency, findSetting } from '../../repositories/settings';
-import { issuedCount } from '../../repositories/wraps';
+import { issuedCount, findWrap } from '../../repositories/wraps';
 import { materialsOf, snapshotOf, type StoreSnapshot } from '../../store/snapshot';
 import { once, takenIds, writing } from '../../store/writing';
 import { freeId } from '../../store/ids';
@@ -74,12 +80,40 @@ export async function worktableData({ db, today }: House, id: string): Promise<W
     },
     rulebookEdition: snapshot.edition,
     onDate: today,
+    schools: await schoolsOf(db, id),
+    oldBottles: await oldBottles(db, [...ids], snapshot),
     papers,
     prices: await pricesPerGram(db),
     currency: await findCurrency(db),
     moulds,
     mouldsRevision,
   };
+}
+
+/** The school of the list by market: as the wrap has it, else as it is usual there. */
+async function schoolsOf(db: Knex, id: string): Promise<Record<Market, School>> {
+  const chosen = (await findWrap(db, id))?.wrap.markets ?? {};
+  const of = (market: Market) => chosen[market]?.school ?? marketRules(market).usualSchool;
+  return Object.fromEntries(MARKETS.map((market) => [market, of(market)])) as Record<Market, School>;
+}
+
+/** What age does to the bottle of each material that would be taken: of what is left, the opened before the closed, the older first. */
+async function oldBottles(
+  db: Knex,
+  ids: readonly string[],
+  snapshot: StoreSnapshot,
+): Promise<Record<string, string>> {
+  const { onDate } = snapshot;
+  const lots = groupBy(await lotsOf(db, ids), ({ material }) => material);
+  return Object.fromEntries(
+    [...lots].flatMap(([id, all]) => {
+      const there = all.filter(({ leftG, quarantine }) => leftG > 0 && quarantine === null);
+      const lot = there.find(({ openedOn }) => openedOn !== null) ?? there[0];
+      const material = snapshot.material(id);
+      const caution = lot && material && storageCaution(material, lot, onDate, rulebook().peroxides);
+      return caution ? [[id, `Lot ${lot.code} was ${caution}`]] : [];
+    }),
+  );
 }
 
 /** Price of a gram of every material that has one. */
@@ -165,35 +199,6 @@ export function assessAs(
   };
 }
 
-/** What a new bar starts from: plain, balanced, and all of it to be changed. */
-export function starterFormula(name: string): Formula {
-  const line = (id: string, material: string, value: number) => ({
-    id,
-    material,
-    stage: 'fats' as const,
-    amount: { value, unit: '%fats' as const },
-    measuredBy: 'scale' as const,
-  });
-  return {
-    format: FORMULA_FORMAT,
-    name,
-    process: 'cold',
-    fatsMassG: 1000,
-    alkali: { superfatPct: 6, purityPct: 99 },
-    liquid: { basis: 'ofFats', value: 33 },
-    cure: { residualWaterPct: 8 },
-    marginPct: 10,
-    scentNaming: 'parfum',
-    bars: 14,
-    lines: [
-      line('l1', 'olive', 65),
-      line('l2', 'coconut', 28),
-      line('l3', 'castor', 7),
-      { ...line('l4', 'water', 100), stage: 'liquid', amount: { value: 100, unit: '%liquid' } },
-    ],
-  };
-}
-
 function freeProductId(trx: Knex, name: string): Promise<string> {
   return freeId(name, 'bar', (base) => takenIds(trx, 'products', base));
 }
@@ -214,12 +219,25 @@ export async function freshProduct(trx: Knex, name: string): Promise<Product> {
   };
 }
 
-/** Makes a new bar from the starter formula. `key` names the request, so that one sent twice makes one bar. */
-export function createProduct({ db, now }: House, name: string, key: string | null = null): Promise<Product> {
+/**
+ * Makes a new bar: of its own formula, of one that fits its purpose, or plain. 422 where a formula of its own does not
+ * reckon. `key` names the request, so that one sent twice makes one bar.
+ */
+export function createProduct(
+  { db, now, today }: House,
+  wanted: NewProduct,
+  key: string | null = null,
+): Promise<Product> {
+  const { name, purpose = 'plain', formula } = wanted;
   return writing(db, (trx) =>
     once(trx, key, 'new bar', now, async () => {
-      const product = await freshProduct(trx, name);
-      await addProduct(trx, product, starterFormula(name), now);
+      const fresh = await freshProduct(trx, name);
+      const product = wanted.purpose ? { ...fresh, note: PURPOSE[purpose].reasons[0]! } : fresh;
+      if (formula) {
+        const result = assess(productRequest(product, formula, today), await snapshotOf(trx, today));
+        if (!result.ok) throw new HttpFault(422, result.errors);
+      }
+      await addProduct(trx, product, formula ?? purposeFormula(purpose, name), now);
       return product;
     }),
   );
@@ -242,6 +260,21 @@ export function changeDetails(
     const changed = { ...product, ...stated, revision: revision + 1 };
     await putProduct(trx, changed);
     return { product: changed };
+  });
+}
+
+/** Keeps that the lye was found again by a second way, with the formula it was of; 404 where there is no such bar. */
+export function checkLye(
+  { db, today }: House,
+  id: string,
+  { alkaliG, secondG, by }: Omit<LyeCheck, 'revision' | 'on'>,
+): Promise<Product> {
+  return writing(db, async (trx) => {
+    const { product, version } = await requireProduct(trx, id);
+    const lyeCheck: LyeCheck = { alkaliG, secondG, by, on: today, revision: version.revision };
+    const checked = { ...product, lyeCheck };
+    await putProduct(trx, checked);
+    return checked;
   });
 }
 

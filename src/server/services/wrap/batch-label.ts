@@ -65,10 +65,14 @@ export async function assessBatchEverywhere(
   };
 }
 
-/** The newest batch of a bar that is still here and has no label yet, by its id; null where there is none. */
+/** The newest batch of a bar that is still here, not held back, and has no label yet, by its id; null where there is none. */
 export async function batchToLabel(house: House, productId: string): Promise<string | null> {
-  const isHere = ({ pouredAt, state }: BatchSummary) =>
-    pouredAt !== null && state !== 'discarded' && state !== 'stopped' && state !== 'soldOut';
+  const isHere = ({ pouredAt, state, isQuarantined }: BatchSummary) =>
+    pouredAt !== null &&
+    !isQuarantined &&
+    state !== 'discarded' &&
+    state !== 'stopped' &&
+    state !== 'soldOut';
   const here = (await listBatches(house, { state: null, product: productId })).filter(isHere);
   const codes = here.map(({ code }) => code);
   const labelled = await labelledCodes(house.db, productId, codes);

@@ -1,4 +1,5 @@
 /** What leaves the wrap: PDFs, SVG, words for a shop, the product sheet, and issued labels that never change. */
+import { openHold } from '../../../core/batch/held';
 import type { Market } from '../../../core/formula/types';
 import type { IssuedLabel } from '../../../core/records/wrap';
 import { rulebook } from '../../../rulebook';
@@ -8,6 +9,7 @@ import { onThread } from '../../jobs/threads';
 import { labelHtml, labelText } from '../../labels/words';
 import { addIssued, issuedPdf } from '../../repositories/wraps';
 import { once, takenIds, writing } from '../../store/writing';
+import { requireBatch } from '../../store/batches';
 import { wrapOfBatch } from './batch-label';
 import { freeId } from '../../store/ids';
 import { labelFor, netOf, papersFor, printableLabel, standingOf } from './wrap';
@@ -75,6 +77,15 @@ export async function labelFile(
     : { mime: 'application/pdf', extension: 'pdf', body: file };
 }
 
+/** A batch that is held for a lot in it gets no label before that is decided on; 422. */
+async function refuseHeld(house: House, id: string): Promise<void> {
+  const { batch } = await requireBatch(house, id);
+  const open = openHold(batch);
+  if (!open) return;
+  const message = `Batch ${batch.code} is held: ${open.reason} Free the lot or decide on the batch first, then issue its label.`;
+  throw fault(422, 'held', message, 'batch');
+}
+
 /** Issues a label: freezes its words, layout, formula, papers and PDF. 422 with what stands in the way. */
 export async function issueLabel(
   house: House,
@@ -83,6 +94,7 @@ export async function issueLabel(
   key: string | null = null,
   batch: string | null = null,
 ): Promise<IssuedLabel> {
+  if (batch !== null) await refuseHeld(house, batch);
   const { file, content, gathered } = await printableLabel(house, productId, market, 'pdf', { batch });
   const { product, version, assessment, materials, stored } = gathered;
   const wrap = wrapOfBatch(stored.wrap, gathered.ofBatch);

@@ -259,3 +259,21 @@ export async function papersFor(
       });
     });
 }
+
+/** The school of a bar's list in a market, chosen anywhere: it is the wrap's, for there is one. 404 and 422 as faults. */
+export function chooseSchool(
+  house: House,
+  productId: string,
+  market: Market,
+  school: School,
+): Promise<StoredWrap> {
+  return writing(house.db, async (trx) => {
+    const { stored } = await gather({ ...house, db: trx }, productId);
+    const { wrap, revision } = stored;
+    const settings = wrap.markets[market] ?? { school, format: USUAL_FORMATS.band };
+    const chosen: Wrap = { ...wrap, markets: { ...wrap.markets, [market]: { ...settings, school } } };
+    const saved: StoredWrap = { revision: revision + 1, savedAt: house.now, wrap: chosen };
+    await putWrap(trx, productId, saved);
+    return saved;
+  });
+}

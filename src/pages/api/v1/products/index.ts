@@ -5,8 +5,9 @@ import { createProduct } from '../../../../server/services/worktable/products';
 
 export const POST = endpoint(async ({ request }) => {
   const key = requestKey(request);
-  const { name } = await readShaped<NewProduct>(NewProductDoor, request);
-  return answerJson(await createProduct(await openHouse(), name.trim(), key), 201);
+  const wanted = await readShaped<NewProduct>(NewProductDoor, request);
+  const made = await createProduct(await openHouse(), { ...wanted, name: wanted.name.trim() }, key);
+  return answerJson(made, 201);
 });
 
 export const ALL = onlyMethods('POST');

@@ -1,6 +1,26 @@
-/** The linear solver behind the scent desk: HiGHS, handed a problem as text in the LP format. */
-import type { Highs } from 'highs';
-import type { LinearProblem, Solve } from '../core/scent/nearest';
+/** The linear solver behind the scent desk and the rescue at the pot: HiGHS, handed a problem as text in the LP format. */
+
+/** A linear programme in plain numbers: minimise cost · x, rows at most `atMost` or exactly, x at least 0. */
+export interface LinearProblem {
+  variables: number;
+  cost: number[];
+  rows: { terms: (readonly [variable: number, factor: number])[]; relation: '<=' | '='; right: number }[];
+}
+
+export type LinearAnswer =
+  | { status: 'optimal'; values: number[]; objective: number }
+  | { status: 'infeasible' }
+  | { status: 'unbounded' };
+
+export type Solve = (problem: LinearProblem) => LinearAnswer;
+
+/** What is used of a loaded HiGHS. */
+export interface Highs {
+  solve: (
+    problem: string,
+    options: { presolve: 'on' },
+  ) => { Status: string; ObjectiveValue: number; Columns: Record<string, unknown> };
+}
 
 const name = (variable: number) => `x${variable}`;
 
