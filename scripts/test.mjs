@@ -1,6 +1,7 @@
 /**
  * `npm test`: installs what is missing, then format, lint, types and a build side by side, unit and server tests, the
- * browser tests and the benchmark's short form. The last line tells how many tests passed and failed; any fault makes it exit with 1.
+ * browser tests and the benchmark's short form. The last lines name what failed and tell how many tests passed and
+ * failed; any fault makes it exit with 1.
  */
 import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
@@ -12,7 +13,7 @@ const REPORTS = { unit: 'test-results/unit.json', browser: 'test-results/browser
 
 ensureInstalled();
 
-let failedStages = 0;
+const failedStages = [];
 
 /** Runs a stage; what it says comes at once, or in one piece where others run beside it. */
 function stage(name, command, args, { env = {}, isBeside = false } = {}) {
@@ -29,7 +30,7 @@ function stage(name, command, args, { env = {}, isBeside = false } = {}) {
     const end = (status) => {
       if (isBeside) process.stdout.write(`\n== ${name}\n${Buffer.concat(said)}`);
       if (status !== 0) {
-        failedStages++;
+        failedStages.push(name);
         console.error(`${name}: failed`);
       }
       console.log(`${name}: ${Math.round((Date.now() - started) / 1000)} s`);
@@ -65,25 +66,36 @@ if (ensureChromium()) {
     env: { PLAYWRIGHT_JSON_OUTPUT_NAME: REPORTS.browser },
   });
   await stage('Benchmark, short form', process.execPath, ['scripts/bench.mjs', '--short']);
-} else failedStages++;
+} else failedStages.push('Chromium');
 
+/** The tests of one suite of Playwright's report that failed, those of the suites within it too. */
+const unexpected = ({ specs = [], suites = [] }) => [
+  ...specs.filter(({ ok }) => !ok).map(({ file, title }) => `${file}: ${title}`),
+  ...suites.flatMap(unexpected),
+];
+
+/** How many tests passed and failed, and each that failed by its name. */
 function counts() {
   let passed = 0;
   let failed = 0;
+  const names = [];
   if (existsSync(REPORTS.unit)) {
-    const { stats } = JSON.parse(readFileSync(REPORTS.unit, 'utf8'));
+    const { stats, failed: tests } = JSON.parse(readFileSync(REPORTS.unit, 'utf8'));
+    names.push(...tests.map(({ test, error }) => `${test}: ${error}`));
     passed += stats.passes;
     failed += stats.failures;
   }
   if (existsSync(REPORTS.browser)) {
-    const { stats } = JSON.parse(readFileSync(REPORTS.browser, 'utf8'));
+    const { stats, suites } = JSON.parse(readFileSync(REPORTS.browser, 'utf8'));
+    names.push(...suites.flatMap(unexpected));
     passed += stats.expected + stats.flaky;
     failed += stats.unexpected;
   }
-  return { passed, failed };
+  return { passed, failed, names };
 }
 
-const { passed, failed } = counts();
-if (failedStages > 0) console.error(`\n${failedStages} stage(s) failed; see above.`);
+const { passed, failed, names } = counts();
+if (failedStages.length > 0) console.error(`\nFailed: ${failedStages.join(', ')}`);
+for (const name of names) console.error(`  ✗ ${name}`);
 console.log(`\n${passed} passed, ${failed} failed`);
-process.exit(failedStages > 0 || failed > 0 || passed === 0 ? 1 : 0);
+process.exit(failedStages.length > 0 || failed > 0 || passed === 0 ? 1 : 0);

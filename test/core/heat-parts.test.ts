@@ -178,6 +178,8 @@ describe('what the heat says to the knife', () => {
       materials: LIBRARY,
       lines: [],
       sheet: { alkaliG: 100 },
+      scale: 1,
+      wantedG: {},
       state: 'poured',
       portions: null,
       cut: null,
