@@ -7,7 +7,7 @@ import { batchRequest } from '../../src/core/batch/request';
 import { rescue, type Rescue } from '../../src/core/batch/rescue';
 import { shortLiquid, shortWords, toldAt } from '../../src/core/batch/told';
 import { RESCUED_CHECK, type BatchEvent } from '../../src/core/batch/types';
-import { isLyeOver, isStepDone, wantedOf } from '../../src/islands/pour/sheet-view';
+import { isLyeOver, isStepDone, wantedOf } from '../../src/core/batch/targets';
 import type { Formula, Stage } from '../../src/core/formula/types';
 import { PLACES } from '../../src/core/making/run-sheet-types';
 import { runSheet } from '../../src/core/making/run-sheet';

@@ -6,14 +6,8 @@ import { SCALED_CHECK, type BatchEvent } from '../../src/core/batch/types';
 import type { Formula } from '../../src/core/formula/types';
 import { runSheet } from '../../src/core/making/run-sheet';
 import { canGrow } from '../../src/core/batch/joined';
-import {
-  inTheWay,
-  isStepDone,
-  nextStep,
-  scaledBy,
-  topUps,
-  wantedOf,
-} from '../../src/islands/pour/sheet-view';
+import { isStepDone, nextStep, topUps, wantedOf } from '../../src/core/batch/targets';
+import { inTheWay } from '../../src/islands/pour/sheet-view';
 import { LIBRARY } from '../../src/library';
 
 const at = '2026-11-24T09:00:00Z';
@@ -105,7 +99,7 @@ describe('the bench', () => {
     const alkali = step('weigh-alkali');
     expect(inTheWay(batchAfter(...dressed, over), alkali)).to.contain('Too much lye');
     const batch = batchAfter(...dressed, over, scaled('1.1'));
-    expect(scaledBy(batch)).to.equal(1.1);
+    expect(batch.scale).to.equal(1.1);
     expect(inTheWay(batch, alkali)).to.equal(null);
     expect(wantedOf(batch, step('fat-c'))[0]!.massG).to.be.closeTo(330, 1e-9);
   });

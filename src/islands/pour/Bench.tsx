@@ -12,7 +12,8 @@ import { RescuePanel } from './RescuePanel';
 import { Poured, Rested, Split } from './Endings';
 import { ExtraForm } from './ExtraForm';
 import { Happened } from './Happened';
-import { inTheWay, isLyeOver, isStepDone, nextStep, PLACE_WORDS, scaledBy, wantedOf } from './sheet-view';
+import { isLyeOver, isStepDone, nextStep, wantedOf } from '../../core/batch/targets';
+import { inTheWay, PLACE_WORDS } from './sheet-view';
 import { dropScales } from '../../ui/bench-store';
 import { eventWords } from '../../ui/batch-words';
 import { Temperature, Timer } from './Warmth';
@@ -255,7 +256,7 @@ function BenchIsland({ data }: { data: BenchData }) {
   }, [isPoured, data.detail.id]);
   const { at, step, move, setAt } = useStep(writing);
   const { steps } = batch.sheet;
-  const factor = scaledBy(batch);
+  const factor = batch.scale;
   const isOver = batch.state === 'stopped' || batch.cut !== null || nextStep(batch) === null;
   return (
     <div className={benchStyles.bench}>

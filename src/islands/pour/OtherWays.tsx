@@ -6,7 +6,7 @@ import { unitRule, VOLUME_UNITS } from '../../core/quantities/units';
 import benchStyles from '../../ui/bench.module.css';
 import { massUnit, typedGrams } from '../../ui/masses';
 import { gramsAt } from '../../ui/words';
-import type { Wanted } from './sheet-view';
+import type { Wanted } from '../../core/batch/targets';
 
 /** What a spoon of a line's material weighs: the spoon of the formula where it names one; null where that is not known. */
 export function spoonOfLine(batch: Batch, { line, material }: Wanted): Spoon | null {

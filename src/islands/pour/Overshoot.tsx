@@ -9,7 +9,7 @@ import { batterVolume, heldBy, type Mould } from '../../core/making/size';
 import { address, send } from '../../ui/api';
 import { dayHere } from '../../ui/habits';
 import { percent, VERDICT_WORDS, gramsAt } from '../../ui/words';
-import { scaledBy, topUps, type Wanted } from './sheet-view';
+import { topUps, type Wanted } from '../../core/batch/targets';
 import type { Write } from '../../ui/writing';
 import benchStyles from '../../ui/bench.module.css';
 
@@ -92,7 +92,7 @@ function ScaleDay({
 }: Omit<Props, 'markets'> & { standing: Standing | null }) {
   if (!canGrow(batch))
     return <p>The lye is in the fats: what is in the pot can no longer grow in proportion.</p>;
-  const factor = (wanted.doneG / wanted.massG) * scaledBy(batch);
+  const factor = (wanted.doneG / wanted.massG) * batch.scale;
   const { sheet } = batch;
   const overG = wanted.doneG - wanted.massG;
   const volumeMl = standing && (standing.volumeMl * sheet.pourG * factor) / standing.assessment.masses.pourG;

@@ -22,7 +22,7 @@ import type { BenchLots } from './lots';
 import { OtherWays, spoonOfLine } from './OtherWays';
 import { Overshoot } from './Overshoot';
 import { useScale, type BenchScale } from './scale';
-import type { Wanted } from './sheet-view';
+import type { Wanted } from '../../core/batch/targets';
 
 interface Props {
   batchId: string;
