@@ -15,6 +15,8 @@ const SERVER_SIDE = [
 ];
 
 /** Dependencies point downward only: pages and islands, then server or workers, then core. */
+const PLACES = ['cupboard', 'house', 'papers', 'pour', 'rack', 'range', 'scent', 'worktable', 'wrap'];
+
 const LAYERS = [
   {
     target: CORE,
@@ -36,6 +38,18 @@ const LAYERS = [
     from: ['./src/pages', './src/islands', './src/ui', './src/demo', './src/workers'],
     message: 'The server knows no screens; its own threads are in src/server/jobs.',
   },
+  {
+    target: './src/server/store',
+    from: ['./src/server/services'],
+    message: 'What several places share knows none of them.',
+  },
+  // The watch sees all places; no other knows one beside it.
+  ...PLACES.map((place) => ({
+    target: `./src/server/services/${place}`,
+    from: ['./src/server/services'],
+    except: [`./${place}`],
+    message: 'What two places share goes down into the core or src/server/store.',
+  })),
   {
     target: './src/workers',
     from: ['./src/pages', './src/islands', './src/ui', './src/server'],

@@ -8,7 +8,8 @@ import { dayAfter, momentOn } from '../core/quantities/day';
 import type { BatchDetail } from '../core/records/batch';
 import { allLots } from '../server/repositories/lots';
 import type { House } from '../server/house';
-import { addEvents, beginBatch } from '../server/services/pour/batches';
+import { beginBatch } from '../server/services/pour/batches';
+import { addEvents } from '../server/store/batch-events';
 
 interface DemoBatch {
   product: string;

@@ -1,6 +1,6 @@
 /** What an overview's address asks for: letters of a name, those put away, a page. */
 import { fault } from './http';
-import type { RangeQuery } from './services/range/overviews';
+import type { RangeQuery } from './store/overviews';
 
 const LONGEST_FIND = 100;
 

@@ -1,9 +1,11 @@
 /** The cupboard over HTTP: own materials, papers, lots, mixes, the inbox, and bars' details and variations. */
 import type { APIRoute } from 'astro';
 import { expect } from 'chai';
-import { assessEverywhere, comparedSide, worktableData } from '../../src/server/services/worktable/products';
+import { comparedSide, worktableData } from '../../src/server/services/worktable/products';
+import { assessEverywhere } from '../../src/server/store/assessed';
 import type { CupboardEntry } from '../../src/core/records/cupboard';
-import { cupboardEntries, cupboardEntry, usesOf } from '../../src/server/services/cupboard/materials';
+import { usesOf } from '../../src/server/services/cupboard/materials';
+import { cupboardEntries, cupboardEntry } from '../../src/server/store/materials';
 import { snapshotOf } from '../../src/server/store/snapshot';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';

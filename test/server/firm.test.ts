@@ -4,7 +4,7 @@ import { expect } from 'chai';
 import { findClaims } from '../../src/core/claims/find';
 import { claimPatterns } from '../../src/rulebook/claims';
 import { isLoopback, refusal } from '../../src/server/front/origin';
-import { cupboardEntry } from '../../src/server/services/cupboard/materials';
+import { cupboardEntry } from '../../src/server/store/materials';
 import { rangeData } from '../../src/server/services/range/range';
 import { createProduct, putAway, discardProduct } from '../../src/server/services/worktable/products';
 import { snapshotOf } from '../../src/server/store/snapshot';

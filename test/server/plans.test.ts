@@ -8,7 +8,7 @@ import { mouldWarmth } from '../../src/server/services/rack/warmth';
 import { nextData, startDays } from '../../src/server/services/rack/next';
 import { cureData, rackNow, stockForSale } from '../../src/server/services/rack/rack';
 import { recordSales } from '../../src/server/services/rack/sales';
-import { traceLot } from '../../src/server/services/pour/trace';
+import { traceLot } from '../../src/server/store/trace';
 import { planPour } from '../../src/server/services/pour/pour-plan';
 import { attentionNow } from '../../src/server/services/watch/attention';
 import { watchData } from '../../src/server/services/watch/watch';
@@ -18,7 +18,7 @@ import { scentDeskData } from '../../src/server/services/scent/scent';
 import { wrapData } from '../../src/server/services/wrap/desk';
 import { worktableData } from '../../src/server/services/worktable/products';
 import { rangeData } from '../../src/server/services/range/range';
-import { overviewsSettled } from '../../src/server/services/range/overviews';
+import { overviewsSettled } from '../../src/server/store/overviews';
 import { pageOfBatches, requireBatch } from '../../src/server/store/batches';
 import { useDemo } from './database';
 

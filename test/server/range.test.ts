@@ -2,7 +2,7 @@
 import { expect } from 'chai';
 import type { RangeData, RangeRow, RangeViews, TriedBar } from '../../src/core/records/range';
 import { readyBars } from '../../src/core/stock/supply';
-import { wrapOverview } from '../../src/server/services/range/overviews';
+import { wrapOverview } from '../../src/server/store/overviews';
 import { createProduct } from '../../src/server/services/worktable/products';
 import { makeTask } from '../../src/server/services/watch/tasks';
 import { caller } from './call';

@@ -11,7 +11,7 @@ import { colourKnown, rulebook } from '../../src/rulebook';
 import { claimPatterns } from '../../src/rulebook/claims';
 import { marketRules } from '../../src/rulebook/markets';
 import { findWrap } from '../../src/server/repositories/wraps';
-import { wrapOverview } from '../../src/server/services/range/overviews';
+import { wrapOverview } from '../../src/server/store/overviews';
 import { wrapData } from '../../src/server/services/wrap/desk';
 import { labelFor, saveProductWrap } from '../../src/server/services/wrap/wrap';
 import { useDemo } from './database';

@@ -8,7 +8,7 @@ import { measuredIn } from '../../src/core/heat/batch-pour';
 import { comingBars, readyBars } from '../../src/core/stock/supply';
 import { HttpFault } from '../../src/server/http';
 import { allEvents } from '../../src/server/repositories/batches';
-import { addEvents } from '../../src/server/services/pour/batches';
+import { addEvents } from '../../src/server/store/batch-events';
 import { recordSales } from '../../src/server/services/rack/sales';
 import { foldMissing, lookAtSome, refold } from '../../src/server/store/batches';
 import { writing } from '../../src/server/store/writing';

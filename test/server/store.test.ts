@@ -6,7 +6,7 @@ import { addDocument, allMaterials } from '../../src/server/repositories/materia
 import { findProduct, keptVersions } from '../../src/server/repositories/products';
 import { findCraftFigures } from '../../src/server/repositories/settings';
 import { findMaterials, searchMaterials, setCraftFigure } from '../../src/server/services/cupboard/cupboard';
-import { overviewsSettled } from '../../src/server/services/range/overviews';
+import { overviewsSettled } from '../../src/server/store/overviews';
 import { rangeData } from '../../src/server/services/range/range';
 import {
   createProduct,

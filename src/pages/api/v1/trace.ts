@@ -1,6 +1,6 @@
 import { openHouse } from '../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../server/http';
-import { traceCode } from '../../../server/services/pour/trace';
+import { traceCode } from '../../../server/store/trace';
 
 export const GET = endpoint(async ({ url }) =>
   answerJson(await traceCode(await openHouse(), url.searchParams.get('code') ?? '')),

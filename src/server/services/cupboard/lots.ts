@@ -2,15 +2,11 @@
 import type { Knex } from 'knex';
 import type { Lot } from '../../../core/making/cost';
 import type { CountedLot, CupboardEntry, StatedLot } from '../../../core/records/cupboard';
-import { nextCodes } from '../../../core/stock/lot-code';
-import type { Delivery, ShelfCounted } from '../../doors/shelf';
+import type { ShelfCounted } from '../../doors/shelf';
 import type { House } from '../../house';
 import { fault } from '../../http';
 import { batchesDrawing } from '../../repositories/batches';
 import {
-  addLot,
-  allLots,
-  addMovement,
   lotsInUse,
   findLot,
   movementsOf,
@@ -20,41 +16,15 @@ import {
   type Movement,
 } from '../../repositories/lots';
 import { snapshotOf } from '../../store/snapshot';
-import { once, takenIds, writing } from '../../store/writing';
-import { freeId } from '../../store/ids';
-import { changing, changingFrom, requireMaterial, takeMaterial, type Changed } from './materials';
-
-function checkLot({ leftG, quantityG }: StatedLot): void {
-  if (leftG > quantityG)
-    throw fault(422, 'more-left-than-bought', 'No more can be left than was bought.', 'leftG');
-}
+import { once, writing } from '../../store/writing';
+import { changing, changingFrom, requireMaterial, type Changed } from '../../store/materials';
+import { checkLot, countShelf, makeLot } from '../../store/lots';
 
 async function requireLot(trx: Knex, materialId: string, lotId: string): Promise<Lot> {
   await requireMaterial(trx, materialId);
   const known = await findLot(trx, lotId);
   if (known?.material === materialId) return known;
   throw fault(404, 'unknown-lot', `There is no lot "${lotId}" of this material.`, 'lot');
-}
-
-/** Brings the ledger of a lot to what was counted, by a movement with its reason. */
-async function countShelf(
-  trx: Knex,
-  { now }: House,
-  lot: string,
-  ledgerG: number,
-  countedG: number,
-  reason: string,
-): Promise<void> {
-  const massG = ledgerG - countedG;
-  if (massG !== 0) await addMovement(trx, { lot, massG, at: now, batch: null, event: null, reason });
-}
-
-/** Within a transaction: a new lot of a material. */
-export async function makeLot(trx: Knex, house: House, materialId: string, lot: StatedLot): Promise<void> {
-  checkLot(lot);
-  const id = await freeId(`${materialId} ${lot.code}`, 'lot', (base) => takenIds(trx, 'lots', base));
-  await addLot(trx, { ...lot, id, material: materialId, quarantine: lot.quarantine ?? null, revision: 1 });
-  await countShelf(trx, house, id, lot.quantityG, lot.leftG, 'As it was when it was written down');
 }
 
 /** Adds a lot to a material. */
@@ -166,47 +136,4 @@ export async function countLots(
     }),
   );
   return lotsOnShelf(house);
-}
-
-/**
- * Takes a delivery down, all of it or none: a lot for each row, numbered as the maker numbers where a row says no code;
- * materials of the library come into the cupboard with it. `key` names the request. 404 for an unknown material.
- */
-export function takeDelivery(
-  house: House,
-  { supplier, receivedOn, rows }: Delivery,
-  key: string | null = null,
-): Promise<{ lots: { material: string; name: string; code: string; quantityG: number }[] }> {
-  return writing(house.db, (trx) =>
-    once(trx, key, 'delivery', house.now, async () => {
-      const known = (await allLots(trx)).map(({ code }) => code);
-      const snapshot = await snapshotOf(trx, house.today);
-      const names = rows.map(({ material }) => snapshot.material(material)?.name ?? material);
-      const open = rows.flatMap(({ code }, at) => (code?.trim() ? [] : [at]));
-      const made = nextCodes(
-        known,
-        open.map((at) => names[at]!),
-        house.today,
-      );
-      const lots = [];
-      for (const [at, { material, quantityG, code, bestBefore, price }] of rows.entries()) {
-        await takeMaterial(trx, material, supplier || null);
-        const own = code?.trim() || made[open.indexOf(at)]!;
-        await makeLot(trx, house, material, {
-          ...{
-            supplier,
-            code: own,
-            receivedOn,
-            openedOn: null,
-            bestBefore,
-            quantityG,
-            leftG: quantityG,
-            price,
-          },
-        });
-        lots.push({ material, name: names[at]!, code: own, quantityG });
-      }
-      return { lots };
-    }),
-  );
 }

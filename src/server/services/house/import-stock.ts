@@ -10,8 +10,8 @@ import { allLots } from '../../repositories/lots';
 import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
 import { makeBackup } from './backups';
-import { makeLot } from '../cupboard/lots';
-import { makeMaterial, takeMaterial } from '../cupboard/materials';
+import { makeLot } from '../../store/lots';
+import { makeMaterial, takeMaterial } from '../../store/materials';
 
 /** A new material by the little that a list says of it. */
 function stated({ name, kind, inci, naohPerGram }: NonNullable<ImportedStock['own']>): StatedMaterial {

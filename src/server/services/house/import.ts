@@ -11,7 +11,7 @@ import { sharedSetting } from '../../store/shared';
 import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
 import { makeBackup } from './backups';
-import { freshProduct } from '../worktable/products';
+import { freshProduct } from '../../store/products';
 
 const LIMIT_MS = 60_000;
 const CHUNK = 25;

@@ -9,7 +9,7 @@ import { snapshotOf } from '../../store/snapshot';
 import { takenIds } from '../../store/writing';
 import { assessBatch } from './batches';
 import { freeId } from '../../store/ids';
-import { changing } from '../cupboard/materials';
+import { changing } from '../../store/materials';
 import { requireBatch } from '../../store/batches';
 
 export interface NewPart {

@@ -6,7 +6,7 @@ import type { FoundLot } from '../../doors/shelf';
 import type { House } from '../../house';
 import { fault } from '../../http';
 import { requireBatch } from '../../store/batches';
-import { takeDelivery } from '../cupboard/lots';
+import { takeDelivery } from '../../store/lots';
 import { batchLots } from './bench';
 
 /**

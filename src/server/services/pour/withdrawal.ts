@@ -8,7 +8,7 @@ import { fault } from '../../http';
 import { onThread } from '../../jobs/threads';
 import { told } from '../../jobs/told';
 import { findMaker } from '../../repositories/settings';
-import { traceForward, traceLot } from './trace';
+import { traceForward, traceLot } from '../../store/trace';
 
 const HOW_WORDS = { sale: 'sold', sample: 'sample', loss: 'lost', own: 'kept' } as const;
 

@@ -9,7 +9,7 @@ import { fault } from '../../http';
 import { openTasks } from '../../repositories/changes';
 import { findSetting, putSetting } from '../../repositories/settings';
 import { writing } from '../../store/writing';
-import { lookAhead } from '../watch/ahead';
+import { lookAhead } from '../../store/ahead';
 import { rackNow } from './rack';
 
 const KEY_BYTES = 24;

@@ -8,12 +8,12 @@ import { MOST_WEEKS, paceOf, type Pace, type SoldOn } from '../../../core/stock/
 import type { House } from '../../house';
 import { freeOfMaterials } from '../../repositories/lots';
 import { everyKeptRow } from '../../repositories/overviews';
+import { productNames } from '../../repositories/products';
 import { comingOf, releasedBars, soldSince } from '../../repositories/standings';
 import { findSetting, putSetting } from '../../repositories/settings';
 import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
-import { BLANK, overviewsOf } from '../range/overviews';
-import { comparables } from '../worktable/products';
+import { BLANK, overviewsOf } from '../../store/overviews';
 
 /** Bars looked at between two breaths: some milliseconds. */
 const BARS_A_BREATH = 5;
@@ -42,7 +42,7 @@ async function standings(house: House): Promise<{ bars: BarStanding[]; cureDays:
   const since = momentOn(dayAfter(house.today, -MOST_WEEKS * 7 - 1), house.zone);
   const sold = await soldSince(house.db, since);
   const bars: BarStanding[] = [];
-  for (const bar of await comparables(house)) {
+  for (const bar of await productNames(house.db)) {
     const { firstAt = null, ready = 0 } = released.get(bar.id) ?? {};
     const made = { firstAt, ready, coming: coming.get(bar.id) ?? [], sold: sold.get(bar.id) ?? [] };
     bars.push(barStanding(bar, made, plans, { ...house, cureDays: days.usual, paceOf: paceKept }));

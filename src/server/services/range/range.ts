@@ -12,7 +12,7 @@ import {
   type BarsAbout,
   type KeptRow,
 } from '../../repositories/overviews';
-import { BLANK, overviewsOf } from './overviews';
+import { BLANK, overviewsOf } from '../../store/overviews';
 
 /** Bars out of date that are reckoned before the answer; the rest follow in the background. */
 const AT_ONCE = 50;

@@ -6,7 +6,7 @@ import { rulebook } from '../../../rulebook';
 import type { House } from '../../house';
 import { productNames } from '../../repositories/products';
 import { materialsOf, snapshotOf } from '../../store/snapshot';
-import { cupboardEntries } from '../cupboard/materials';
+import { cupboardEntries } from '../../store/materials';
 import { requireProduct } from '../../store/products';
 
 const PLAIN_NAME = 'a plain bar';

@@ -16,10 +16,9 @@ import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
 import { withEdition, withLimit } from './change-store';
 import { requireChange, stampOf } from './changes';
-import { filePapers } from '../cupboard/materials';
-import { freeLot, holdLot } from '../pour/holding';
-import { changeDetails } from '../worktable/products';
-import { requireProduct } from '../../store/products';
+import { filePapers } from '../../store/materials';
+import { freeLot, holdLot } from '../../store/holding';
+import { changeDetails, requireProduct } from '../../store/products';
 
 /** Why batches are freed with a lot where nothing else was written. */
 const FREED = 'The lot is free again.';

@@ -9,7 +9,7 @@ import { allMaterials } from '../../repositories/materials';
 import { findProduct } from '../../repositories/products';
 import { findHouseRules, type HouseRules } from '../../repositories/settings';
 import { makeSnapshot, snapshotOf, type StoreSnapshot } from '../../store/snapshot';
-import { documentId } from '../cupboard/materials';
+import { documentId } from '../../store/materials';
 
 /** Rules with an edition in force, which is taken onto the file where it came inline. */
 export function withEdition(rules: HouseRules, edition: string | InlineEdition): HouseRules {

@@ -24,7 +24,7 @@ import type { ChangeChunk } from '../../jobs/change-job';
 import { sharedSetting } from '../../store/shared';
 import type { StoreSnapshot } from '../../store/snapshot';
 import { storesOf } from './change-store';
-import { placesOf, readPlaces } from './change-subjects';
+import { placesOf, readPlaces } from '../../store/places';
 import { changeWords } from './change-words';
 
 /** Subjects sent to a thread at once, and chunks under way. */

@@ -5,7 +5,7 @@ import { EDITION_NAMES } from '../../../rulebook';
 import type { House } from '../../house';
 import { findHouseRules } from '../../repositories/settings';
 import { snapshotOf } from '../../store/snapshot';
-import { aheadAtOnce } from './ahead';
+import { aheadAtOnce } from '../../store/ahead';
 import { listChanges } from './changes';
 import { tasksFrom } from './tasks';
 

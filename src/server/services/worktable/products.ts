@@ -5,15 +5,8 @@ import { storageCaution } from '../../../core/scent/storage';
 import type { Knex } from 'knex';
 import { compareFormulas } from '../../../core/formula/compare';
 import { assess } from '../../../core/assess';
-import type { Assessment, School } from '../../../core/formula/answer';
-import {
-  MARKETS,
-  REQUEST_FORMAT,
-  type AssessmentRequest,
-  type Formula,
-  type Market,
-  type Material,
-} from '../../../core/formula/types';
+import type { School } from '../../../core/formula/answer';
+import { MARKETS, type Formula, type Market } from '../../../core/formula/types';
 import { PURPOSE, purposeFormula } from '../../../core/formula/purposes';
 import { groupBy } from '../../../core/group';
 import { pricePerGram } from '../../../core/making/cost';
@@ -22,7 +15,6 @@ import type {
   ComparedSide,
   LyeCheck,
   Product,
-  ProductDetails,
   WorkingVersion,
   WorktableData,
 } from '../../../core/records/product';
@@ -44,16 +36,10 @@ import {
 import { findCurrency, findSetting } from '../../repositories/settings';
 import { issuedCount, findWrap } from '../../repositories/wraps';
 import { materialsOf, snapshotOf, type StoreSnapshot } from '../../store/snapshot';
-import { once, takenIds, writing } from '../../store/writing';
-import { freeId } from '../../store/ids';
+import { once, writing } from '../../store/writing';
 import { papersStanding } from '../../store/papers';
-import { requireProduct } from '../../store/products';
-
-/** The request that assesses a product's formula in the product's own markets on a day. */
-function productRequest(product: Product, formula: Formula, onDate: string): AssessmentRequest {
-  const { markets, firstPlacedOn } = product;
-  return { format: REQUEST_FORMAT, formula, markets, onDate, firstPlacedOn };
-}
+import { requireProduct, freeProductId, freshProduct } from '../../store/products';
+import { productRequest } from '../../store/assessed';
 
 /** Gathers a product for the worktable: what its own lines need, and no more. 404 where there is none. */
 export async function worktableData({ db, today }: House, id: string): Promise<WorktableData> {
@@ -168,57 +154,6 @@ export function keepProductVersion(
   });
 }
 
-export interface AssessedProduct {
-  product: Product;
-  version: WorkingVersion;
-  assessment: Assessment;
-  materials: Material[];
-}
-
-/** A product with its saved formula's assessment in every market there is; 404 and 422 as faults. */
-export async function assessEverywhere({ db, today }: House, id: string): Promise<AssessedProduct> {
-  const { product, version } = await requireProduct(db, id);
-  return assessAs(product, version, today, await snapshotOf(db, today));
-}
-
-/** The same for a formula that another version holds, or held; 422 as a fault. */
-export function assessAs(
-  product: Product,
-  version: WorkingVersion,
-  today: string,
-  snapshot: StoreSnapshot,
-): AssessedProduct {
-  const request = { ...productRequest(product, version.formula, today), markets: [...MARKETS] };
-  const result = assess(request, snapshot);
-  if (!result.ok) throw new HttpFault(422, result.errors);
-  return {
-    product,
-    version,
-    assessment: result.assessment,
-    materials: materialsOf(version.formula, snapshot),
-  };
-}
-
-function freeProductId(trx: Knex, name: string): Promise<string> {
-  return freeId(name, 'bar', (base) => takenIds(trx, 'products', base));
-}
-
-/** A bar as it begins, under an id of its own. */
-export async function freshProduct(trx: Knex, name: string): Promise<Product> {
-  return {
-    id: await freeProductId(trx, name),
-    name,
-    identity: 'Soap',
-    note: '',
-    markets: (await findSetting(trx, 'house')).value.markets,
-    netMassG: null,
-    batchCode: '',
-    firstPlacedOn: {},
-    revision: 1,
-    putAwayOn: null,
-  };
-}
-
 /**
  * Makes a new bar: of its own formula, of one that fits its purpose, or plain. 422 where a formula of its own does not
  * reckon. `key` names the request, so that one sent twice makes one bar.
@@ -241,26 +176,6 @@ export function createProduct(
       return product;
     }),
   );
-}
-
-/** Changes a product's details; the newer ones come back where they were changed in between. */
-export function changeDetails(
-  { db }: House,
-  id: string,
-  revision: number,
-  details: ProductDetails,
-): Promise<{ product: Product } | { stale: Product }> {
-  return writing(db, async (trx) => {
-    const { product } = await requireProduct(trx, id);
-    if (product.revision !== revision) return { stale: product };
-    const { name, identity, note, markets, netMassG, batchCode, firstPlacedOn } = details;
-    // A door that says nothing of the collection leaves it as it is.
-    const collection = details.collection?.trim() ?? product.collection ?? '';
-    const stated = { name, identity, note, collection, markets, netMassG, batchCode, firstPlacedOn };
-    const changed = { ...product, ...stated, revision: revision + 1 };
-    await putProduct(trx, changed);
-    return { product: changed };
-  });
 }
 
 /** Keeps that the lye was found again by a second way, with the formula it was of; 404 where there is no such bar. */

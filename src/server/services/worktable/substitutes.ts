@@ -13,8 +13,8 @@ import { findCurrency } from '../../repositories/settings';
 import { requireProduct } from '../../store/products';
 import { sharedSetting } from '../../store/shared';
 import { snapshotOf, type StoreSnapshot } from '../../store/snapshot';
-import { placesOf, readPlaces } from '../watch/change-subjects';
-import { wordsOfBar } from '../range/overviews';
+import { placesOf, readPlaces } from '../../store/places';
+import { wordsOfBar } from '../../store/overviews';
 import { pricesPerGram } from './products';
 
 const LIMIT_MS = 30_000;

@@ -10,7 +10,7 @@ import type { House } from '../../house';
 import { fault, HttpFault } from '../../http';
 import { materialsOf, snapshotOf } from '../../store/snapshot';
 import { settledNow } from '../../store/cures';
-import { type AssessedProduct } from '../worktable/products';
+import { type AssessedProduct } from '../../store/assessed';
 import { labelledCodes } from '../../repositories/wraps';
 import { listBatches, requireBatch } from '../../store/batches';
 import { requireProduct } from '../../store/products';

@@ -8,7 +8,7 @@ import { findMaker } from '../../repositories/settings';
 import { issuedCount, issuedLabels } from '../../repositories/wraps';
 import { listBatches } from '../../store/batches';
 import { snapshotOf, type StoreSnapshot } from '../../store/snapshot';
-import { assessAs } from '../worktable/products';
+import { assessAs } from '../../store/assessed';
 import { wrapOfBatch } from './batch-label';
 import { contentOf, gather, type Gathered } from './wrap';
 

@@ -1,4 +1,5 @@
 /** A bar's wrap: gathering what the screen needs, laying labels out, and keeping it. */
+import { wordsOfWrap } from '../../../core/claims/words';
 import { findClaims } from '../../../core/claims/find';
 import type { Language, OwnPhrase } from '../../../core/claims/types';
 import type { School } from '../../../core/formula/answer';
@@ -22,7 +23,7 @@ import { findLogo, findWrap, putWrap } from '../../repositories/wraps';
 import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
 import { assessBatchEverywhere, wrapOfBatch, type OfBatch } from './batch-label';
-import { assessEverywhere, type AssessedProduct } from '../worktable/products';
+import { assessEverywhere, type AssessedProduct } from '../../store/assessed';
 import { papersStanding } from '../../store/papers';
 import { requireProduct } from '../../store/products';
 
@@ -87,12 +88,6 @@ export async function gather(
   };
   const { value: ownPhrases, revision: phrasesRevision } = await findSetting(house.db, 'ownPhrases');
   return { ...assessed, stored, proposedCautions, labelLanguages, ownPhrases, phrasesRevision };
-}
-
-/** Everything a maker says of a bar, as one text. */
-export function wordsOfWrap(product: Pick<Product, 'name'>, wrap: Wrap): string {
-  const { description, back, identity, use } = wrap;
-  return [product.name, description, back, ...Object.values(identity), ...Object.values(use)].join('\n');
 }
 
 /** What a cured bar is predicted to weigh, grams. */

@@ -1,7 +1,7 @@
 import { DeliveryDoor, type Delivery } from '../../../../server/doors/shelf';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../server/http';
-import { takeDelivery } from '../../../../server/services/cupboard/lots';
+import { takeDelivery } from '../../../../server/store/lots';
 
 /** Takes a delivery of many things down at once. */
 export const POST = endpoint(async ({ request }) => {

@@ -2,7 +2,7 @@ import type { Market } from '../../../../core/formula/types';
 import { TryBarsDoor } from '../../../../server/doors/range';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { tryBars } from '../../../../server/services/range/overviews';
+import { tryBars } from '../../../../server/store/overviews';
 
 /** Some bars on another day or in other markets; nothing is kept. */
 export const POST = endpoint(async ({ request }) => {

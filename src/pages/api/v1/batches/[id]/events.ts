@@ -2,7 +2,7 @@ import { checkEvents } from '../../../../../server/doors/batch';
 import { BENCH_ONLY, isBenchEvent } from '../../../../../server/front/bench';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, fault, HttpFault, onlyMethods, readJson } from '../../../../../server/http';
-import { addEvents } from '../../../../../server/services/pour/batches';
+import { addEvents } from '../../../../../server/store/batch-events';
 
 export const POST = endpoint(async ({ params, request, locals }) => {
   const checked = checkEvents(await readJson(request));

@@ -1,7 +1,7 @@
 import { HoldDoor, type Hold } from '../../../../../server/doors/shelf';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import { freeLot, holdingOf, holdLot } from '../../../../../server/services/pour/holding';
+import { freeLot, holdingOf, holdLot } from '../../../../../server/store/holding';
 
 /** What a hold on the lot takes with it. */
 export const GET = endpoint(async ({ params }) =>

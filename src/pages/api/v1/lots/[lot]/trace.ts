@@ -1,6 +1,6 @@
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods } from '../../../../../server/http';
-import { traceLot } from '../../../../../server/services/pour/trace';
+import { traceLot } from '../../../../../server/store/trace';
 
 export const GET = endpoint(async ({ params }) =>
   answerJson(await traceLot(await openHouse(), params.lot ?? '')),

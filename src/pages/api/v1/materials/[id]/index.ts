@@ -2,11 +2,8 @@ import type { StatedMaterial } from '../../../../../core/records/cupboard';
 import { ChangedMaterialDoor } from '../../../../../server/doors/cupboard';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import {
-  changeMaterial,
-  cupboardEntry,
-  discardMaterial,
-} from '../../../../../server/services/cupboard/materials';
+import { changeMaterial, discardMaterial } from '../../../../../server/services/cupboard/materials';
+import { cupboardEntry } from '../../../../../server/store/materials';
 
 export const GET = endpoint(async ({ params }) =>
   answerJson(await cupboardEntry(await openHouse(), params.id ?? '')),

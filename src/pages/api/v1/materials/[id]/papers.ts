@@ -3,7 +3,7 @@ import type { AcceptedPaper } from '../../../../../core/records/papers';
 import { FilePapersDoor } from '../../../../../server/doors/cupboard';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped, requestKey } from '../../../../../server/http';
-import { filePapers } from '../../../../../server/services/cupboard/materials';
+import { filePapers } from '../../../../../server/store/materials';
 
 interface Filing {
   papers: AcceptedPaper[];

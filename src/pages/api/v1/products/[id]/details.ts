@@ -2,7 +2,7 @@ import type { ProductDetails } from '../../../../../core/records/product';
 import { ProductDetailsDoor } from '../../../../../server/doors/product';
 import { openHouse } from '../../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../../server/http';
-import { changeDetails } from '../../../../../server/services/worktable/products';
+import { changeDetails } from '../../../../../server/store/products';
 
 export const PUT = endpoint(async ({ params, request }) => {
   const { revision, ...details } = await readShaped<ProductDetails & { revision: number }>(

@@ -3,15 +3,15 @@
  * and made anew on threads where the stamp no longer holds: for the rows that are asked for at once, for the
  * rest in the background.
  */
-import { noteFault } from '../../log';
+import { noteFault } from '../log';
 import type { Knex } from 'knex';
-import type { Overview, OverviewInput } from '../../../core/overview';
-import type { Market } from '../../../core/formula/types';
-import type { Regime } from '../../../core/labels/standing';
-import type { PageOfBars } from '../../../core/records/product';
-import type { TriedBar } from '../../../core/records/range';
-import type { House } from '../../house';
-import { onThread } from '../../jobs/threads';
+import type { Overview, OverviewInput } from '../../core/overview';
+import type { Market } from '../../core/formula/types';
+import type { Regime } from '../../core/labels/standing';
+import type { PageOfBars } from '../../core/records/product';
+import type { TriedBar } from '../../core/records/range';
+import type { House } from '../house';
+import { onThread } from '../jobs/threads';
 import {
   barsForOverview,
   overviewStamps,
@@ -19,13 +19,13 @@ import {
   rangeRows,
   type BarForOverview,
   type KeptRow,
-} from '../../repositories/overviews';
-import { findSetting } from '../../repositories/settings';
-import { issuedCounts } from '../../repositories/wraps';
-import { sharedSetting } from '../../store/shared';
-import { snapshotOf } from '../../store/snapshot';
-import { writing } from '../../store/writing';
-import { wordsOfWrap } from '../wrap/wrap';
+} from '../repositories/overviews';
+import { findSetting } from '../repositories/settings';
+import { issuedCounts } from '../repositories/wraps';
+import { sharedSetting } from './shared';
+import { snapshotOf } from './snapshot';
+import { writing } from './writing';
+import { wordsOfWrap } from '../../core/claims/words';
 
 /** Bars reckoned in one job: some tens of milliseconds of a thread's time. */
 const CHUNK = 25;

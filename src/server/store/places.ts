@@ -1,11 +1,11 @@
 /** What a change may touch: bars, kept versions, batches and issued labels, read piece by piece. */
 import { setImmediate as soon } from 'node:timers/promises';
 import type { Knex } from 'knex';
-import type { Change, Hands, Subject } from '../../../core/change/types';
-import type { Market } from '../../../core/formula/types';
-import { groupBy } from '../../../core/group';
-import type { ChangeSubject } from '../../jobs/change-job';
-import type { House } from '../../house';
+import type { Change, Hands, Subject } from '../../core/change/types';
+import type { Market } from '../../core/formula/types';
+import { groupBy } from '../../core/group';
+import type { ChangeSubject } from '../jobs/change-job';
+import type { House } from '../house';
 import {
   barRows,
   batchRowsOf,
@@ -16,9 +16,9 @@ import {
   type BarRow,
   type BatchRow,
   type FormulaPlace,
-} from '../../repositories/change-rows';
-import { holdersOf } from '../../repositories/products';
-import { traceLot } from '../pour/trace';
+} from '../repositories/change-rows';
+import { holdersOf } from '../repositories/products';
+import { traceLot } from './trace';
 
 /** Values in one statement. */
 const AT_ONCE = 400;

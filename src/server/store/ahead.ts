@@ -1,14 +1,14 @@
 /** Looks ahead by two years under the rules on file. */
-import { barsMade } from '../../repositories/products';
-import { batchesInHand } from '../../repositories/batches';
-import { aheadRows, foldAhead, type AheadBatch, type AheadMaterial } from '../../../core/change/ahead';
-import { dayOf, monthsAfter } from '../../../core/quantities/day';
-import type { Material } from '../../../core/formula/types';
-import type { AheadRow, WatchData } from '../../../core/records/watch';
-import type { House } from '../../house';
-import { lotsInUse, materialsWithLots } from '../../repositories/lots';
-import { snapshotOf, type StoreSnapshot } from '../../store/snapshot';
-import { papersStanding } from '../../store/papers';
+import { barsMade } from '../repositories/products';
+import { batchesInHand } from '../repositories/batches';
+import { aheadRows, foldAhead, type AheadBatch, type AheadMaterial } from '../../core/change/ahead';
+import { dayOf, monthsAfter } from '../../core/quantities/day';
+import type { Material } from '../../core/formula/types';
+import type { AheadRow, WatchData } from '../../core/records/watch';
+import type { House } from '../house';
+import { lotsInUse, materialsWithLots } from '../repositories/lots';
+import { snapshotOf, type StoreSnapshot } from './snapshot';
+import { papersStanding } from './papers';
 
 const YEARS = 2;
 

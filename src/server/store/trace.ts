@@ -1,13 +1,13 @@
 /** Tracing both ways: from a lot to the bars it is in, from a bar back to the lots. */
-import type { Trace } from '../../../core/records/batch';
-import type { House } from '../../house';
-import { fault } from '../../http';
-import { batchesDrawing, findBatch, findBatchByCode } from '../../repositories/batches';
-import { findLot, lotsOfBatch } from '../../repositories/lots';
-import { standingsOf } from '../../repositories/standings';
-import { labelsOfBatch } from '../../repositories/wraps';
-import { batchesAt } from '../../store/batches';
-import { snapshotOf } from '../../store/snapshot';
+import type { Trace } from '../../core/records/batch';
+import type { House } from '../house';
+import { fault } from '../http';
+import { batchesDrawing, findBatch, findBatchByCode } from '../repositories/batches';
+import { findLot, lotsOfBatch } from '../repositories/lots';
+import { standingsOf } from '../repositories/standings';
+import { labelsOfBatch } from '../repositories/wraps';
+import { batchesAt } from './batches';
+import { snapshotOf } from './snapshot';
 
 type TracedBatch = Trace['batches'][number];
 

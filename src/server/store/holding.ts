@@ -1,16 +1,16 @@
 /** Holding a doubted lot: the lot, every batch that holds it and their sales go together, and are freed together. */
 import { randomUUID } from 'node:crypto';
-import { heldFor } from '../../../core/batch/held';
-import type { BatchEvent } from '../../../core/batch/types';
-import type { HeldBatch, Holding } from '../../../core/records/holding';
-import type { Lot } from '../../../core/making/cost';
-import type { House } from '../../house';
-import { fault } from '../../http';
-import { findLot, putLot } from '../../repositories/lots';
-import { writing } from '../../store/writing';
-import { requireBatch } from '../../store/batches';
-import { snapshotOf } from '../../store/snapshot';
-import { addEvents } from './batches';
+import { heldFor } from '../../core/batch/held';
+import type { BatchEvent } from '../../core/batch/types';
+import type { HeldBatch, Holding } from '../../core/records/holding';
+import type { Lot } from '../../core/making/cost';
+import type { House } from '../house';
+import { fault } from '../http';
+import { findLot, putLot } from '../repositories/lots';
+import { writing } from './writing';
+import { requireBatch } from './batches';
+import { snapshotOf } from './snapshot';
+import { addEvents } from './batch-events';
 import { traceLot } from './trace';
 
 /** Batches that are past holding: nothing of them is here to be sold. */
