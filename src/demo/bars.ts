@@ -241,6 +241,7 @@ function texturedBars(since: (days: number) => Product['firstPlacedOn']): DemoPr
         {
           netMassG: 88,
           batchCode: 'SR-2611',
+          markets: ['EU', 'UK', 'US'],
           firstPlacedOn: since(150),
         },
       ),

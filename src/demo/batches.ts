@@ -4,7 +4,7 @@ import { cureInput, lightestG, materialsIn, settledBars, usualChecks } from '../
 import { cure, USUAL_MIN_DAYS } from '../core/curing/cure';
 import type { Lot } from '../core/making/cost';
 import { standingOf } from '../core/curing/standing';
-import { dayAfter, momentOn } from '../core/quantities/day';
+import { dayAfter, dayOf, momentOn } from '../core/quantities/day';
 import type { BatchDetail } from '../core/records/batch';
 import { allLots } from '../server/repositories/lots';
 import type { House } from '../server/house';
@@ -228,14 +228,28 @@ function sell(hand: Hand, demo: DemoBatch, batch: Batch, pouredMin: number): voi
     });
 }
 
+/** The hour at which the morning's batches stand as the scenario tells. */
+const TOLD_AT = '12:00';
+/** Batches so young move with the clock: one that is in its cut window at noon is in it in the evening too. */
+const MOVING_DAYS = 3;
+
+/** When a batch was begun: in the morning of its day; a young one so long before now as it is at noon. */
+function begunAt({ daysAgo }: DemoBatch, at: number, { today, now, zone }: Omit<House, 'db'>): string {
+  const morning = momentOn(dayAfter(today, -daysAgo), zone, `08:${String(10 + at).padStart(2, '0')}`);
+  if (daysAgo > MOVING_DAYS) return morning;
+  const later = Date.parse(now) - Date.parse(momentOn(today, zone, TOLD_AT));
+  return new Date(Date.parse(morning) + later).toISOString();
+}
+
 async function makeBatch(
   demo: DemoBatch,
   at: number,
-  { db, today, zone }: Omit<House, 'now'>,
+  demoHouse: House,
   lots: Map<string, Lot>,
 ): Promise<void> {
-  const day = dayAfter(today, -demo.daysAgo);
-  const now = momentOn(day, zone, `08:${String(10 + at).padStart(2, '0')}`);
+  const { db, zone } = demoHouse;
+  const now = begunAt(demo, at, demoHouse);
+  const day = dayOf(now, zone);
   const house = { db, today: day, now, zone };
   const begun = await beginBatch(house, { product: demo.product, by: demo.by });
   const hand = new Hand(begun.id, Date.parse(now), demo.by, seeded(at + 1));
@@ -262,7 +276,7 @@ async function makeBatch(
 }
 
 /** Writes the batches down; lots are drawn as they would have been. */
-export async function seedBatches(house: Omit<House, 'now'>): Promise<void> {
+export async function seedBatches(house: House): Promise<void> {
   const lots = new Map((await allLots(house.db)).map((lot) => [lot.id, lot]));
   for (const [at, demo] of BATCHES.entries()) await makeBatch(demo, at, house, lots);
 }

@@ -2,16 +2,21 @@
 import type { DemoThings } from '../core/records/house';
 import type { Knex } from 'knex';
 import { durabilityFrom } from '../core/labels/content';
-import { momentOn } from '../core/quantities/day';
+import { dayAfter, momentOn } from '../core/quantities/day';
 import type { Lot } from '../core/making/cost';
 import { libraryMaterial } from '../library';
+import { allBatches } from '../server/repositories/batches';
 import { addToInbox } from '../server/repositories/inbox';
+import type { House } from '../server/house';
 import { addLot, addMovement, findLot } from '../server/repositories/lots';
 import { addDocument, addMaterial, addMix } from '../server/repositories/materials';
-import { addProduct } from '../server/repositories/products';
+import { addProduct, putFormula } from '../server/repositories/products';
 import type { Wrap } from '../core/records/wrap';
 import { findSetting, putSetting } from '../server/repositories/settings';
 import { putWrap } from '../server/repositories/wraps';
+import { holdLot } from '../server/store/holding';
+import { requireProduct } from '../server/store/products';
+import { issueLabel } from '../server/services/wrap/labels';
 import { wrapData } from '../server/services/wrap/desk';
 import { writing } from '../server/store/writing';
 import { demoProducts } from './bars';
@@ -48,8 +53,55 @@ async function everythingHere(trx: Knex): Promise<DemoThings> {
   };
 }
 
-/** Seeds the demo as of a day unless there are products already. True when it seeded. */
-export async function seedDemo(db: Knex, today: string, zone: string): Promise<boolean> {
+/** A bar whose label was issued before something came into it: the label reads otherwise today. */
+const CHANGED_SINCE = {
+  product: 'snow-plough',
+  cameIn: 'rye-bran',
+  issuedDaysAgo: 75,
+  market: 'EU',
+} as const;
+/** A bar with a label of its last batch that was released. */
+const LABELLED = { product: 'ticket-office', market: 'EU', daysAgo: 30 } as const;
+/** A lot that its supplier asked to hold back. */
+const HELD = {
+  material: 'rye-bran',
+  reason: 'Ninefold Botanicals asks to hold it: grit was found in a sack of the same milling.',
+} as const;
+
+/** A house as it stood at noon some days ago. */
+const before = (house: House, days: number): House => {
+  const today = dayAfter(house.today, -days);
+  return { ...house, today, now: momentOn(today, house.zone, '12:00') };
+};
+
+/** Puts a bar on file; the one that was changed since has its label issued of what it was. */
+async function seedBar(house: House, { product, formula }: ReturnType<typeof demoProducts>[number]) {
+  const { db, today, zone } = house;
+  const isChanged = product.id === CHANGED_SINCE.product;
+  const savedAt = momentOn(today, zone, '08:00');
+  const lines = formula.lines.filter(({ material }) => material !== CHANGED_SINCE.cameIn);
+  await addProduct(db, product, isChanged ? { ...formula, lines } : formula, savedAt);
+  const { wrap } = (await wrapData({ db, today, now: savedAt, zone }, product.id)).stored;
+  const durability = keepsFrom(today);
+  await putWrap(db, product.id, { revision: 1, savedAt, wrap: { ...wrap, durability } });
+  if (!isChanged) return;
+  await issueLabel(before(house, CHANGED_SINCE.issuedDaysAgo), product.id, CHANGED_SINCE.market);
+  const { version } = await requireProduct(db, product.id);
+  await putFormula(db, product.id, { ...version, revision: version.revision + 1, formula });
+}
+
+/** What a workshop has after some months: the label of a batch, and a lot that is held with what it went into. */
+async function seedStanding(house: House): Promise<void> {
+  const batches = await allBatches(house.db, LABELLED.product);
+  const released = batches.find(({ state }) => state === 'released')!;
+  const { product, market, daysAgo } = LABELLED;
+  await issueLabel(before(house, daysAgo), product, market, null, released.id);
+  const [held] = demoLots(house.today).filter(({ material }) => material === HELD.material);
+  await holdLot(before(house, 1), held!.id, HELD.reason, 'Marit');
+}
+
+/** Seeds the demo as of a moment of a day unless there are products already. True when it seeded. */
+export async function seedDemo({ db, today, now, zone }: House): Promise<boolean> {
   const [{ count }] = (await db('products').count({ count: '*' })) as [{ count: number }];
   if (count > 0) return false;
   // Taken out again by its maker: it does not come back by itself.
@@ -69,17 +121,10 @@ export async function seedDemo(db: Knex, today: string, zone: string): Promise<b
     for (const { id, fileName, mime, receivedOn, bytes } of papers) {
       await addToInbox(trx, { id, fileName, mime, receivedOn, filedOn: null }, bytes);
     }
-    const savedAt = momentOn(today, zone, '08:00');
-    for (const { product, formula } of demoProducts(today)) {
-      await addProduct(trx, product, formula, savedAt);
-      const { wrap } = (await wrapData({ db: trx, today, now: savedAt, zone }, product.id)).stored;
-      await putWrap(trx, product.id, {
-        revision: 1,
-        savedAt,
-        wrap: { ...wrap, durability: keepsFrom(today) },
-      });
-    }
-    await seedBatches({ db: trx, today, zone });
+    const house = { db: trx, today, now, zone };
+    for (const bar of demoProducts(today)) await seedBar(house, bar);
+    await seedBatches(house);
+    await seedStanding(house);
     for (const lot of demoLots(today)) await countDown(trx, lot, zone);
     await putSetting(trx, 'demo', await everythingHere(trx));
   });

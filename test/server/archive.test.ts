@@ -1,9 +1,10 @@
 /** Everything out and in again: equal on an empty folder, previewed elsewhere, refused where it does not hold together. */
 import { createHash } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Ajv } from 'ajv';
+import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { Knex } from 'knex';
@@ -118,6 +119,17 @@ describe('an archive', () => {
     const papers = Object.keys(files).filter((path) => path.startsWith('papers/'));
     expect(papers.some((path) => String(files[path]) === '1,2,3,255')).to.equal(true);
     expect(strFromU8(files['lists/bars.csv']!)).to.contain('Lamp Room');
+    // Whatever lies beside the database as a file is not in it a second time.
+    const folder = mkdtempSync(join(tmpdir(), 'proportia-'));
+    empty.push(folder);
+    writeFileSync(join(folder, 'out.sqlite'), files['proportia.sqlite']!);
+    const within = new Database(join(folder, 'out.sqlite'), { readonly: true });
+    const bytesIn = (query: string) => within.prepare(query).pluck().get();
+    expect(bytesIn('select sum(length(bytes)) from inbox')).to.equal(0);
+    expect(bytesIn('select sum(length(pdf)) from issued_labels')).to.equal(0);
+    expect(bytesIn('select count(*) from inbox')).to.equal(papers.length);
+    expect(within.pragma('integrity_check', { simple: true })).to.equal('ok');
+    within.close();
     for (const own of ['calendarKey', '"backups"', '"demo"'])
       expect(strFromU8(files['data/settings.json']!)).to.not.contain(own);
   });

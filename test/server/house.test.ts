@@ -138,6 +138,6 @@ describe('the house', () => {
       expect(await test.db(table).first(), table).to.equal(undefined);
     expect((await test.db.raw('pragma foreign_key_check')) as unknown[]).to.deep.equal([]);
     await discardProduct(test.house, copy.id);
-    expect(await seedDemo(test.db, DAY, 'UTC')).to.equal(false);
+    expect(await seedDemo(test.house)).to.equal(false);
   });
 });

@@ -1,6 +1,6 @@
 /** Making one backup, on a thread: a page-true copy of the live database, opened and looked over before it counts. */
 import { createHash } from 'node:crypto';
-import { readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import { createReadStream, renameSync, rmSync, statSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import { MIGRATION_NAMES } from '../migrations';
 import { syncToDisk } from '../store/disk';
@@ -53,7 +53,9 @@ export async function backUp({ file, into }: BackUpJob) {
   copy.close();
   const fault = faultOf(part);
   syncToDisk(part);
-  const sha256 = createHash('sha256').update(readFileSync(part)).digest('hex');
+  const hash = createHash('sha256');
+  for await (const piece of createReadStream(part)) hash.update(piece as Buffer);
+  const sha256 = hash.digest('hex');
   renameSync(part, into);
   return { bytes: statSync(into).size, sha256, fault };
 }

@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import {
   closeSync,
+  copyFileSync,
   createReadStream,
   createWriteStream,
   openSync,
@@ -211,6 +212,21 @@ function lists(db: Database.Database, zone: string): Packed[] {
   });
 }
 
+/** The database as an open file, without what lies beside it as files: a photograph goes out once. */
+async function packedDatabase(file: string): Promise<Packed> {
+  const thin = `${file}.thin`;
+  copyFileSync(file, thin);
+  const db = new Database(thin);
+  try {
+    for (const { name, file: held } of TABLES)
+      if (held) db.exec(`update ${name} set ${held.column} = zeroblob(0)`);
+    db.exec('vacuum');
+  } finally {
+    db.close();
+  }
+  return packedFile('proportia.sqlite', thin);
+}
+
 export interface PackJob {
   /** A copy of the database that nobody writes to. */
   file: string;
@@ -243,7 +259,7 @@ export async function packArchive({
     const tables = TABLES.filter(({ name }) => bar === null || BAR_TABLES.includes(name));
     const packed: Packed[] = [];
     for (const table of tables) packed.push(...(await packTable(db, table, bar, dirname(into))));
-    if (bar === null) packed.push(...lists(db, zone), await packedFile('proportia.sqlite', file));
+    if (bar === null) packed.push(...lists(db, zone), await packedDatabase(file));
     const migrations = db.prepare('select name from knex_migrations order by id').pluck().all() as string[];
     const manifest: Manifest = {
       format: ARCHIVE_FORMAT,
