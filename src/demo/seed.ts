@@ -61,7 +61,7 @@ const CHANGED_SINCE = {
   market: 'EU',
 } as const;
 /** A bar with a label of its last batch that was released. */
-const LABELLED = { product: 'ticket-office', market: 'EU', daysAgo: 30 } as const;
+const LABELLED = { product: 'goods-yard', market: 'EU', daysAgo: 40 } as const;
 /** A lot that its supplier asked to hold back. */
 const HELD = {
   material: 'rye-bran',

@@ -1,4 +1,5 @@
 /** What this device wrote down of a batch whose page was left: sent from any page, and in sight until it is on file. */
+import { inHouse } from './masses';
 import { useEffect, useState } from 'react';
 import { foldBatch } from '../core/batch/fold';
 import { keptBatches, keptEvents } from './bench-store';
@@ -24,7 +25,7 @@ function LeftOf({ id, queue: { known, waiting, aside, why } }: Left) {
         {batch?.code ?? id}
       </a>
       {aside.length > 0
-        ? `: ${aside[0]!.message} Open the batch to decide.`
+        ? `: ${inHouse(aside[0]!.message)} Open the batch to decide.`
         : `. ${why ?? 'Sent again soon.'}`}
     </li>
   );

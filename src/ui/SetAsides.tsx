@@ -1,3 +1,4 @@
+import { inHouse } from './masses';
 import { useState } from 'react';
 import type { BatchEvent } from '../core/batch/types';
 import type { Lot } from '../core/making/cost';
@@ -44,7 +45,7 @@ function One({ one, writing, lots }: OneProps) {
   return (
     <li className={`${benchStyles.benchCaution} grid gap-2`}>
       <p>
-        <strong>Not on file: {saidOf(event, writing.batch)}.</strong> {message}
+        <strong>Not on file: {saidOf(event, writing.batch)}.</strong> {inHouse(message)}
       </p>
       {takesReason && (
         <label className="block">

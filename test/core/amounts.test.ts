@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { toldIn } from '../../src/core/quantities/say';
 import fc from 'fast-check';
 import { withAmount } from '../../src/core/formula/line-amount';
 import {
@@ -240,5 +241,15 @@ describe('amounts as makers write them', () => {
         if (reading.ok) near(reading.amount.value, amount.value, 1e-9);
       }),
     );
+  });
+
+  it('says the grams of a sentence in ounces where the house weighs so, once, and leaves other figures alone', () => {
+    const sentence = 'Lot OL2600 holds 1,200 g, not 1250.5 g. 134 g of NaOH a gram; 12 g/mL; 80 grams.';
+    expect(toldIn(sentence, 'g')).to.equal(sentence);
+    const told = toldIn(sentence, 'oz');
+    expect(told).to.equal(
+      'Lot OL2600 holds 42.3\u00a0oz (1,200\u00a0g), not 44.1\u00a0oz (1250.5\u00a0g). 134 g of NaOH a gram; 12 g/mL; 80 grams.',
+    );
+    expect(toldIn(told, 'oz')).to.equal(told);
   });
 });

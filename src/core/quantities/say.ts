@@ -67,3 +67,19 @@ export function massAt(massG: number, stepG: number, weights: Weights): string {
   const inGrams = `${massFigure(massG, stepG, 'g')}${TIED}g`;
   return weights === 'g' ? inGrams : `${massFigure(massG, stepG, 'oz')}${TIED}oz (${inGrams})`;
 }
+
+/** Grams said in a text; not those beside ounces already, and none "a gram" of something. */
+const GRAMS_SAID = /(?<![(\d.,])(\d+(?:,\d{3})*(?:\.\d+)?)[ \u00a0]g(?![\w/]| of NaOH| a gram| in \d)/g;
+
+/**
+ * A sentence of the core, which says masses in grams, as the house reads it: in ounces with the grams beside.
+ *
+ * @example toldIn('Add 28.35 g of water.', 'oz') // 'Add 1.00\u00a0oz (28.35\u00a0g) of water.'
+ */
+export function toldIn(text: string, weights: Weights): string {
+  if (weights === 'g') return text;
+  return text.replace(GRAMS_SAID, (_, said: string) => {
+    const ounces = Number(said.replaceAll(',', '')) / GRAMS_PER_OUNCE;
+    return `${figure(ounces)}${TIED}oz (${said}${TIED}g)`;
+  });
+}

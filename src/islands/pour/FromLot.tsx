@@ -5,7 +5,7 @@ import type { Batch } from '../../core/batch/types';
 import { nextLot, type Lot } from '../../core/making/cost';
 import { dayHere } from '../../ui/habits';
 import { momentHere } from '../../ui/writing';
-import { massUnit, typedGrams, toType } from '../../ui/masses';
+import { inHouse, massUnit, typedGrams, toType } from '../../ui/masses';
 import { BenchField } from './BenchField';
 import benchStyles from '../../ui/bench.module.css';
 
@@ -151,7 +151,7 @@ export function FromLot({ from, lots, onFind }: { from: From; lots: readonly Lot
       />
       {says !== null && (
         <label className={`${benchStyles.benchNote} block`}>
-          {says}
+          {inHouse(says)}
           <span className="eyebrow mt-1 block text-base">Why is it taken all the same?</span>
           <input
             className={benchStyles.benchField}

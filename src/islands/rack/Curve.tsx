@@ -1,3 +1,4 @@
+import { inHouse } from '../../ui/masses';
 import { lazy, Suspense, useState } from 'react';
 import type { CureDoubt } from '../../core/curing/cure-types';
 import { daysSince } from '../../core/curing/batch-cure';
@@ -19,7 +20,7 @@ function Doubt({ doubt, writing: { batch, write } }: { doubt: CureDoubt; writing
   const confirm = () => write('corrected', { event, massG, reason: reason.trim() });
   return (
     <li className="border-l-4 border-madder bg-wash px-3 py-1">
-      {doubt.message}
+      {inHouse(doubt.message)}
       <div className="flex items-end gap-2">
         <TextField label="Why it is left out, or right" value={reason} onChange={setReason} />
         <button type="button" className="action py-0" disabled={reason.trim() === ''} onClick={leaveOut}>

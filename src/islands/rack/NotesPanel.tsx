@@ -1,51 +1,24 @@
 import { useState } from 'react';
 import type { CureData } from '../../core/records/rack';
-import { address, send } from '../../ui/api';
-import { smaller } from '../../ui/photos';
 import { dayAt } from '../../ui/words';
 import type { Writing } from '../../ui/writing';
+import { PictureButton } from './PictureButton';
+import { usePhotos, type PhotosOf } from './photos-of';
+import { Swatches } from './Swatches';
 
-function Photos({ data }: { data: CureData }) {
-  const { id, code } = data.detail;
-  const [photos, setPhotos] = useState(data.photos);
-  const [says, setSays] = useState<string | null>(null);
-  const add = async (file: File | undefined) => {
-    if (!file) return;
-    try {
-      const body = await smaller(file);
-      const answer = await fetch(
-        `${address('batches', id, 'photos')}?note=${encodeURIComponent(file.name.slice(0, 80))}`,
-        {
-          method: 'POST',
-          headers: { 'content-type': body.type },
-          body,
-        },
-      );
-      const kept = (await answer.json()) as {
-        id: string;
-        at: string;
-        note: string;
-        errors?: { message: string }[];
-      };
-      if (answer.ok) setPhotos((old) => [...old, kept]);
-      setSays(answer.ok ? null : (kept.errors?.[0]?.message ?? 'It was not kept. Try again.'));
-    } catch {
-      setSays('This picture cannot be opened. Take another.');
-    }
-  };
-  const drop = async (photo: string) => {
-    const answer = await send('DELETE', address('batches', id, 'photos', photo));
-    if (answer.ok) setPhotos((old) => old.filter((one) => one.id !== photo));
-    else setSays('It is still there. Try again.');
-  };
+/** Letters of a file's name that are kept as the note of its picture. */
+const LONGEST_NAME = 80;
+
+function Photos({ code, photos }: { code: string; photos: PhotosOf }) {
+  const { all, says, add, drop } = photos;
   return (
     <div>
       <ul className="flex flex-wrap gap-2">
-        {photos.map((photo) => (
+        {all.map((photo) => (
           <li key={photo.id}>
             <img
               className="h-28 w-auto"
-              src={address('batches', id, 'photos', photo.id)}
+              src={photos.addressOf(photo)}
               alt={`${code}, ${dayAt(photo.at)}${photo.note && `: ${photo.note}`}`}
             />
             <span className="font-narrow text-soft">{dayAt(photo.at)}</span>{' '}
@@ -55,18 +28,10 @@ function Photos({ data }: { data: CureData }) {
           </li>
         ))}
       </ul>
-      <label className="action mt-1">
-        Add a photograph
-        <input
-          type="file"
-          accept="image/*"
-          className="sr-only"
-          onChange={(event) => {
-            void add(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <PictureButton
+        words="Add a photograph"
+        onFile={(file) => void add(file, file.name.slice(0, LONGEST_NAME))}
+      />
       {says && <p role="alert">{says}</p>}
     </div>
   );
@@ -75,6 +40,7 @@ function Photos({ data }: { data: CureData }) {
 /** What was found out, for the record or for the next pour, and photographs: colours move over the weeks. */
 export function NotesPanel({ data, writing: { batch, write } }: { data: CureData; writing: Writing }) {
   const [text, setText] = useState('');
+  const photos = usePhotos(data);
   const add = (purpose: 'record' | 'nextTime') => {
     write('noted', { text: text.trim(), for: purpose });
     setText('');
@@ -113,7 +79,8 @@ export function NotesPanel({ data, writing: { batch, write } }: { data: CureData
           For the record
         </button>
       </div>
-      <Photos data={data} />
+      <Photos code={data.detail.code} photos={photos} />
+      <Swatches batch={batch} photos={photos} />
     </section>
   );
 }

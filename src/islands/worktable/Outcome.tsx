@@ -1,3 +1,4 @@
+import { inHouse } from '../../ui/masses';
 import { newStep } from '../../ui/step';
 import { Faults } from '../../ui/Faults';
 import { address, send, type Fault } from '../../ui/api';
@@ -252,7 +253,7 @@ export function NotesPanel() {
               note.severity === 'danger' ? 'border-l-4 border-madder bg-wash px-2 py-1 font-medium' : ''
             }
           >
-            {note.text}
+            {inHouse(note.text)}
           </li>
         ))}
       </ul>

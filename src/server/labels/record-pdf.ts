@@ -1,7 +1,7 @@
 /** A batch's record on paper. */
 import { plainNumber } from '../../core/quantities/amount';
 import type { BatchRecord } from '../../core/batch/record';
-import { massSaid, type Weights } from '../../core/quantities/say';
+import { massSaid, toldIn, type Weights } from '../../core/quantities/say';
 import type { Habits } from '../../core/records/house';
 import { clockOf, dayOf } from '../../core/quantities/day';
 import { flowingPdf, heading, rows, set, type Document } from './flow';
@@ -90,7 +90,7 @@ function draw(document: Document, job: RecordJob): void {
   rows(
     document,
     [50],
-    deviations.length > 0 ? deviations.map((text) => [text]) : [['Nothing that is told.']],
+    deviations.length > 0 ? deviations.map((text) => [toldIn(text, weights)]) : [['Nothing that is told.']],
   );
   drawTimes(document, job, grams, moment);
   drawCost(document, record);
