@@ -67,6 +67,7 @@ function Habits({ data, put }: { data: SettingsData; put: Put }) {
     <>
       <Select
         label="Time zone"
+        isEven
         value={data.zone}
         options={zones.map((zone) => [zone, zone.replaceAll('_', ' ')] as const)}
         onChange={(zone) => put({ zone })}

@@ -173,7 +173,7 @@ function PlanPourIsland(props: PlanProps) {
       {last && <AsLastTime last={last} />}
       <PlanFields bars={bars} moulds={moulds} wish={wish} set={set} />
       <Faults faults={begun.length > 0 ? begun : faults} />
-      {plan && <Wants plan={plan} />}
+      {plan ? <Wants plan={plan} /> : faults.length === 0 && <div aria-hidden className="min-h-40" />}
       {doubtful && <Despite verdict={doubtful} wish={wish} set={set} />}
       <button
         type="submit"

@@ -100,7 +100,7 @@ export function Curve({ data, writing }: { data: CureData; writing: Writing }) {
           : cure.needs.join(' ')}
       </p>
       {cure.curve.length > 0 && (
-        <div role="img" aria-label="Weight over the days, with its band">
+        <div role="img" aria-label="Weight over the days, with its band" className="min-h-[315px]">
           <Suspense fallback={<p className="text-soft">The curve is being drawn…</p>}>
             <CureChart data={data} minDays={data.days.least} />
           </Suspense>

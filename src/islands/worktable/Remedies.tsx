@@ -29,14 +29,16 @@ function sentence(remedy: Remedy, nameOf: (lineId: string) => string): string {
 export function RemediesPanel() {
   const { formula, remedies, materialName, change } = useTable();
   const [isWhole, setWhole] = useState(false);
-  if (remedies.length === 0) return null;
+  if (remedies?.length === 0) return null;
   const nameOf = (lineId: string) =>
     materialName(formula.lines.find(({ id }) => id === lineId)?.material ?? lineId);
+  // While they are looked for as high as they mostly become: nothing below moves away from the hand.
   return (
-    <section aria-label="Make it fit" className="border-b border-line py-2">
+    <section aria-label="Make it fit" className={`border-b border-line py-2 ${remedies ? '' : 'min-h-56'}`}>
       <h2 className="text-lg">Make it fit</h2>
+      {remedies === null && <p className="text-soft">Looking for the least that would…</p>}
       <ul>
-        {(isWhole ? remedies : remedies.slice(0, FIRST_SHOWN)).map((remedy) => {
+        {(isWhole ? remedies : remedies?.slice(0, FIRST_SHOWN))?.map((remedy) => {
           const said = sentence(remedy, nameOf);
           return (
             <li
@@ -63,7 +65,7 @@ export function RemediesPanel() {
           );
         })}
       </ul>
-      {remedies.length > FIRST_SHOWN && (
+      {remedies && remedies.length > FIRST_SHOWN && (
         <button
           type="button"
           className="cursor-pointer text-ultra underline"

@@ -29,7 +29,8 @@ export interface Table {
   onDate: string;
   reckon: Reckon;
   /** The smallest changes that clear the bar, as far as they are found yet. */
-  remedies: readonly Remedy[];
+  /** Null while they are looked for. */
+  remedies: readonly Remedy[] | null;
   material: (id: string) => Material | undefined;
   /** Brings a material to the table, before a line is of it. */
   bring: (found: readonly Material[]) => void;

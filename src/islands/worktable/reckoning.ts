@@ -50,14 +50,16 @@ function useAlternatives(materials: Material[], wanted: boolean, add: (found: re
   return alternatives;
 }
 
-/** The remedies for what is on the table, found in a worker; none while newer ones are looked for. */
+const NO_REMEDIES: readonly Remedy[] = [];
+
+/** The remedies for what is on the table, found in a worker; null while newer ones are looked for. */
 function useRemedies(
   { rules }: WorktableData,
   materials: Material[],
   alternatives: Material[],
   request: AssessmentRequest,
   wanted: boolean,
-): Remedy[] {
+): readonly Remedy[] | null {
   const [found, setFound] = useState<{ request: AssessmentRequest; remedies: Remedy[] } | null>(null);
   const worker = useRef<Worker | null>(null);
   const asked = useRef(0);
@@ -83,7 +85,8 @@ function useRemedies(
       current.removeEventListener('message', onReply);
     };
   }, [request, materials, alternatives, wanted]);
-  return wanted && found?.request === request ? found.remedies : [];
+  if (!wanted) return NO_REMEDIES;
+  return found?.request === request ? found.remedies : null;
 }
 
 const NO_ERRORS: readonly RequestError[] = [];
