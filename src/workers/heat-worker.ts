@@ -1,5 +1,5 @@
 /** Reckons how a block heats off the main thread: the first curve at once, then the band, then the other ways. */
-import { calibrate, knownFactor, type Measured } from '../core/heat/calibrate';
+import { calibrate, isTold, knownFactor, type Measured } from '../core/heat/calibrate';
 import { ensemble, type Band, type Known } from '../core/heat/ensemble';
 import { simulate } from '../core/heat/simulate';
 import type { Run } from '../core/heat/types';
@@ -43,7 +43,7 @@ const TELL_EVERY = 5;
 const tell = (reply: HeatReply) => postMessage(reply);
 
 function learn(measured: readonly Measured[]): Known | null {
-  const told = measured.filter(({ readings }) => readings.length > 0);
+  const told = measured.filter(isTold);
   if (told.length === 0) return null;
   const known = calibrate(told);
   tell({

@@ -153,7 +153,11 @@ describe('what the heat says to the knife', () => {
   });
 
   it('opens by the unknowns that a thermometer told, where it told any', () => {
-    const known = (rate: number) => ({ mean: [rate, 0, 0, 0], spread: [0, 1, 2, 3].map(() => [0, 0, 0, 0]) });
+    const known = (rate: number) => ({
+      mean: [rate, 0, 0, 0],
+      spread: [0, 1, 2, 3].map(() => [0, 0, 0, 0]),
+      firm: 1,
+    });
     const factor = (rate: number) => paceOf(pour(WOOD, 'leave'), known(rate))[0]!.factor;
     expect(factor(0)).to.be.closeTo(paceOf(pour(WOOD, 'leave'))[0]!.factor, 1e-9);
     expect(factor(-1.5)).to.be.above(factor(0) * 1.05);
@@ -183,6 +187,7 @@ describe('what the heat says to the knife', () => {
       state: 'poured',
       portions: null,
       cut: null,
+      checks: [],
     } as unknown as Batch;
     const plain = questionOfBatch(batch, [mould])!;
     expect([plain.startC, plain.around]).to.deep.equal([40, { way: 'leave', roomC: 20 }]);

@@ -2,7 +2,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { gelPointC, lyePct, noLossC } from '../../src/core/heat/batter';
-import { calibrate, courseAt, knownFactor, type Reading } from '../../src/core/heat/calibrate';
+import { calibrate, courseAt, knownFactor, type Reading, type Touched } from '../../src/core/heat/calibrate';
 import { outcomeOf } from '../../src/core/heat/judge';
 import { bandAtOnce, ensemble, unknownsOf } from '../../src/core/heat/ensemble';
 import { simulate, USUAL_FINENESS } from '../../src/core/heat/simulate';
@@ -323,5 +323,24 @@ describe('the band of a pour', () => {
     expect(width(known)).to.be.below(0.7 * width(null));
     expect(calibrate([]).mean).to.deep.equal([0, 0, 0, 0]);
     expect(calibrate([{ pour: asked, readings: [] }]).spread[0]![0]).to.equal(1);
+  });
+
+  it('moves by what a finger felt: a block that still dents firms later, one that is firm early sooner', () => {
+    const asked = pour(WOOD, 'leave');
+    const firmAt = (touched: Touched[]) => {
+      const known = calibrate([{ pour: asked, readings: [], touched }]);
+      return bandAtOnce(asked, { runs: 12, known }).firm[0]!.allHour!.likely;
+    };
+    const usual = firmAt([]);
+    expect(usual).to.be.within(2, 40);
+    expect(firmAt([{ hour: 1.4 * usual, isFirm: false }])).to.be.above(1.05 * usual);
+    expect(firmAt([{ hour: 0.7 * usual, isFirm: true }])).to.be.below(0.95 * usual);
+    // What the model says already moves nothing.
+    expect(
+      firmAt([
+        { hour: 0.5 * usual, isFirm: false },
+        { hour: 1.5 * usual, isFirm: true },
+      ]),
+    ).to.be.closeTo(usual, 0.1);
   });
 });

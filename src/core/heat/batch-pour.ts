@@ -3,7 +3,8 @@ import { batchFormula } from '../batch/request';
 import type { Batch } from '../batch/types';
 import type { Mould } from '../making/size';
 import { MS_PER_HOUR } from '../quantities/day';
-import type { Measured, Reading } from './calibrate';
+import { feltOf } from '../curing/window';
+import type { Measured, Reading, Touched } from './calibrate';
 import { pourOf, type Question } from './ways';
 
 /** Where nobody measured: a usual room, a usual batter, °C. */
@@ -49,16 +50,22 @@ export function readingsOf({ poured, temperatures }: Batch): Reading[] {
   });
 }
 
-/** Moulds of a batch that was measured since it was poured. */
+/** What fingers told of a block before it was cut. */
+export const touchedOf = (batch: Batch): Touched[] =>
+  feltOf(batch)
+    .filter(({ hours }) => hours > 0)
+    .map(({ hours, finger }) => ({ hour: hours, isFirm: finger !== 'dents' }));
+
+/** Moulds of a batch of which something was found out since it was poured. */
 export const measuredIn = (batch: Batch): string[] =>
-  readingsOf(batch).length === 0
+  readingsOf(batch).length + touchedOf(batch).length === 0
     ? []
     : batch.poured!.moulds.filter(({ count }) => count > 0).map(({ id }) => id);
 
 /** A batch with what was measured of it, to calibrate by; null where nothing was, or where it does not reckon. */
 export function measuredBatch(batch: Batch, moulds: readonly Mould[]): Measured | null {
-  const readings = readingsOf(batch);
-  const question = readings.length > 0 ? questionOfBatch(batch, moulds) : null;
+  const [readings, touched] = [readingsOf(batch), touchedOf(batch)];
+  const question = readings.length + touched.length > 0 ? questionOfBatch(batch, moulds) : null;
   const pour = question && pourOf(question);
-  return pour ? { pour, readings } : null;
+  return pour ? { pour, readings, touched } : null;
 }

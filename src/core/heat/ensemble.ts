@@ -9,6 +9,8 @@ import type { Fineness, Pour, Run, Unknowns } from './types';
 export interface Known {
   mean: number[];
   spread: number[][];
+  /** What fingers made of the model's hours until a block is firm, a factor on them. */
+  firm: number;
 }
 
 /** The order of a calibration's numbers. */
@@ -83,10 +85,12 @@ function rangeWithin(values: readonly (number | null)[]): HourRange | null {
   return Number.isFinite(likely) ? { low, likely, high: Number.isFinite(high) ? high : null } : null;
 }
 
-function bandOf(pour: Pour, runs: readonly Run[]): Band {
+function bandOf(pour: Pour, runs: readonly Run[], firmness: number): Band {
   const { hours } = runs[0]!.course;
   const across = (of: (run: Run) => readonly number[]) =>
     hours.map((_, at) => rangeOf(runs.map((run) => of(run)[at]!)));
+  const firmWithin = (of: (run: Run) => number | null) =>
+    rangeWithin(runs.map((run) => (of(run) === null ? null : firmness * of(run)!)));
   return {
     hours,
     middle: across(({ course }) => course.middleC),
@@ -96,9 +100,9 @@ function bandOf(pour: Pour, runs: readonly Run[]): Band {
     gelledShare: rangeOf(runs.map(({ gelledShare }) => gelledShare)),
     firm: pour.batters.map(({ portion }, at) => ({
       portion,
-      edgeHour: rangeWithin(runs.map(({ firm }) => firm[at]!.edgeHour)),
-      middleHour: rangeWithin(runs.map(({ firm }) => firm[at]!.middleHour)),
-      allHour: rangeWithin(runs.map(({ firm }) => firm[at]!.allHour)),
+      edgeHour: firmWithin(({ firm }) => firm[at]!.edgeHour),
+      middleHour: firmWithin(({ firm }) => firm[at]!.middleHour),
+      allHour: firmWithin(({ firm }) => firm[at]!.allHour),
     })),
     chances: chancesOf(pour, runs),
     runs: runs.length,
@@ -125,7 +129,7 @@ export function* ensemble(pour: Pour, options: BandOptions = {}): Generator<numb
     );
     yield done.length;
   }
-  return bandOf(pour, done);
+  return bandOf(pour, done, known?.firm ?? 1);
 }
 
 /** The whole band at once. */

@@ -42,7 +42,8 @@ export function paceOf(pour: Pour, known: Known | null = null): Pace[] {
     { ...pour, shape: USUAL_SHAPE, around: USUAL_AROUND, startC: USUAL_START_C },
     options,
   );
-  return own.firm.map(({ portion, allHour }, at) => {
+  return own.firm.map(({ portion, allHour: model }, at) => {
+    const allHour = model === null ? null : model * (known?.firm ?? 1);
     const ratio = (allHour ?? HOURS) / (usual.firm[at]!.allHour ?? HOURS);
     return {
       portion,
