@@ -12,8 +12,8 @@ export interface Application {
   folder: string;
   /** Ends the server as a power cut would. */
   kill(): Promise<void>;
-  /** Starts it again on the same folder and port. */
-  start(): Promise<void>;
+  /** Starts it again on the same folder and port, on the fixed day or another, YYYY-MM-DD. */
+  start(day?: string): Promise<void>;
   stop(): void;
 }
 
@@ -59,9 +59,9 @@ export async function startApplication({
   };
   const url = `http://127.0.0.1:${port}`;
   let server: ChildProcess;
-  const start = async () => {
+  const start = async (day: string = FIXED_DAY) => {
     server = spawn(process.execPath, ['dist/server/serve.mjs'], {
-      env,
+      env: { ...env, PROPORTIA_TODAY: day },
       stdio: ['ignore', 'ignore', 'inherit'],
     });
     await untilReady(url, server);

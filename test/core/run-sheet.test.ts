@@ -110,6 +110,15 @@ describe('run sheet', () => {
             code: 'too-little-liquid',
           });
           expect(sheet.errors[0]!.message).to.match(/stock|water/);
+          // Part of it as stock, the rest dry: the same alkali, and water is never asked for below nothing.
+          const parted = runSheet(formula, materials, { lyeStock: { concentrationPct, restDry: true } });
+          if (!parted.ok) return void expect(thereG).to.equal(0);
+          const fromStockG = (weighedG(parted, 'lye-stock') * concentrationPct) / 100;
+          expect(weighedG(parted, 'alkali')).to.be.above(0);
+          expect(fromStockG + weighedG(parted, 'alkali')).to.be.closeTo(alkaliG, 1e-9 * alkaliG);
+          const stillG = waters.reduce((sum, { id }) => sum + weighedG(parted, id), 0);
+          expect(stillG).to.be.at.least(0);
+          expect(stillG + weighedG(parted, 'lye-stock') - fromStockG).to.be.closeTo(thereG, 1e-8 * thereG);
           return;
         }
         made++;

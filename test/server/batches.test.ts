@@ -395,6 +395,18 @@ describe('batches', () => {
     );
     expect(refused.status).to.equal(422);
     expect((refused.body.errors as { code: string }[])[0]!.code).to.equal('too-little-liquid');
+    // As much of it as there is water for, the rest dry: weighed as planned it is the same bar.
+    const parted = await begin('night-mail', { lyeStock: { concentrationPct: 20, restDry: true } });
+    expect(parted.sheet.lyeStock!.dryG).to.be.above(0);
+    await sound(parted.id, asPlanned(parted));
+    await sound(parted.id, [event('poured', { moulds: [], leftoverG: 0 })]);
+    const { masses } = (
+      (await go('assessment', 'GET', { id: parted.id })).body as typeof body & {
+        assessment: { masses: { alkaliG: number; pourG: number } };
+      }
+    ).assessment;
+    expect(masses.alkaliG).to.be.closeTo(parted.sheet.alkaliG, 1e-6);
+    expect(masses.pourG).to.be.closeTo(parted.sheet.pourG, 1e-6);
   });
 
   it('holds ten thousand events', async () => {

@@ -28,6 +28,9 @@ const TOLD: Partial<Record<Place, readonly string[]>> = {
     'It cracked on top',
     'Ash on top',
     'It rose in the middle',
+    'Its top was misted with alcohol against ash',
+    'It went into a low oven, switched off',
+    'It was warmed again',
   ],
 };
 const ANYWHERE = ['Something was spilled'] as const;

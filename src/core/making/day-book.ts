@@ -3,7 +3,7 @@ import { vesselOf, weighWords } from './day-words';
 import type { Part, Premix, Premixes } from './premix';
 import type { Weights } from '../quantities/say';
 import type { Load, Role } from './roles';
-import type { RunStep, Weigh } from './run-sheet-types';
+import type { RunSheet, RunStep, Weigh } from './run-sheet-types';
 
 /** Usual times, minutes. */
 export const TAKES = {
@@ -23,7 +23,7 @@ export interface Day {
   portions: readonly { id: string; share: number }[];
   isHot: boolean;
   alkali: { name: string; massG: number };
-  stock: { concentrationPct: number; massG: number; waterG: number } | null;
+  stock: RunSheet['lyeStock'];
   /** Grams of a line that a lye stock brings already, by line id. */
   broughtG: ReadonlyMap<string, number>;
   /** What the house weighs in. */

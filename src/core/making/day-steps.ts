@@ -46,10 +46,9 @@ export function gear(book: DayBook): string[] {
   return [on, out];
 }
 
-function stockOrAlkali(book: DayBook, after: string[]): string {
-  const { alkali, stock, tolerance, weights } = book.day;
+function weighLye(book: DayBook, stock: Day['stock'], massG: number, after: string[]): string {
+  const { alkali, tolerance, weights } = book.day;
   const line = stock ? LYE_STOCK_LINE : ALKALI_LINE;
-  const massG = stock ? stock.massG : alkali.massG;
   const name = stock ? `Lye stock, ${stock.concentrationPct} %` : alkali.name;
   const vessel = stock ? VESSEL.lye : VESSEL.alkali;
   return book.add({
@@ -75,6 +74,22 @@ function stockOrAlkali(book: DayBook, after: string[]): string {
   });
 }
 
+/** The alkali dry, as a stock, or as much of it as stock as there is water for and the rest dry. */
+function stockOrAlkali(book: DayBook, after: string[]): string[] {
+  const { alkali, stock } = book.day;
+  if (!stock) return [weighLye(book, null, alkali.massG, after)];
+  const dry = stock.dryG ? [weighLye(book, null, stock.dryG, after)] : [];
+  return [...dry, weighLye(book, stock, stock.massG, after)];
+}
+
+/** How alkali and liquid come together. */
+function lyeHow({ day: { stock } }: DayBook): string {
+  const dry = 'Sprinkle the alkali into the jug of liquid a little at a time, stirring until it is clear.';
+  if (!stock) return dry;
+  const poured = 'our the lye stock into the jug of liquid in a thin stream, stirring.';
+  return stock.dryG ? `${dry} Then p${poured}` : `P${poured}`;
+}
+
 /** Liquid, what dissolves in it, the alkali, and the cooling. Answers the steps that end it. */
 export function lye(book: DayBook, dressed: string[]): string[] {
   const liquids = book.weighAll('liquid', 'lye', 'liquid', dressed);
@@ -90,14 +105,10 @@ export function lye(book: DayBook, dressed: string[]): string[] {
     id: 'lye',
     place: 'lye',
     title: isStock ? 'Lye stock into the liquid' : 'Alkali into the liquid',
-    how: `${
-      isStock
-        ? 'Pour the lye stock into the jug of liquid in a thin stream, stirring.'
-        : 'Sprinkle the alkali into the jug of liquid a little at a time, stirring until it is clear.'
-    }${threads.length > 0 ? ` Stir on while it is hot, until no thread of ${threads.join(' and ')} is left.` : ''}`,
+    how: `${lyeHow(book)}${threads.length > 0 ? ` Stir on while it is hot, until no thread of ${threads.join(' and ')} is left.` : ''}`,
     why: 'The other way round it boils up and spits.',
     cautions: [CAUTION.never, CAUTION.fumes, CAUTION.alkali],
-    after: [...dressed, ...liquids, ...dissolved, ...others, weighed],
+    after: [...dressed, ...liquids, ...dissolved, ...others, ...weighed],
     minutes: TAKES.dissolve,
   });
 
@@ -350,7 +361,7 @@ export function mouldAndRest(book: DayBook, batter: string[]): void {
     title: sweet ? 'Keep it cool' : 'Let it rest',
     how: sweet
       ? 'Leave it uncovered in a cool place, or chill it. Look after an hour: a crack or a hump means it is too hot.'
-      : 'Cover it, keep it warm for an even colour or leave it as it is, and write down which.',
+      : 'Cover it, keep it warm for an even colour or leave it as it is, and write down which. Against ash cover its face, or mist it with alcohol, away from any flame.',
     why: sweet
       ? 'Milk and sugars heat the block: it may crack or climb out.'
       : 'What was done has to be found again for the next one.',

@@ -54,7 +54,8 @@ export interface RunSheet {
   /** Bars that are likely to come out; null where the formula does not say. */
   bars: number | null;
   moulds: { id: string; name: string; count: number }[];
-  lyeStock: { concentrationPct: number; massG: number; waterG: number } | null;
+  /** `dryG`: alkali weighed dry besides, where the formula has not water enough for all of it as stock. */
+  lyeStock: { concentrationPct: number; massG: number; waterG: number; dryG?: number } | null;
   /** Every vessel wanted, once. */
   vessels: string[];
   /** Time the steps take one after the other, waiting included. */
@@ -70,7 +71,8 @@ export interface RunSheetOptions {
   moulds?: { id: string; count: number; volumeMl?: number; name?: string }[];
   mouldsOnFile?: readonly { id: string; name: string; volumeMl: number }[];
   /** A lye made strong beforehand, percent of hydroxide as weighed. */
-  lyeStock?: { concentrationPct: number } | null;
+  /** With `restDry` as much of it as there is water for, the rest of the alkali dry. */
+  lyeStock?: { concentrationPct: number; restDry?: boolean } | null;
   /** Of the scale; left out, 1 g, and 0.1 g for what is under 50 g. */
   readabilityG?: number;
   /** What its words say masses in; left out, grams. */

@@ -95,6 +95,9 @@ function factorOf(
 
 type Stock = Pick<Day, 'stock' | 'broughtG'>;
 
+/** Share of the water that may come with a stock where other things have to dissolve in some of it first. */
+const LEFT_TO_DISSOLVE = 0.9;
+
 /** A lye made strong beforehand: what of it to take, and whose water it brings. */
 function stockOf(
   loads: readonly Load[],
@@ -106,8 +109,7 @@ function stockOf(
   const { concentrationPct } = lyeStock;
   if (!(concentrationPct > 0 && concentrationPct < 100))
     return refused(path, 'out-of-range', 'Give the strength of the stock in percent, above 0 and below 100.');
-  const massG = (100 * alkaliG) / concentrationPct;
-  const waterG = massG - alkaliG;
+  const wantedG = (100 * alkaliG) / concentrationPct - alkaliG;
   const waters = loads.filter(
     ({ line, material, role }) =>
       role === 'liquid' &&
@@ -118,19 +120,24 @@ function stockOf(
   const thereG = waters.reduce((sum, load) => sum + load.massG, 0);
   const liquidG = loads.filter(({ role }) => role === 'liquid').reduce((sum, load) => sum + load.massG, 0);
   const dissolves = loads.some(({ role }) => role === 'dissolved');
-  if (waterG > thereG * (1 + 1e-12) || (dissolves && liquidG - waterG <= liquidG * 1e-9)) {
-    const least = Math.ceil((100 * alkaliG) / (alkaliG + thereG * (dissolves ? 0.9 : 1)));
-    const message = `The stock brings ${Math.round(waterG)} g of water, and the formula has ${Math.round(thereG)} g to give${dissolves ? ', some of which has to dissolve other things first' : ''}. Too little liquid is left: ${
+  const isTooMuch = wantedG > thereG * (1 + 1e-12) || (dissolves && liquidG - wantedG <= liquidG * 1e-9);
+  const roomG = thereG * (dissolves ? LEFT_TO_DISSOLVE : 1);
+  if (isTooMuch && !(lyeStock.restDry && roomG > 0)) {
+    const least = Math.ceil((100 * alkaliG) / (alkaliG + roomG));
+    const message = `The stock brings ${Math.round(wantedG)} g of water, and the formula has ${Math.round(thereG)} g to give${dissolves ? ', some of which has to dissolve other things first' : ''}. Too little liquid is left: ${
       least < 100
-        ? `make the stock at least ${least} % strong, or raise the water of the formula.`
+        ? `make the stock at least ${least} % strong, take part of the alkali dry, or raise the water of the formula.`
         : 'weigh the alkali dry, or give the formula water.'
     }`;
     return refused(path, 'too-little-liquid', message);
   }
+  const waterG = isTooMuch ? roomG : wantedG;
+  const massG = waterG / (1 - concentrationPct / 100);
+  const dryG = isTooMuch ? alkaliG - (massG * concentrationPct) / 100 : 0;
   const broughtG = new Map(
     waters.map(({ line, massG: own }) => [line.id, thereG > 0 ? Math.min(own, (own * waterG) / thereG) : 0]),
   );
-  return { stock: { concentrationPct, massG, waterG }, broughtG };
+  return { stock: { concentrationPct, massG, waterG, ...(dryG > 0 ? { dryG } : {}) }, broughtG };
 }
 
 /** How far each weighing may be off; above, never past what the line may hold at most. */

@@ -32,6 +32,8 @@ export interface LastPour {
   moulds: { id: string; count: number }[];
   /** Lye stock made beforehand, percent; null for none. */
   concentrationPct: number | null;
+  /** Whether part of the alkali was weighed dry beside the stock. */
+  restDry: boolean;
   by: string | null;
   /** The last of each that was measured, °C. */
   temperatures: { of: (typeof TEMPERATURES_OF)[number]; c: number }[];

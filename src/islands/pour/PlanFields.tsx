@@ -21,6 +21,8 @@ export interface Wish {
   /** Rows of moulds, as typed. */
   moulds: { id: string; count: string }[];
   stock: string;
+  /** As much of the stock as there is water for, the rest of the alkali dry. */
+  restDry: boolean;
   by: string;
   despite: string;
 }
@@ -35,6 +37,7 @@ export function wishOf(product: string, last: LastPour | null, moulds: readonly 
     size: last && last.kind !== 'mould' ? (last.kind === 'fats' ? toType(last.size) : String(last.size)) : '',
     moulds: filled.length > 0 ? filled : usual,
     stock: last?.concentrationPct == null ? '' : String(Number(last.concentrationPct.toFixed(4))),
+    restDry: last?.restDry ?? false,
     by: last?.by ?? '',
     despite: '',
   };
@@ -55,12 +58,12 @@ function sizeOf({ kind, size, moulds }: Wish) {
 
 /** The request that plans or begins it. */
 export function bodyOf(wish: Wish) {
-  const { product, stock, by, despite } = wish;
+  const { product, stock, restDry, by, despite } = wish;
   const concentrationPct = readLyeStock(stock);
   return {
     product,
     size: sizeOf(wish),
-    lyeStock: concentrationPct === null ? null : { concentrationPct },
+    lyeStock: concentrationPct === null ? null : { concentrationPct, ...(restDry ? { restDry } : {}) },
     by: by.trim() || null,
     ...(despite.trim() ? { despite: despite.trim() } : {}),
   };
@@ -198,6 +201,16 @@ export function PlanFields({ bars, moulds, wish, set }: FieldsProps) {
       {kind === 'mould' && <MouldRows moulds={moulds} wish={wish} set={set} />}
       {input('Lye stock made beforehand: 1 to 1, or % (empty: none)', 'stock')}
       {input('Who pours', 'by', 'text')}
+      {readLyeStock(wish.stock) !== null && (
+        <label className="col-span-2 flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={wish.restDry}
+            onChange={(event) => set({ restDry: event.target.checked })}
+          />
+          Part stock, part dry: where a frozen or milky liquid leaves too little water for all of it
+        </label>
+      )}
     </div>
   );
 }

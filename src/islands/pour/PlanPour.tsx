@@ -49,7 +49,7 @@ function Wants({ plan }: { plan: PourPlan }) {
       <p>
         Fats {grams(sheet.fatsG)}, lye {grams(sheet.alkaliG)}
         {sheet.lyeStock &&
-          ` (${grams(sheet.lyeStock.massG)} of stock, ${lyeStockWords(sheet.lyeStock.concentrationPct)})`}
+          ` (${grams(sheet.lyeStock.massG)} of stock, ${lyeStockWords(sheet.lyeStock.concentrationPct)}${sheet.lyeStock.dryG ? `, and ${grams(sheet.lyeStock.dryG)} dry` : ''})`}
         , batter {grams(sheet.pourG)}
         {sheet.bars !== null && `, about ${sheet.bars} bars`}. {sheet.steps.length} steps, some{' '}
         {hours.toFixed(1)} hours with the waiting.

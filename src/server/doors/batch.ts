@@ -27,6 +27,7 @@ import {
   OrNull,
   Rule,
   Text,
+  YesNo,
 } from './fields';
 import { checkShape } from './shape';
 import type { Door } from './structure';
@@ -87,6 +88,7 @@ class SizeDoor {
 
 class LyeStockDoor {
   @NumberBetween(1, 99) concentrationPct!: number;
+  @Optional() @YesNo() restDry?: boolean;
 }
 
 /** Begins a batch. */
@@ -102,7 +104,7 @@ export class NewBatchDoor {
 export interface NewBatch {
   product: string;
   size?: { fatsMassG?: number; bars?: number; moulds?: { id: string; count: number }[] };
-  lyeStock?: { concentrationPct: number };
+  lyeStock?: { concentrationPct: number; restDry?: boolean };
   readabilityG?: number;
   by: string | null;
   /** Why it is poured though it is over a limit or unproven; kept with the record. */

@@ -28,6 +28,7 @@ export async function lastPour(house: House, product: string): Promise<LastPour 
     code: newest.code,
     ...sizeOf(batch),
     concentrationPct: batch.sheet.lyeStock?.concentrationPct ?? null,
+    restDry: (batch.sheet.lyeStock?.dryG ?? 0) > 0,
     by: batch.startedBy,
     temperatures: [...lastOf].map(([of, c]) => ({ of, c })),
     rested: batch.rested,
