@@ -72,10 +72,10 @@ function Head({ children }: { children: ReactNode }) {
   const { product } = useTable().data;
   return (
     <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 pb-2">
-      <h1 className="text-2xl">{product.name}</h1>
-      <span className="text-soft">{product.note}</span>
+      <h1 className="text-2xl max-sm:min-h-11">{product.name}</h1>
+      <span className="text-soft max-sm:order-1 max-sm:w-full">{product.note}</span>
       <HandsOf of="bar" id={product.id} beside={product.name} />
-      <div className="ml-auto flex flex-wrap items-center gap-2">{children}</div>
+      <div className="ml-auto flex flex-wrap max-sm:order-2 items-center gap-2">{children}</div>
     </div>
   );
 }
