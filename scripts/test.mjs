@@ -51,12 +51,11 @@ const types = beside('Types', 'npx', ['astro', 'check', '--minimumSeverity', 'wa
 });
 await Promise.all([
   types
-    .then(() => beside('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']))
+    .then(() => beside('Build', process.execPath, ['-e', BUILD]))
+    .then(() => beside('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])),
+  beside('Lint', 'npx', ['eslint', '--max-warnings', '0', '.'])
     .then(() => beside('Styles', 'npx', ['stylelint', 'src/**/*.css']))
     .then(() => beside('Unused', 'npx', ['knip'])),
-  beside('Lint', 'npx', ['eslint', '--max-warnings', '0', '.'])
-    .then(() => types)
-    .then(() => beside('Build', process.execPath, ['-e', BUILD])),
 ]);
 await stage('Unit and server tests', 'npx', ['mocha', '--reporter', './scripts/mocha-reporter.cjs'], {
   env: { REPORT_FILE: REPORTS.unit },
