@@ -42,6 +42,7 @@ describe('planning a pour', () => {
       size: 9,
       moulds: [],
       concentrationPct: 50,
+      restDry: false,
       by: 'Marit',
       temperatures: [],
       rested: null,

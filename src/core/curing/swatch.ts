@@ -46,9 +46,9 @@ function medianOf(pixels: Uint8ClampedArray, width: number, isIn: (x: number, y:
 
 /**
  * The bar's colour in a picture of it in the middle of a grey card, as it would be in even light; null where the frame
- * of the picture is no grey card. `pixels` are RGBA, row by row.
+ * of the picture is no grey card, as black all over is none. `pixels` are RGBA, row by row.
  *
- * @example swatchOf(context.getImageData(0, 0, 64, 64).data, 64, 64) // [171, 142, 98]
+ * @example swatchOf(new Uint8ClampedArray(4 * 9), 3, 3) // null
  */
 export function swatchOf(pixels: Uint8ClampedArray, width: number, height: number): Rgb | null {
   const inFrame = (x: number, y: number) =>
@@ -86,7 +86,7 @@ export function labOf(colour: Rgb): Lab {
 /**
  * How a bar's colour moved from one picture to another: how far, and in words.
  *
- * @example colourMoved([200, 190, 170], [160, 140, 110]).words // 'darker, yellower'
+ * @example colourMoved([200, 190, 170], [160, 140, 110]).words // 'darker, yellower, redder'
  */
 export function colourMoved(before: Rgb, after: Rgb): { far: number; words: string } {
   const [from, to] = [labOf(before), labOf(after)];

@@ -1,17 +1,19 @@
 /** The maximum in the finished product for each product category, however the table lies. */
 import type { DecimalMark } from '../quantities/number';
-import type { Taken } from './fields';
-import { CAS_PATTERN, readFigure, type FigureUnit } from './figures';
+import { farAbove, once, soapKinds, type Found } from './category-checks';
+import { CAS_PATTERN, thousandsMarkOf, type FigureUnit } from './figures';
 import {
-  CATEGORY_WORD,
-  FORBIDDEN,
-  FRACTION_WORD,
-  FREE,
-  LEVEL_HEAD,
-  MEANINGLESS,
-  OLD_HEAD,
-  plainText,
-} from './lexicon';
+  isLevel,
+  levelAtEnd,
+  levelInNote,
+  levelUnit,
+  levelWithUnit,
+  readLevel,
+  WITH_UNIT,
+  type ReadLevel,
+  type Ways,
+} from './levels';
+import { CATEGORY_WORD, FRACTION_WORD, IN_SCENT, IN_SOLD, LEVEL_HEAD, OLD_HEAD, plainText } from './lexicon';
 import {
   lineText,
   nearestColumn,
@@ -24,14 +26,6 @@ import {
   type PaperLine,
   type Span,
 } from './page';
-
-/** Maximum for a category, percent of the finished product; 0 is not permitted, 100 not restricted. */
-export interface CategoryMax {
-  category: string;
-  maxPct: number;
-}
-
-type Found = Taken<CategoryMax>;
 
 const ONE = String.raw`(?:1[0-2]|[1-9])(?:\s?\.?\s?[a-d](?![a-z]))?`;
 const JOIN = String.raw`\s*(?:,|/|&|\+|;|and|und|et|y|e|en|-)\s*`;
@@ -65,57 +59,35 @@ function categoriesIn(group: string): string[] {
   return [...letters].map((letter) => number! + letter);
 }
 
-interface Ways {
-  mark: DecimalMark;
-  unit: FigureUnit;
-}
-
-/** A level; null where a text is none, undefined where the category does not apply. */
-function readMax(text: string, { mark, unit }: Ways): number | null | undefined {
-  const plain = plainText(text)
-    .replace(/[*†]+$/, '')
-    .trim();
-  if (MEANINGLESS.test(plain)) return undefined;
-  if (FORBIDDEN.test(plain)) return 0;
-  if (FREE.test(plain)) return 100;
-  const figure = readFigure(plain.replace(/^(?:max(?:imum|imo|\.)?|<=?|≤)\s*:?\s*/, ''), unit, mark);
-  if (!figure || figure.question !== null || figure.lowPct !== figure.highPct) return null;
-  return figure.highPct;
-}
-
-/** The level at the end of a text that goes on after its category. */
-function maxAtEnd(text: string, ways: Ways): number | null | undefined {
-  const rest = text.replace(/^[\s:=.–-]+/, '').trim();
-  const whole = readMax(rest, ways);
-  if (whole !== null) return whole;
-  const tail = /(?:^|[\s:=–(])((?:max\.?\s*)?\d[\d.,]*\s*%|not permitted|no(?:t)? restrict\w*)\)?\.?$/.exec(
-    rest,
-  );
-  return tail ? readMax(tail[1]!, ways) : null;
+/** A category beside which something stands that is no level by itself. */
+export interface OpenLevel {
+  category: string;
+  said: string;
 }
 
 interface Column extends Span {
   kind: 'category' | 'old' | 'level' | 'otherLevel';
+  unit: FigureUnit | null;
+  /** Its place in the head, from 0. */
+  place: number;
 }
+
+const OTHER_LEVEL = /typical|recommend|usual|empfohlen|habituel|old|former|previous|48|49/;
+const isOtherLevel = (plain: string) =>
+  OTHER_LEVEL.test(plain) || (IN_SCENT.test(plain) && !IN_SOLD.test(plain));
 
 /** The columns of a table of categories, from its head; null where a line is no such head. */
 function columnsOf(line: PaperLine): Column[] | null {
-  const columns = line.cells.flatMap((cell): Column[] => {
+  const columns = line.cells.flatMap((cell, place): Column[] => {
     const plain = plainText(cell.text);
-    const span = spanOf(cell);
+    const column = { ...spanOf(cell), place, unit: null };
     if (WORDED.test(plain) || plain.length > 60) return [];
-    if (HEAD.test(plain) && !LEVEL_HEAD.test(plain.replace(/^.*?categor\w*/, '')))
-      return [{ ...span, kind: OLD_HEAD.test(plain) ? 'old' : 'category' }];
+    if (HEAD.test(plain) && !LEVEL_HEAD.test(plain.replace(/^.*?[ck]at\w*/, '')))
+      return [{ ...column, kind: OLD_HEAD.test(plain) ? 'old' : 'category' }];
     if (!LEVEL_HEAD.test(plain)) return [];
-    return [
-      {
-        ...span,
-        kind: /typical|recommend|usual|empfohlen|habituel|old|former|previous|48|49/.test(plain)
-          ? 'otherLevel'
-          : 'level',
-      },
-    ];
+    return [{ ...column, unit: levelUnit(cell.text), kind: isOtherLevel(plain) ? 'otherLevel' : 'level' }];
   });
+  if (line.cells.filter(({ text }) => ALONE.test(plainText(text))).length >= LEAST_ACROSS) return null;
   const hasCategory = columns.some(({ kind }) => kind === 'category' || kind === 'old');
   if (!hasCategory || line.cells.length < 2) return null;
   return columns.some(({ kind }) => kind === 'category')
@@ -125,38 +97,64 @@ function columnsOf(line: PaperLine): Column[] | null {
 
 const COLUMN_SLACK_PT = 16;
 
-function columnAt(cell: Cell, columns: readonly Column[]): Column | null {
+function nearColumn(cell: Cell, columns: readonly Column[]): Column | null {
   const nearest = nearestColumn(cell, columns);
   return nearest && offColumn(cell, nearest) <= COLUMN_SLACK_PT ? nearest : null;
+}
+
+/** The columns of a table, and how many cells its head has. */
+interface Head {
+  columns: readonly Column[];
+  cells: number;
+}
+
+/**
+ * The column of every cell of a line. Where cells stand off their columns, as in pasted text, a line of as many cells as
+ * its head goes by their order.
+ */
+function columnsAt(line: PaperLine, head: Head | null): (Column | null)[] {
+  if (!head) return line.cells.map(() => null);
+  const near = line.cells.map((cell) => nearColumn(cell, head.columns));
+  const isAligned = near.every((column) => column !== null) && new Set(near).size === near.length;
+  if (isAligned || line.cells.length !== head.cells) return near;
+  return line.cells.map((_, place) => head.columns.find((column) => column.place === place) ?? null);
+}
+
+interface Placed {
+  cell: Cell;
+  column: Column | null;
 }
 
 interface Pair {
   categories: string[];
   rest: string;
-  cells: Cell[];
+  cells: Placed[];
 }
 
 /** What is known of the table a line may stand in. */
 interface Table {
-  columns: readonly Column[] | null;
+  head: Head | null;
+  /** The unit that was said of its levels; null where none was. */
+  unit: FigureUnit | null;
   /** A line above speaks of categories without heading any column; a bare number may begin a row. */
   isLoose: boolean;
 }
 
 /** Takes a line apart into categories, each with the cells up to the next one. */
-function pairsOf(line: PaperLine, { columns, isLoose }: Table): Pair[] {
+function pairsOf(line: PaperLine, { head, isLoose }: Table): Pair[] {
   const pairs: Pair[] = [];
+  const columns = columnsAt(line, head);
   for (const [place, cell] of line.cells.entries()) {
     const plain = plainText(cell.text);
-    const column = columns && columnAt(cell, columns);
+    const column = columns[place]!;
     const worded = column?.kind === 'old' ? null : WORDED.exec(plain);
-    const mayBeBare = column?.kind === 'category' || (isLoose && !columns && place === 0);
+    const mayBeBare = column?.kind === 'category' || (isLoose && !head && place === 0);
     const bare = mayBeBare && !DECIMAL.test(plain) ? BARE.exec(plain) : null;
     const match = worded ?? bare;
     if (match) {
       const rest = cell.text.slice(cell.text.length - match[2]!.length);
       pairs.push({ categories: categoriesIn(match[1]!), rest, cells: [] });
-    } else if (column?.kind !== 'old') pairs.at(-1)?.cells.push(cell);
+    } else if (column?.kind !== 'old') pairs.at(-1)?.cells.push({ cell, column });
   }
   return pairs.filter(({ categories }) => categories.length > 0);
 }
@@ -164,33 +162,56 @@ function pairsOf(line: PaperLine, { columns, isLoose }: Table): Pair[] {
 const SEVERAL =
   'Several figures stand beside this category; the one in the column of levels was taken. Is it the maximum?';
 
-/** The level among the cells that follow a category. */
-function levelOf(pair: Pair, columns: readonly Column[] | null, ways: Ways) {
-  const read = pair.cells.flatMap((cell) => {
-    const max = readMax(cell.text, ways);
-    return max === null ? [] : [{ max, column: columns && columnAt(cell, columns) }];
+interface Read {
+  level: ReadLevel;
+  said: string;
+  column: Column | null;
+}
+
+/** The level among the cells that follow a category, with the cell it was read of. */
+function levelOf(pair: Pair, table: Table, ways: Ways): Read | null {
+  const read = pair.cells.flatMap(({ cell, column }): Read[] => {
+    const unit = column?.unit ?? table.unit ?? ways.unit;
+    const level = readLevel(cell.text, { ...ways, unit });
+    return level === null ? [] : [{ level, said: cell.text, column }];
   });
   if (read.length === 0) {
-    const max = maxAtEnd(pair.rest, ways);
-    return max === null ? null : { max, question: null };
+    const level = levelAtEnd(pair.rest, { ...ways, unit: table.unit ?? ways.unit });
+    return level && { level, said: pair.rest, column: null };
   }
   const headed = read.filter(({ column }) => column?.kind === 'level');
   const open = headed.length > 0 ? headed : read.filter(({ column }) => column?.kind !== 'otherLevel');
   const chosen = (open.length > 0 ? open : read).at(-1)!;
-  const isPlain = open.length <= 1 || new Set(open.map(({ max }) => max)).size === 1;
-  return { max: chosen.max, question: isPlain ? null : SEVERAL };
+  const isPlain = open.length <= 1 || new Set(open.map(({ level }) => JSON.stringify(level))).size === 1;
+  if (isPlain || typeof chosen.level === 'string') return chosen;
+  return { ...chosen, level: { ...chosen.level, question: SEVERAL } };
 }
 
-function foundIn(line: PaperLine, index: number, table: Table, ways: Ways): Found[] {
+interface Reading {
+  paper: Paper;
+  ways: Ways;
+  open: OpenLevel[];
+}
+
+function foundIn(line: PaperLine, index: number, table: Table, { paper, ways, open }: Reading): Found[] {
   return pairsOf(line, table).flatMap((pair) => {
-    const level = levelOf(pair, table.columns, ways);
-    if (!level || level.max === undefined) return [];
-    const { max: maxPct, question } = level;
+    const read = levelOf(pair, table, ways);
+    if (!read || read.level === 'none') return [];
+    const level = read.level === 'open' ? levelInNote(paper, read.said, ways) : read.level;
+    if (typeof level === 'string') {
+      open.push(
+        ...pair.categories.map((category) => ({
+          category,
+          said: read.said.replace(/^[\s:=.–-]+/, '').trim(),
+        })),
+      );
+      return [];
+    }
     return pair.categories.map((category) => ({
-      value: { category, maxPct },
+      value: { category, maxPct: level.maxPct },
       line: index,
       said: lineText(line),
-      question,
+      question: level.question,
     }));
   });
 }
@@ -209,7 +230,7 @@ function levelsBelow(paper: Paper, index: number, ways: Ways): PaperLine | undef
   const [line, next] = [paper.lines[index], paper.lines[index + 1]];
   if (!line || !isClose(line, next)) return line;
   const joined = oneRow([line, next]);
-  const count = ({ cells }: PaperLine) => cells.filter(({ text }) => readMax(text, ways) !== null).length;
+  const count = ({ cells }: PaperLine) => cells.filter(({ text }) => isLevel(text, ways)).length;
   return joined.cells.length === line.cells.length && count(joined) > count(line) ? joined : line;
 }
 
@@ -230,74 +251,95 @@ function wrappedRow(paper: Paper, index: number): PaperLine | null {
   return isWrapped ? oneRow([line, next]) : null;
 }
 
+/** Which head each cell below stands under: by place, or by order where there is one for each cell of the line of heads. */
+function headsBelow<Head extends Span & { place: number }>(
+  line: PaperLine,
+  below: PaperLine,
+  heads: readonly Head[],
+): (Head | null)[] {
+  const near = below.cells.map((cell) => {
+    const nearest = nearestColumn(cell, heads);
+    return nearest && offColumn(cell, nearest) <= 2 * below.heightPt ? nearest : null;
+  });
+  const found = near.filter((head) => head !== null);
+  const isAligned = new Set(found).size === found.length && found.length >= heads.length;
+  if (isAligned || below.cells.length !== line.cells.length) return near;
+  return below.cells.map((_, place) => heads.find((head) => head.place === place) ?? null);
+}
+
+/** The words before the levels of a row: what the row is of. */
+const nameOfRow = ({ cells }: PaperLine, ways: Ways) =>
+  cells
+    .filter(({ text }) => !isLevel(text, ways))
+    .map(({ text }) => text)
+    .join(' ');
+
 /** A table that lies across: categories in one line, their figures below them. */
-function across(paper: Paper, index: number, ways: Ways): Found[] {
-  const heads = paper.lines[index]!.cells.flatMap((cell) => {
+function across(paper: Paper, index: number, unit: FigureUnit | null, { ways, open }: Reading): Found[] {
+  const line = paper.lines[index]!;
+  const heads = line.cells.flatMap((cell, place) => {
     const plain = plainText(cell.text);
     if (DECIMAL.test(plain)) return [];
     const match = ALONE.exec(plain);
-    return match ? [{ ...spanOf(cell), categories: categoriesIn(match[1]!) }] : [];
+    return match ? [{ ...spanOf(cell), place, categories: categoriesIn(match[1]!) }] : [];
   });
   const below = levelsBelow(paper, index + 1, ways);
-  const others = paper.lines[index]!.cells.length - heads.length;
-  if (heads.length < LEAST_ACROSS || others > 1 || !below) return [];
-  return below.cells.flatMap((cell): Found[] => {
-    const max = readMax(cell.text, ways);
-    if (max === null || max === undefined) return [];
-    const nearest = nearestColumn(cell, heads);
-    if (!nearest || offColumn(cell, nearest) > 2 * below.heightPt) return [];
-    return nearest.categories.map((category) => ({
-      value: { category, maxPct: max },
+  if (heads.length < LEAST_ACROSS || line.cells.length - heads.length > 1 || !below) return [];
+  const own = { ...ways, unit: levelUnit(nameOfRow(below, ways)) ?? unit ?? ways.unit };
+  const isOfMany = ({ cells }: PaperLine) =>
+    cells.filter(({ text }) => isLevel(text, own)).length >= LEAST_ACROSS;
+  // More rows of the same kind below: several scents, or several editions, in one table.
+  const rows = paper.lines.slice(index + 1, index + 1 + MOST_BETWEEN).filter(isOfMany);
+  const names = rows.map((row) => nameOfRow(row, own)).filter(Boolean);
+  const question =
+    rows.length > 1 && names.length > 1
+      ? `Several rows stand below: ${names.join(', ')}. Which is this one?`
+      : null;
+  const places = headsBelow(line, below, heads);
+  return below.cells.flatMap((cell, place): Found[] => {
+    const level = readLevel(cell.text, own);
+    const head = places[place];
+    if (level === null || level === 'none' || !head) return [];
+    if (level === 'open') {
+      open.push(...head.categories.map((category) => ({ category, said: cell.text })));
+      return [];
+    }
+    return head.categories.map((category) => ({
+      value: { category, maxPct: level.maxPct },
       line: index + 1,
       said: `${category}: ${cell.text}`,
-      question: null,
+      question: question ?? level.question,
     }));
   });
 }
 
-const PERCENT = String.raw`(\d+(?:[.,]\d+)?)\s*%`;
+/** Letters in between that name no other category, end no sentence and hold no figure with a unit. */
+const between = (most: number) => `(?:(?!\\b${CATEGORY_WORD}(?![a-z]))[^%‰\\n.;]){0,${most}}?`;
 const IN_TEXT: readonly (readonly [RegExp, group: number, figure: number])[] = [
-  [new RegExp(`\\b${CATEGORY_WORD}\\.?\\s*${GROUP}(?!\\d|[.,]\\d)[^%\\n.;]{0,90}?${PERCENT}`), 1, 2],
-  [new RegExp(`${PERCENT}[^%\\n;]{0,60}?\\b${CATEGORY_WORD}\\.?\\s*${GROUP}(?!\\d|[.,]\\d)`), 2, 1],
+  [new RegExp(`\\b${CATEGORY_WORD}\\.?\\s*${GROUP}(?!\\d|[.,]\\d)${between(90)}${WITH_UNIT}`), 1, 2],
+  [new RegExp(`${WITH_UNIT}${between(60)}\\b${CATEGORY_WORD}\\.?\\s*${GROUP}(?!\\d|[.,]\\d)`), 3, 1],
 ];
 
 /** In running text; the figure may stand in the line after the category. */
 function inText(paper: Paper, index: number, ways: Ways): Found[] {
-  const here = lineText(paper.lines[index]!);
-  const plain = plainText(here);
+  const plain = plainText(lineText(paper.lines[index]!));
   if (!SPEAKS.test(plain)) return [];
   const next = paper.lines[index + 1];
   const texts = next ? [plain, `${plain} ${plainText(lineText(next))}`] : [plain];
   for (const text of texts) {
     for (const [pattern, group, figure] of IN_TEXT) {
       const match = pattern.exec(text);
-      const maxPct = match && readFigure(`${match[figure]} %`, '%', ways.mark)?.highPct;
-      if (maxPct === null || maxPct === undefined) continue;
-      return categoriesIn(match![group]!).map((category) => ({
-        value: { category, maxPct },
+      const level = match && levelWithUnit(match[figure]!, match[figure + 1]!, ways);
+      if (!level || typeof level === 'string') continue;
+      return categoriesIn(match[group]!).map((category) => ({
+        value: { category, maxPct: level.maxPct },
         line: index,
-        said: match![0],
-        question: null,
+        said: match[0],
+        question: level.question,
       }));
     }
   }
   return [];
-}
-
-/** One reading a category; where a paper states it twice with different figures, both are offered. */
-function once(found: readonly Found[]): Found[] {
-  const byCategory = new Map<string, Found>();
-  for (const entry of found) {
-    const { category, maxPct } = entry.value;
-    const before = byCategory.get(category);
-    if (!before) byCategory.set(category, entry);
-    else if (before.value.maxPct !== maxPct) {
-      const [lower, higher] = before.value.maxPct < maxPct ? [before, entry] : [entry, before];
-      const question = `The paper states both ${before.value.maxPct} % and ${maxPct} %. Which holds?`;
-      byCategory.set(category, { ...lower, question, others: [higher.value] });
-    }
-  }
-  return [...byCategory.values()];
 }
 
 const CAS_LINE = new RegExp(CAS_PATTERN.source);
@@ -312,33 +354,48 @@ function saysFraction(paper: Paper, index: number): boolean {
   return oneRow([line, next]).cells.some(({ text }) => FRACTION_WORD.test(plainText(text)));
 }
 
-/** Every category and its maximum. */
-export function readCategories(paper: Paper, mark: DecimalMark): Found[] {
+/** The unit that a line above a table, or its head, says of all levels; null where none does. */
+function unitSaid(line: PaperLine, ways: Ways): FigureUnit | null {
+  const text = lineText(line);
+  const holdsFigure = line.cells.some(({ text: cell }) => isLevel(cell, ways));
+  return holdsFigure || CAS_LINE.test(text) ? null : levelUnit(text);
+}
+
+/** Every category and its maximum, and those beside which something stands that is no level by itself. */
+export function readCategories(paper: Paper, mark: DecimalMark): { found: Found[]; open: OpenLevel[] } {
   const isFraction = paper.lines.some((_, index) => saysFraction(paper, index));
-  const ways: Ways = { mark, unit: isFraction ? 'fraction' : '%' };
+  const ppmMark = thousandsMarkOf(paper.lines.map(lineText));
+  const ways: Ways = { mark, ppmMark, unit: isFraction ? 'fraction' : '%' };
+  const reading: Reading = { paper, ways, open: [] };
   const found: Found[] = [];
   const told: Found[] = [];
-  let table: Table = { columns: null, isLoose: false };
+  let table: Table = { head: null, unit: null, isLoose: false };
+  let said: FigureUnit | null = null;
   let idle = 0;
   paper.lines.forEach((line, index) => {
     // Rows of constituents end a table of categories.
-    if (CAS_LINE.test(lineText(line))) table = { columns: null, isLoose: false };
-    const head = columnsOf(line);
-    if (head) [table, idle] = [{ columns: head, isLoose: false }, 0];
-    const lying = table.columns?.length ? [] : across(paper, index, ways);
+    if (CAS_LINE.test(lineText(line))) table = { head: null, unit: null, isLoose: false };
+    said = unitSaid(line, ways) ?? said;
+    const columns = columnsOf(line);
+    if (columns)
+      [table, idle] = [{ head: { columns, cells: line.cells.length }, unit: said, isLoose: false }, 0];
+    const lying = table.head ? [] : across(paper, index, said, reading);
     const row = wrappedRow(paper, index) ?? line;
-    const own = lying.length > 0 || (head && row === line) ? [] : foundIn(row, index, table, ways);
+    const own = lying.length > 0 || (columns && row === line) ? [] : foundIn(row, index, table, reading);
     if (own.length > 0) idle = 0;
-    else if (SPEAKS.test(plainText(lineText(line)))) [table, idle] = [{ ...table, isLoose: true }, 0];
-    else if (++idle > MOST_BETWEEN) table = { columns: null, isLoose: false };
+    else if (SPEAKS.test(plainText(lineText(line))))
+      [table, idle] = [{ ...table, unit: said, isLoose: true }, 0];
+    else if (++idle > MOST_BETWEEN) [table, said] = [{ head: null, unit: null, isLoose: false }, null];
     found.push(...lying, ...own);
-    if (lying.length === 0 && own.length === 0 && !head)
-      told.push(...inText(paper, index, { ...ways, unit: '%' }));
+    if (lying.length === 0 && own.length === 0 && !columns) told.push(...inText(paper, index, ways));
   });
   // What a table says counts before what stands in a sentence about another thing.
   const inTable = new Set(found.map(({ value }) => value.category));
-  return once([
+  const all = once([
     ...found,
     ...told.filter(({ value }) => !inTable.has(value.category) || found.length < LEAST_ACROSS),
   ]);
+  if (all.length === 0 && reading.open.length === 0) return { found: soapKinds(paper, ways), open: [] };
+  const known = new Set(all.map(({ value }) => value.category));
+  return { found: farAbove(all), open: reading.open.filter(({ category }) => !known.has(category)) };
 }

@@ -2,7 +2,7 @@
  * Figures of a picture whose point may have been lost: held against what their own pixels say, the other figures of the
  * paper and what the material's earlier paper said. Where two readings fit it asks, and takes none.
  */
-import type { CategoryMax } from './categories';
+import type { CategoryMax } from './category-checks';
 import type { Taken } from './fields';
 import type { Paper, PaperLine } from './page';
 

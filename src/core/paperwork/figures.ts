@@ -45,6 +45,21 @@ export function decimalMarkOf(texts: Iterable<string>): DecimalMark {
   return votes[','] > votes['.'] ? ',' : '.';
 }
 
+/**
+ * The decimal mark of a paper's parts of a million, where nothing else tells it: several figures with just three digits
+ * behind the same mark are thousands; nobody writes each to a thousandth of a part. Null where that does not show.
+ */
+export function thousandsMarkOf(texts: Iterable<string>): DecimalMark {
+  const marks = { ',': 0, '.': 0 };
+  for (const text of texts)
+    for (const [, mark] of text.matchAll(/(?<![\d.,])[1-9]\d{0,2}([.,])\d{3}(?![\d.,])/g))
+      marks[mark as ',' | '.']++;
+  if (marks[','] >= LEAST_THOUSANDS && marks['.'] === 0) return '.';
+  return marks['.'] >= LEAST_THOUSANDS && marks[','] === 0 ? ',' : null;
+}
+
+const LEAST_THOUSANDS = 3;
+
 const NUMBER = String.raw`\d{1,3}(?:[ '’.,]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+`;
 const BETWEEN = String.raw`(?:-|\.\.+|to|bis|a|al|tot|and|/)`;
 const RANGE = new RegExp(`^(${NUMBER})\\s*${BETWEEN}\\s*(${NUMBER})$`);
@@ -123,16 +138,17 @@ function bareFigure(text: string, mark: DecimalMark, unit: FigureUnit): Figure |
 }
 
 const UNITS: readonly (readonly [RegExp, FigureUnit])[] = [
-  [/\s*(?:ppm|mg\s?\/\s?kg|mg\.kg-1|µg\s?\/\s?g)$/, 'ppm'],
-  [/\s*(?:‰|g\s?\/\s?kg)$/, 'permille'],
+  [/\s*(?:ppm|parts per million|mg\s?\/\s?kg|mg\.kg-1|µg\s?\/\s?g)$/, 'ppm'],
+  [/\s*(?:‰|per mille?|promille|(?<!m)g\s?\/\s?kg|mg\s?\/\s?g|parts per thousand)$/, 'permille'],
   [/\s*(?:%\s*(?:\(?[wm]\s?\/\s?[wm]\)?)?|(?:gew|m)\.?-?\s?%|g\s?\/\s?100\s?g)$/, '%'],
 ];
 
 /** The unit a head of a column or a line speaks of; null where none. */
 export function unitIn(text: string): FigureUnit | null {
   const plain = plainText(text);
-  if (/ppm|mg\s?\/\s?kg/.test(plain)) return 'ppm';
-  if (/‰|g\s?\/\s?kg/.test(plain)) return 'permille';
+  if (/ppm|parts per million|mg\s?\/\s?kg/.test(plain)) return 'ppm';
+  if (/‰|\bper mille?\b|promille|g\s?\/\s?kg|mg\s?\/\s?g\b|parts per thousand|teile je tausend/.test(plain))
+    return 'permille';
   return /%|g\s?\/\s?100\s?g|percent|prozent|pour ?cent|por ?ciento|percento|procent/.test(plain)
     ? '%'
     : null;

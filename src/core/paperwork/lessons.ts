@@ -3,7 +3,7 @@
  * never decides; what it gives is asked about, "as you read it last time".
  */
 import { readNumber } from '../quantities/number';
-import type { CategoryMax } from './categories';
+import type { CategoryMax } from './category-checks';
 import { findDay } from './dates';
 import { ordinal, type PaperFields, type Taken } from './fields';
 import { readFigure } from './figures';

@@ -24,7 +24,7 @@ export const CATEGORY_WORD = any(
   'category',
   'categorie(?:en)?',
   'categorias?',
-  'kategorien?',
+  'kategori(?:en?|a|i|[aą]|ach)?',
   'kat',
   'cat',
   'class(?:es|[ei])?',
@@ -70,6 +70,8 @@ export const FORBIDDEN = new RegExp(
     'non (?:consentito|permesso|ammesso)',
     'niet toegestaan',
     'verboden',
+    'niedozwolon[eya]',
+    'zabronion[eya]',
     '0(?:[.,]0+)?\\s*%?',
   )}$`,
 );
@@ -77,7 +79,9 @@ export const FREE = new RegExp(
   `^${any(
     'no(?:t)? restrict(?:ion|ed|ions)',
     'unrestricted',
-    'no limit',
+    'unlimited(?: use)?',
+    'not limited',
+    'no limit(?:ation)?s?',
     'without restriction',
     'keine (?:beschrankung|einschrankung)(?:en)?',
     'nicht beschrankt',
@@ -93,6 +97,11 @@ export const FREE = new RegExp(
     'non limitato',
     'geen beperking(?:en)?',
     'onbeperkt',
+    'nicht limitiert',
+    'illimite',
+    'sin limite',
+    'illimitato',
+    'bez ograniczen',
     '100(?:[.,]0+)?\\s*%?',
   )}$`,
 );
@@ -228,8 +237,33 @@ export const LEVEL_HEAD = new RegExp(
     'dose',
     'dosis',
     'dosaggio',
+    'maks',
+    'poziom',
+    'stezeni',
+    'ppm',
+    'mg\\s?/\\s?kg',
+    'g\\s?/\\s?kg',
+    '‰',
+    'pro(?:mille|mil)\\b',
+    'per mille?\\b',
   ),
 );
+/** A level in the scent itself, not in what is sold. */
+export const IN_SCENT =
+  /in (?:the )?(?:fragrance|perfume|oil|concentrate|compound)|im (?:parfum|ol|duft|konzentrat)|dans (?:le parfum|l'huile|le concentre)|en (?:el aceite|la fragancia|el concentrado)|nell'olio|nella fragranza|in (?:de|het) (?:olie|parfum)/;
+export const IN_SOLD =
+  /finished|in (?:the )?(?:end |final )?product|fertig|endprodukt|produit fini|producto (?:final|terminado)|prodotto finito|eindproduct|wyrobie/;
+/** What soap is called where a paper goes by kinds of products and names no categories. */
+export const SOAP_KIND =
+  /\b(?:bar soaps?|soaps?|seifen?|feste? seife|savons?|jabon(?:es)?|sapon[ei]|zeep|mydl[oa])\b/;
+export const OTHER_SOAP =
+  /\b(?:dish|laundry|detergent|household|cleaner|spulmittel|waschmittel|lessive|vaisselle|detergente|bucato|afwas|wasmiddel|huishoud)/;
+/** Words under which the level of a category may be or not be: read in two ways, or no level at all. */
+export const OPEN_LEVEL =
+  /^(?:n\s?\.?\s?r\.?|not supported|nicht unterstutzt|non supporte|no soportado|non supportato|niet ondersteund|on request|auf anfrage|sur demande|tbc|tba|to be confirmed|pending|\?+)$/;
+/** A level that stands in a note of the paper. */
+export const SEE_NOTE =
+  /(?:see|siehe|voir|vease|ver|vedi|zie|patrz)\s+(?:also\s+)?(?:note|footnote|remark|fussnote|anmerkung|nota|noot|opmerking|uwaga)\s*\(?(\d{1,2})\)?/;
 /** Numbering of an older edition beside the one in force. */
 export const OLD_HEAD =
   /\bold\b|former|previous|until|\balte?\b|bisher|fruher|ancien|anterior|precedente|vorige|oud\b|48/;

@@ -126,15 +126,22 @@ export function linesFromItems(page: number, items: readonly TextItem[]): PaperL
   );
 }
 
+/** Lines with as many semicolons that make a table of pasted text. */
+const LEAST_PARTED = 3;
+
 /**
- * The lines of pasted text; tabs, bars and two or more blanks part cells.
+ * The lines of pasted text; tabs, bars and two or more blanks part cells, semicolons where lines of a table hold as many.
  *
  * @example linesFromText('Category 9\t6.27 %').length // 1
  */
 export function linesFromText(text: string): PaperLine[] {
-  return text.split(/\r?\n/).flatMap((line, index): PaperLine[] => {
+  const lines = text.split(/\r?\n/);
+  const counts = lines.map((line) => line.split(';').length - 1).filter((count) => count > 0);
+  const isParted = counts.some((count) => counts.filter((one) => one === count).length >= LEAST_PARTED);
+  const cell = isParted ? /[^\t|; ]+(?: [^\t|; ]+)*/g : /[^\t| ]+(?: [^\t| ]+)*/g;
+  return lines.flatMap((line, index): PaperLine[] => {
     const cells: Cell[] = [];
-    for (const match of line.matchAll(/[^\t| ]+(?: [^\t| ]+)*/g)) {
+    for (const match of line.matchAll(cell)) {
       cells.push({
         text: match[0].trim(),
         xPt: match.index * LETTER_PT,

@@ -3,7 +3,8 @@
  * which line, and what is unsure carries a question for the maker, who accepts or corrects it.
  */
 import { readablePart } from './bounds';
-import { readCategories, type CategoryMax } from './categories';
+import { readCategories, type OpenLevel } from './categories';
+import { BAR_SOAP_CATEGORY, type CategoryMax } from './category-checks';
 import { readFields, type PaperFields, type Taken } from './fields';
 import { withLessons, type Lesson } from './lessons';
 import { lineText, type Paper } from './page';
@@ -22,8 +23,6 @@ export interface PaperReading extends PaperFields {
   questions: string[];
 }
 
-/** The category of the industry's standard that holds bar soap (rules by market). */
-export const BAR_SOAP_CATEGORY = '9';
 /** No natural or made scent adds up to more than itself, percent; a little is left for rounding. */
 const MOST_TOGETHER_PCT = 101;
 
@@ -87,6 +86,15 @@ function questionsOf(paper: Paper, reading: Omit<PaperReading, 'questions'>): st
   return questions;
 }
 
+/** What stands beside the category of bar soap and is no level by itself. */
+function openQuestions(open: readonly OpenLevel[]): string[] {
+  const said = open.filter(({ category }) => category === BAR_SOAP_CATEGORY).map((one) => one.said);
+  return [...new Set(said)].map(
+    (words) =>
+      `Category ${BAR_SOAP_CATEGORY} says “${words}”, which is no level by itself. Ask the supplier, and type in the answer.`,
+  );
+}
+
 /**
  * Reads a paper. `known` leads CAS numbers and names to the constituents on file; `lessons` are what the maker
  * taught on earlier papers.
@@ -97,7 +105,7 @@ function questionsOf(paper: Paper, reading: Omit<PaperReading, 'questions'>): st
 export function readPaper(whole: Paper, known: Known, lessons: readonly Lesson[] = []): PaperReading {
   const { paper, questions } = readablePart(whole);
   const mark = decimalMarkOf(paper.lines.flatMap(({ cells }) => cells.map(({ text }) => text)));
-  const categories = readCategories(paper, mark);
+  const { found: categories, open } = readCategories(paper, mark);
   const rows = readRows(paper, known, mark);
   const kind = kindOf(paper, { categories: categories.length, rows: rows.length });
   const own = {
@@ -117,7 +125,7 @@ export function readPaper(whole: Paper, known: Known, lessons: readonly Lesson[]
     const { highPct: value, said, question } = vanillin;
     reading.vanillinPct = { value, line: vanillin.lines[0]!, said, question };
   }
-  return { ...reading, questions: [...questions, ...questionsOf(paper, reading)] };
+  return { ...reading, questions: [...questions, ...openQuestions(open), ...questionsOf(paper, reading)] };
 }
 
 const VANILLIN_CAS = '121-33-5';

@@ -5,7 +5,8 @@ import type { Taken } from '../../core/paperwork/fields';
 import { LESSON_FIELDS, lessonFrom, type Lesson } from '../../core/paperwork/lessons';
 import { withDoubts } from '../../core/paperwork/doubts';
 import type { Paper } from '../../core/paperwork/page';
-import { BAR_SOAP_CATEGORY, type PaperReading } from '../../core/paperwork/read';
+import { BAR_SOAP_CATEGORY } from '../../core/paperwork/category-checks';
+import type { PaperReading } from '../../core/paperwork/read';
 import type { AcceptedPaper } from '../../core/records/papers';
 
 /** A material that a paper may belong to; `maxPct` is what its paper on file says for category 9, percent. */
