@@ -162,6 +162,10 @@ function pairsOf(line: PaperLine, { head, isLoose }: Table): Pair[] {
 const SEVERAL =
   'Several figures stand beside this category; the one in the column of levels was taken. Is it the maximum?';
 
+/** A paper that says its levels are parts of one means all of them; else what is said nearest counts. */
+const unitOf = ({ unit }: Ways, ...said: readonly (FigureUnit | null | undefined)[]): FigureUnit =>
+  unit === 'fraction' ? unit : (said.find((one) => one != null) ?? unit);
+
 interface Read {
   level: ReadLevel;
   said: string;
@@ -171,12 +175,11 @@ interface Read {
 /** The level among the cells that follow a category, with the cell it was read of. */
 function levelOf(pair: Pair, table: Table, ways: Ways): Read | null {
   const read = pair.cells.flatMap(({ cell, column }): Read[] => {
-    const unit = column?.unit ?? table.unit ?? ways.unit;
-    const level = readLevel(cell.text, { ...ways, unit });
+    const level = readLevel(cell.text, { ...ways, unit: unitOf(ways, column?.unit, table.unit) });
     return level === null ? [] : [{ level, said: cell.text, column }];
   });
   if (read.length === 0) {
-    const level = levelAtEnd(pair.rest, { ...ways, unit: table.unit ?? ways.unit });
+    const level = levelAtEnd(pair.rest, { ...ways, unit: unitOf(ways, table.unit) });
     return level && { level, said: pair.rest, column: null };
   }
   const headed = read.filter(({ column }) => column?.kind === 'level');
@@ -285,7 +288,7 @@ function across(paper: Paper, index: number, unit: FigureUnit | null, { ways, op
   });
   const below = levelsBelow(paper, index + 1, ways);
   if (heads.length < LEAST_ACROSS || line.cells.length - heads.length > 1 || !below) return [];
-  const own = { ...ways, unit: levelUnit(nameOfRow(below, ways)) ?? unit ?? ways.unit };
+  const own = { ...ways, unit: unitOf(ways, levelUnit(nameOfRow(below, ways)), unit) };
   const isOfMany = ({ cells }: PaperLine) =>
     cells.filter(({ text }) => isLevel(text, own)).length >= LEAST_ACROSS;
   // More rows of the same kind below: several scents, or several editions, in one table.
@@ -320,22 +323,29 @@ const IN_TEXT: readonly (readonly [RegExp, group: number, figure: number])[] = [
   [new RegExp(`${WITH_UNIT}${between(60)}\\b${CATEGORY_WORD}\\.?\\s*${GROUP}(?!\\d|[.,]\\d)`), 3, 1],
 ];
 
+const ALL_WITH_UNIT = new RegExp(WITH_UNIT, 'g');
+const ALL_SPEAK = new RegExp(SPEAKS.source, 'g');
+const SENTENCE = 'More figures than categories stand in this sentence. Is this the maximum?';
+
 /** In running text; the figure may stand in the line after the category. */
 function inText(paper: Paper, index: number, ways: Ways): Found[] {
   const plain = plainText(lineText(paper.lines[index]!));
   if (!SPEAKS.test(plain)) return [];
-  const next = paper.lines[index + 1];
+  const below = paper.lines[index + 1];
+  const next = below && !CAS_LINE.test(lineText(below)) ? below : undefined;
   const texts = next ? [plain, `${plain} ${plainText(lineText(next))}`] : [plain];
   for (const text of texts) {
     for (const [pattern, group, figure] of IN_TEXT) {
       const match = pattern.exec(text);
       const level = match && levelWithUnit(match[figure]!, match[figure + 1]!, ways);
       if (!level || typeof level === 'string') continue;
+      const figures = text.match(ALL_WITH_UNIT)?.length ?? 0;
+      const question = figures > (text.match(ALL_SPEAK)?.length ?? 0) ? SENTENCE : level.question;
       return categoriesIn(match[group]!).map((category) => ({
         value: { category, maxPct: level.maxPct },
         line: index,
         said: match[0],
-        question: level.question,
+        question,
       }));
     }
   }
@@ -376,9 +386,11 @@ export function readCategories(paper: Paper, mark: DecimalMark): { found: Found[
     // Rows of constituents end a table of categories.
     if (CAS_LINE.test(lineText(line))) table = { head: null, unit: null, isLoose: false };
     said = unitSaid(line, ways) ?? said;
+    if (table.head && table.unit === null) table = { ...table, unit: said };
     const columns = columnsOf(line);
     if (columns)
       [table, idle] = [{ head: { columns, cells: line.cells.length }, unit: said, isLoose: false }, 0];
+    const openBefore = reading.open.length;
     const lying = table.head ? [] : across(paper, index, said, reading);
     const row = wrappedRow(paper, index) ?? line;
     const own = lying.length > 0 || (columns && row === line) ? [] : foundIn(row, index, table, reading);
@@ -387,7 +399,9 @@ export function readCategories(paper: Paper, mark: DecimalMark): { found: Found[
       [table, idle] = [{ ...table, unit: said, isLoose: true }, 0];
     else if (++idle > MOST_BETWEEN) [table, said] = [{ head: null, unit: null, isLoose: false }, null];
     found.push(...lying, ...own);
-    if (lying.length === 0 && own.length === 0 && !columns) told.push(...inText(paper, index, ways));
+    const isOpen = reading.open.length > openBefore;
+    if (lying.length === 0 && own.length === 0 && !columns && !isOpen)
+      told.push(...inText(paper, index, ways));
   });
   // What a table says counts before what stands in a sentence about another thing.
   const inTable = new Set(found.map(({ value }) => value.category));

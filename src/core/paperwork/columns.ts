@@ -1,5 +1,6 @@
 /** The columns of a table of constituents, from its head: which holds names, numbers, findings, specifications. */
 import { CAS_PATTERN, readFigure, unitIn, type FigureUnit } from './figures';
+import { levelUnit } from './levels';
 import {
   CAS_HEAD,
   EC_HEAD,
@@ -80,7 +81,7 @@ export function columnsFrom(lines: readonly PaperLine[], index: number): Column[
     ...spanOf(cell),
     text: cell.text,
     kind: kindOf(cell.text),
-    unit: unitIn(cell.text),
+    unit: levelUnit(cell.text),
   }));
   if (!columns.some(({ kind }) => kind === 'cas') && !columns.some(({ kind }) => SHARES.includes(kind)))
     return null;

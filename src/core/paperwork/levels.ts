@@ -34,7 +34,10 @@ export function readLevel(text: string, { mark, ppmMark, unit }: Ways): ReadLeve
   const isPpm = (unitIn(plain) ?? unit) === 'ppm';
   const bare = plain.replace(/^(?:max(?:imum|imo|\.)?|<=?|≤)\s*:?\s*/, '');
   const figure = readFigure(bare, unit, isPpm ? (mark ?? ppmMark) : mark);
-  if (!figure || figure.lowPct !== figure.highPct) return null;
+  if (!figure) return null;
+  // A span of doses is no maximum.
+  if (figure.lowPct > 0 && figure.lowPct < figure.highPct) return 'open';
+  if (figure.lowPct !== figure.highPct) return null;
   if (figure.highPct > 100) return 'open';
   // A mark before three digits is asked about; a dash, a trace, "about" are no level.
   const isThousands = figure.question?.includes('thousands') ?? false;

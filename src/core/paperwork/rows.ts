@@ -1,7 +1,16 @@
 /** Rows of name, CAS number and share, in whatever order and layout the paper has them. */
 import type { DecimalMark } from '../quantities/number';
 import { columnsFrom, unitOf, type Column, type ColumnKind } from './columns';
-import { CAS_PATTERN, isCasNumber, readFigure, unitIn, type Figure, type FigureUnit } from './figures';
+import {
+  CAS_PATTERN,
+  isCasNumber,
+  readFigure,
+  thousandsMarkOf,
+  unitIn,
+  type Figure,
+  type FigureUnit,
+} from './figures';
+import { levelUnit } from './levels';
 import { lineText, nearestColumn, type Cell, type Paper, type PaperLine } from './page';
 
 /** How papers' names and numbers lead to the constituents the rulebook knows. */
@@ -37,7 +46,11 @@ interface Table {
 
 interface Ways {
   table: Table | null;
+  /** The unit that a line above says of all shares; null where none does. */
+  said: FigureUnit | null;
   mark: DecimalMark;
+  /** The mark of parts of a million, which run into thousands. */
+  ppmMark: DecimalMark;
 }
 
 const EC_NUMBER = /^\d{3}-\d{3}-\d$/;
@@ -69,13 +82,17 @@ interface Read {
   column: Column | null;
 }
 
-function figuresIn(cells: readonly Cell[], { table, mark }: Ways): Read[] {
+function figuresIn(cells: readonly Cell[], { table, said, mark, ppmMark }: Ways): Read[] {
   return cells.flatMap((cell): Read[] => {
     const column = table && nearestColumn(cell, table.columns);
-    const figure = readFigure(cell.text, column?.unit ?? table?.unit ?? '%', mark);
+    const unit = column?.unit ?? table?.unit ?? said ?? '%';
+    const figure = readFigure(cell.text, unit, mark ?? (unit === 'ppm' ? ppmMark : null));
     return figure ? [{ figure, cell, column }] : [];
   });
 }
+
+/** Two figures of one share in different units come so near each other, percent. */
+const SAME_PCT = 1e-6;
 
 const NO_SHARE: Figure = {
   lowPct: 0,
@@ -84,6 +101,7 @@ const NO_SHARE: Figure = {
   question: 'No share stands in this row. Type it, or leave the row out.',
 };
 const SEVERAL = 'Several figures stand in this row; the first was taken. Is it the share in the material?';
+const SHARES = 'Several columns hold a share in this row; the first was taken. Which is of this material?';
 const UNHEADED = 'The head of this column does not say that it holds the share. Does it?';
 const OUTSIDE = 'What was found lies outside the specification. Which one holds?';
 
@@ -126,7 +144,14 @@ function shareOf(read: readonly Read[]): { figure: Figure; cell: Cell | null } {
     const { lowPct, highPct } = around.figure;
     return { figure: foundWithin(usual.figure, lowPct, highPct), cell: usual.cell };
   }
-  if (usual) return { figure: usual.figure, cell: usual.cell };
+  if (usual) {
+    const others = found ? [] : read.filter(({ column }) => column?.kind === 'share');
+    const isOne = others.every(
+      ({ figure }) => Math.abs(figure.typicalPct - usual.figure.typicalPct) < SAME_PCT,
+    );
+    const question = isOne ? usual.figure.question : SHARES;
+    return { figure: { ...usual.figure, question }, cell: usual.cell };
+  }
   if (spec) return { figure: spec.figure, cell: spec.cell };
   if (most) return { figure: { ...most.figure, lowPct: 0 }, cell: most.cell };
   const open = read.filter(({ column }) => column?.kind !== 'ec');
@@ -236,8 +261,10 @@ function tidy({ name, cas, constituent, lowPct, typicalPct, highPct, lines, said
 }
 
 function collect(paper: Paper, known: Known, mark: DecimalMark): TakenRow[] {
+  const ppmMark = thousandsMarkOf(paper.lines.map(lineText));
   const rows: TakenRow[] = [];
   let table: Table | null = null;
+  let said: FigureUnit | null = null;
   let draft: Draft | null = null;
   paper.lines.forEach((line, index) => {
     const columns = columnsFrom(paper.lines, index);
@@ -246,7 +273,9 @@ function collect(paper: Paper, known: Known, mark: DecimalMark): TakenRow[] {
       draft = null;
       return;
     }
-    const ways = { table, mark };
+    if (!CAS_LINE.test(lineText(line)) && !line.cells.some(({ text }) => readFigure(text, '%', mark)))
+      said = levelUnit(lineText(line)) ?? said;
+    const ways = { table, said, mark, ppmMark };
     const more = draft && line.cells.length > 0 ? carriesOn(draft, line, mark) : null;
     const isNumbersOnly = more?.cas && more.cas.length > 0 && more.name === undefined;
     const fresh = isNumbersOnly ? null : rowFrom(line, index, ways);
