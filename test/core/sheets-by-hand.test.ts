@@ -4,6 +4,8 @@ import Papa from 'papaparse';
 import { guessLayout, readSheet, unreadHeads } from '../../src/core/sheets/layout';
 import { matchName, namedMaterials } from '../../src/core/sheets/match';
 import { formulaOf } from '../../src/core/sheets/recipe';
+import { readHeld } from '../../src/core/sheets/stock';
+import { readText } from '../../src/core/sheets/text';
 import { LIBRARY } from '../../src/library';
 import { SHEETS_BY_HAND } from '../support/sheets-by-hand';
 import { MORE_SHEETS_BY_HAND } from '../support/sheets-by-hand-more';
@@ -78,5 +80,52 @@ describe('a sheet written by hand', () => {
     );
     expect(bars).to.deep.equal({});
     expect(faults.map(({ row, message }) => [row, message.split(' ')[0]])).to.deep.equal([[2, '8']]);
+  });
+});
+
+describe('a mark before three digits in a sheet', () => {
+  const read = (text: string) => {
+    const rows = text.split('\n').map((line) => line.split(';'));
+    const { bars, faults } = readSheet(rows, guessLayout(rows));
+    const taken = bars[0] && formulaOf(bars[0], TAKING);
+    return { taken, faults: faults.map(({ message }) => message) };
+  };
+  const olive = (text: string) => {
+    const { taken } = read(text);
+    return taken?.ok ? taken.formula.lines.find(({ material }) => material === 'olive')?.amount : undefined;
+  };
+  const sheet = (oil: string, other: string) =>
+    `Night train\nIngredient;Amount g\nOlive oil;${oil}\nCoconut oil;${other}\nNaOH;239,4\nWater;600`;
+
+  it('is of thousands where the decimals of the file stand behind the other one', () => {
+    expect(olive(sheet('1.250', '465,3'))).to.deep.equal({ value: 1250, unit: 'g' });
+    expect(olive(sheet('1,250', '465.3').replace('239,4', '239.4'))).to.deep.equal({
+      value: 1250,
+      unit: 'g',
+    });
+    expect(olive(sheet('1,250', '465,3'))).to.deep.equal({ value: 1.25, unit: 'g' });
+  });
+
+  it('is asked about in grams where nothing tells, and a decimal mark in kilograms', () => {
+    const { faults } = read(sheet('1,250', '250').replace('239,4', '205'));
+    expect(faults.join(' ')).to.include('“1,250” reads as 1250 and as 1.250');
+    const kilos = 'Kilos\nOil;kg\nOlive oil;1,250\nCoconut oil;1\nNaOH;1\nWater;1';
+    expect(olive(kilos)).to.deep.equal({ value: 1.25, unit: 'kg' });
+    expect(readText('1,250 g olive oil; 250 g coconut oil', 'g').faults[0]!.message).to.include(
+      'reads as 1250',
+    );
+    expect(readHeld('1.250 g', null, null))
+      .to.have.property('error')
+      .that.includes('reads as 1250');
+    expect(readHeld('1.250 kg', null, null)).to.deep.equal({ value: 1250, isVolume: false });
+  });
+
+  it('says that lye and fats do not belong together before they are taken', () => {
+    const notes = (lye: string) => {
+      const { taken } = read(`Odd\nIngredient;g\nOlive oil;700\nCoconut oil;300\nNaOH;${lye}\nWater;330`);
+      return taken?.ok ? taken.notes.join(' ') : '';
+    };
+    expect(notes('142')).to.equal('');
+    for (const lye of ['14', '341', '1420']) expect(notes(lye)).to.include('do not belong together');
   });
 });

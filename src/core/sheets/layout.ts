@@ -3,6 +3,8 @@
  * the bar beside it (`list`), the same with the bar named once above its rows (`blocks`), a row a bar with a column an
  * ingredient (`rows`), a column a bar with a row an ingredient (`columns`), and one bar alone (`single`). Pure.
  */
+import type { DecimalMark } from '../quantities/number';
+import { fileMark, settleMark } from './marks';
 import { folded } from '../folded';
 import { NO_UNIT, readCell, unitIn, type SheetAmount, type SheetUnit } from './amounts';
 import { barName, inOneCell, isBeside, isFatName, isSection } from './words';
@@ -218,10 +220,12 @@ function titleOf(rows: readonly (readonly string[])[], head: number): string | n
 interface Reader {
   bars: SheetBar[];
   faults: SheetFault[];
+  /** The file's decimal mark; null where nothing shows it. */
+  mark: DecimalMark;
 }
 
 function add(
-  { bars, faults }: Reader,
+  { bars, faults, mark }: Reader,
   bar: { name: string; row: number },
   row: number,
   name: string,
@@ -230,7 +234,8 @@ function add(
   note = '',
 ): void {
   if (name === '' || TOTAL.test(name)) return;
-  const amount = readCell(cell, unit);
+  const settled = settleMark(cell, unit, mark);
+  const amount = typeof settled === 'string' ? readCell(settled, unit) : settled;
   if (amount === null) return;
   if ('error' in amount) {
     faults.push({ row, message: amount.error });
@@ -338,8 +343,12 @@ function readAcross(
  * @example
  * readSheet(rows, guessLayout(rows)).bars; // bars by name, their rows with material and amount
  */
-export function readSheet(rows: readonly (readonly string[])[], layout: Layout, fallback = 'A bar'): Reader {
-  const into: Reader = { bars: [], faults: [] };
+export function readSheet(
+  rows: readonly (readonly string[])[],
+  layout: Layout,
+  fallback = 'A bar',
+): Omit<Reader, 'mark'> {
+  const into: Reader = { bars: [], faults: [], mark: fileMark(rows) };
   if (layout.kind === 'rows' || layout.kind === 'columns') readAcross(rows, layout, into);
   else readDown(layout.head < 0 ? parted(rows) : rows, layout, into, fallback);
   return { bars: into.bars, faults: unitsAsked(into.faults) };

@@ -119,6 +119,20 @@ function lyeMass({ value, unit }: SheetAmount, percentOf: PercentOf, wholeG: num
   return unit === ':1' ? null : gramsOf(amountOf({ value, unit }, percentOf, wholeG));
 }
 
+/** Grams of sodium hydroxide for a gram of fats, beyond which the two cannot belong together whatever the fats are. */
+const LYE_OF_FATS = [0.08, 0.27] as const;
+
+/** What speaks against a lye beside its fats, in words; null where nothing does, or where the fats are no masses. */
+function oddLye(fats: readonly Line[], lyeG: number | null): string | null {
+  const masses = fats.map(({ amount }) => gramsOf(amount));
+  if (lyeG === null || masses.some((massG) => massG === null)) return null;
+  const fatsG = masses.reduce<number>((sum, massG) => sum + massG!, 0);
+  const [least, most] = LYE_OF_FATS;
+  if (lyeG >= least * fatsG && lyeG <= most * fatsG) return null;
+  const said = (massG: number) => `${Number(massG.toFixed(2))} g`;
+  return `${said(lyeG)} of lye and ${said(fatsG)} of fats do not belong together: is a mark, a unit or a row read wrong? Look at it before a pour.`;
+}
+
 /**
  * A bar as a formula; every row that cannot be taken is told.
  *
@@ -142,7 +156,9 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
     0,
   );
   const isWet = lines.some(({ stage }) => stage === 'liquid');
+  const odd = oddLye(lines.filter(isFat), lyeG);
   const notes = [
+    odd,
     lyeG === null &&
       !superfat &&
       `Neither lye nor superfat is stated: ${taking.superfatPct} % superfat is taken. Look at it before a pour.`,
@@ -150,7 +166,7 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
       Math.abs(fatsSum - 100) > ABOUT &&
       `Its fats add up to ${Number(fatsSum.toFixed(1))} %: look for what is missing.`,
     !isWet && !liquid && `No liquid is stated: ${USUAL_LIQUID_PCT} % of the fats is taken.`,
-  ].filter((note) => note !== false);
+  ].filter((note) => note !== false && note !== null);
   return {
     ok: true,
     notes,

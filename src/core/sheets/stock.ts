@@ -1,4 +1,5 @@
 /** A maker's list of what stands in the cupboard: materials with their suppliers and lots, a row each. Pure. */
+import { twoWays } from './marks';
 import { folded } from '../folded';
 import type { Kind } from '../formula/types';
 import { readNumber, type DecimalMark } from '../quantities/number';
@@ -101,6 +102,9 @@ export function readHeld(
   if (!(value >= 0)) return { error: `“${cell}” is no amount. Write it as 500 g.` };
   const words = said.trim();
   const own = heldUnit(words === '' ? unit : words);
+  // Of grams and millilitres a mark before three digits may be either; of larger units it is a decimal one.
+  const open = mark === null && own?.factor === 1 ? twoWays(digits) : null;
+  if (open) return { error: open };
   if (own) return { value: value * own.factor, isVolume: own.isVolume };
   return {
     error:

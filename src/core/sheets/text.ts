@@ -1,4 +1,6 @@
 /** A recipe as it is typed or pasted: "500 g olive, 150 coconut, 33 % water, 2 tsp pink clay; makes 12 bars". Pure. */
+import { decimalMarkOf } from '../paperwork/figures';
+import { settleMark } from './marks';
 import { readCell, type SheetAmount, type SheetUnit } from './amounts';
 import type { SheetBar, SheetFault, SheetLine } from './layout';
 import { barName, isSection } from './words';
@@ -82,6 +84,7 @@ export function readText(text: string, unit: SheetUnit): TextRecipe {
     text.split(APART).map((piece) => piece.replace(BULLET, '').trim()),
     unit,
   );
+  const mark = decimalMarkOf([text]);
   const title = TITLE.exec(text)?.[1]?.trim();
   const lines: SheetLine[] = [];
   const faults: SheetFault[] = [];
@@ -89,7 +92,12 @@ export function readText(text: string, unit: SheetUnit): TextRecipe {
   for (const [at, piece] of pieces.entries()) {
     if (piece === '' || isSection(piece)) continue;
     const makes = MAKES.exec(piece);
-    const read = makes ? null : readPiece(piece, unit);
+    const settled = makes ? piece : settleMark(piece, unit, mark);
+    if (typeof settled !== 'string') {
+      faults.push({ row: at + 1, message: settled.error });
+      continue;
+    }
+    const read = makes ? null : readPiece(settled, unit);
     if (makes) bars = Number(makes[1]);
     else if (read) lines.push({ row: at + 1, ...read });
     else if (piece === title && name === '') name = barName(piece);
