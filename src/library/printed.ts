@@ -7,7 +7,11 @@ import type { Rulebook } from '../rulebook/types';
 import type { LibraryMaterial } from './types';
 
 const ESCAPED: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-const text = (value: unknown): string => String(value ?? '').replace(/[&<>"]/g, (letter) => ESCAPED[letter]!);
+/** What a cell may say; nothing is left empty. */
+type Said = string | number | false | null | undefined;
+
+const text = (value: Said): string =>
+  String(value === false ? '' : (value ?? '')).replace(/[&<>"]/g, (letter) => ESCAPED[letter]!);
 const number = (value: number) => String(Number(value.toPrecision(6)));
 const percent = (value: number) => `${number(value)} %`;
 
@@ -15,9 +19,9 @@ const STYLE = `body{font:11pt/1.35 serif;max-width:62rem;margin:2rem auto;paddin
 h3{margin:1.4rem 0 .2rem}table{border-collapse:collapse;width:100%;font-size:.86em}th,td{text-align:left;vertical-align:top;padding:.15rem .5rem .15rem 0;border-bottom:1px solid #ccc}
 thead{display:table-header-group}tr,h3{break-inside:avoid}.open{font-weight:bold}@media print{body{margin:0;max-width:none}}`;
 
-function table(heads: readonly string[], rows: readonly (readonly unknown[])[]): string {
+function table(heads: readonly string[], rows: readonly (readonly Said[])[]): string {
   if (rows.length === 0) return '<p>None.</p>';
-  const row = (cells: readonly unknown[]) =>
+  const row = (cells: readonly Said[]) =>
     `<tr>${cells.map((cell) => `<td>${text(cell)}</td>`).join('')}</tr>`;
   return `<table><thead><tr>${heads.map((head) => `<th>${text(head)}</th>`).join('')}</tr></thead><tbody>${rows.map(row).join('')}</tbody></table>`;
 }
@@ -99,7 +103,7 @@ function lists(book: Rulebook): string {
 
 function material(one: LibraryMaterial): string {
   const { saponification, saponificationValue: value, provenance } = one;
-  const facts: readonly (readonly [string, unknown])[] = [
+  const facts: readonly (readonly [string, Said])[] = [
     ['also called', one.alsoNamed?.join(', ')],
     ['numbers', one.numbers?.join(', ')],
     [

@@ -1,8 +1,11 @@
 /** Which of the papers on file counts for a material on a day, and why. */
 
+/** What is filed of a material. */
+export type PaperType = 'certificate' | 'allergens';
+
 export interface PaperOnFile {
   id: string;
-  type: 'certificate' | 'allergens';
+  type: PaperType;
   number: string;
   edition: string | null;
   issuedOn: string;

@@ -1,12 +1,12 @@
 /** Suppliers' papers as screens and server know them. */
 import type { Constituent } from '../formula/types';
-import type { Governing } from '../paperwork/governing';
+import type { Governing, PaperType } from '../paperwork/governing';
 
 /** A certificate or an allergen declaration as it was taken in. */
 export interface MaterialDocument {
   id: string;
   materialId: string;
-  type: 'certificate' | 'allergens';
+  type: PaperType;
   number: string;
   /** Edition of the standard a certificate follows, e.g. "51st". */
   edition: string | null;
