@@ -78,6 +78,7 @@ test('a mix is made of materials, stands in a bar, and changes with its parts', 
   await part.selectOption('Water, distilled');
   await page.getByLabel('Parts of Water, distilled').fill('2');
   await expect(page.getByText('66.7 %')).toBeVisible();
+  await expect(page.getByText(/^Stands in a formula as/)).toBeVisible();
   await page.getByRole('button', { name: 'Keep' }).click();
   const mix = page.getByRole('region', { name: 'Wetted clay' });
   await expect(mix).toContainText('White kaolin 33.3 %');

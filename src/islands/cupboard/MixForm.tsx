@@ -111,7 +111,8 @@ function Preview({ own }: Pick<PartsProps, 'own'>) {
   const draft = useWatch<Draft>() as Draft;
   const known = useMaterials(draft.parts.map(({ material }) => material));
   if (draft.parts.length === 0) return null;
-  if (!draft.parts.every(({ material }) => known.has(material))) return null;
+  // Its line is there before it is known: what comes later moves no button from under the hand.
+  if (!draft.parts.every(({ material }) => known.has(material))) return <p className="mt-1">&nbsp;</p>;
   const mixed = mixMaterial({ id: own ?? '?', name: draft.name, parts: partsOf(draft) }, (id) =>
     known.get(id),
   );
