@@ -6,8 +6,8 @@ export default defineConfig({
   testDir: 'test/browser',
   globalSetup: './test/browser/seeded.ts',
   outputDir: 'test-results/browser',
-  // Every file has an application of its own. Three saved a twelfth of the time on two cores, and every wait grew longer.
-  workers: Number(process.env.PW_WORKERS ?? 2),
+  // Every file has an application of its own. Browsers wait often: three keep two free cores busy.
+  workers: Number(process.env.PW_WORKERS ?? 3),
   retries: 0,
   // A machine that checks a change may be many times busier than the one it was made on.
   timeout: 600_000,
