@@ -95,10 +95,17 @@ test('a whole batch, from the plan to the released bar', async ({ page, browser 
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('Your own spoon')).toHaveCount(0);
 
+  // How it was poured the last time comes late: what was typed meanwhile stays.
+  await page.route('**/last-pour', async (route) => {
+    await expect(page.getByLabel('Who pours')).toHaveValue('Marit V.');
+    await route.continue();
+  });
   await open(page, application, '/pour');
   await page.getByLabel('Bar', { exact: true }).selectOption('Goods Yard');
   await page.getByLabel(/^Bars \(empty/).fill('14');
-  await page.getByLabel('Who pours').fill('Marit');
+  await page.getByLabel('Who pours').fill('Marit V.');
+  await expect(page.getByText(/^Filled in as batch GY-/)).toBeVisible();
+  await expect(page.getByLabel('Who pours')).toHaveValue('Marit V.');
   await expect(page.getByRole('region', { name: 'What the day wants' })).toContainText('14 bars');
   await page.getByRole('button', { name: 'Begin this batch' }).click();
   await page.waitForURL(/\/pour\/gy-/);

@@ -13,7 +13,15 @@ import {
   type ReadLevel,
   type Ways,
 } from './levels';
-import { CATEGORY_WORD, FRACTION_WORD, IN_SCENT, IN_SOLD, LEVEL_HEAD, OLD_HEAD, plainText } from './lexicon';
+import {
+  CATEGORY_WORD,
+  FRACTION_WORD,
+  IN_MATERIAL,
+  IN_SOLD,
+  LEVEL_HEAD,
+  OLD_HEAD,
+  plainText,
+} from './lexicon';
 import {
   lineText,
   nearestColumn,
@@ -26,11 +34,8 @@ import {
   type PaperLine,
   type Span,
 } from './page';
+import { GROUP, SPEAKS, categoriesIn } from './category-names';
 
-const ONE = String.raw`(?:1[0-2]|[1-9])(?:\s?\.?\s?[a-d](?![a-z]))?`;
-const JOIN = String.raw`\s*(?:,|/|&|\+|;|and|und|et|y|e|en|-)\s*`;
-/** "9", "5A", "5A, 5B", "10A/10B", "7 A & B". */
-const GROUP = String.raw`(${ONE}(?:${JOIN}(?:${ONE}|[a-d](?![a-z])))*)`;
 const WORDED = new RegExp(
   `^(?:ifra\\s*)?(?:product\\s*|produkt)?${CATEGORY_WORD}\\.?\\s*(?:n[°ºro]?\\.?|nr\\.?|no\\.?)?\\s*[:#]?\\s*${GROUP}(?![\\d]|[.,]\\d)(.*)$`,
 );
@@ -40,24 +45,8 @@ const HEAD = new RegExp(
   `^(?:ifra|product|produkt)?[\\s-]*(?:[a-z]{2,12}\\s+)?${CATEGORY_WORD}(?![a-z])|(?<!certifi)${CATEGORY_WORD}$`,
 );
 
-const SPEAKS = new RegExp(`\\b${CATEGORY_WORD}(?![a-z])`);
 /** A figure, though it reads like two categories. */
 const DECIMAL = /^\d+[.,]\d+\s*%?$/;
-
-/** The categories a text names: "5a, b" are 5A and 5B. */
-function categoriesIn(group: string): string[] {
-  const names: string[] = [];
-  for (const [, digits, letter] of group.matchAll(/(\d{1,2})?\s?\.?\s?([a-d])?(?![a-z])/g)) {
-    if (!digits && !letter) continue;
-    const number = digits ?? /\d+/.exec(names.at(-1) ?? '')?.[0];
-    if (number) names.push(`${number}${(letter ?? '').toUpperCase()}`);
-  }
-  const span = /^(\d{1,2})\s?([a-d])\s*-\s*(?:\1\s?)?([a-d])$/.exec(group.trim());
-  if (!span) return [...new Set(names)];
-  const [, number, from, to] = span;
-  const letters = 'ABCD'.slice('abcd'.indexOf(from!), 'abcd'.indexOf(to!) + 1);
-  return [...letters].map((letter) => number! + letter);
-}
 
 /** A category beside which something stands that is no level by itself. */
 export interface OpenLevel {
@@ -74,7 +63,7 @@ interface Column extends Span {
 
 const OTHER_LEVEL = /typical|recommend|usual|empfohlen|habituel|old|former|previous|48|49/;
 const isOtherLevel = (plain: string) =>
-  OTHER_LEVEL.test(plain) || (IN_SCENT.test(plain) && !IN_SOLD.test(plain));
+  OTHER_LEVEL.test(plain) || (IN_MATERIAL.test(plain) && !IN_SOLD.test(plain));
 
 /** The columns of a table of categories, from its head; null where a line is no such head. */
 function columnsOf(line: PaperLine): Column[] | null {

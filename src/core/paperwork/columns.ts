@@ -5,6 +5,7 @@ import {
   CAS_HEAD,
   EC_HEAD,
   FOUND_HEAD,
+  IN_MATERIAL,
   NAME_HEAD,
   NOT_SHARE_HEAD,
   plainText,
@@ -23,9 +24,6 @@ export interface Column extends Span {
 
 const LEAST = /\bmin(?:imum|imo|\.)?\b|lower|untere/;
 const MOST = /\bmax(?:imum|imo|imal|\.)?\b|upper|obere/;
-/** A share in what was supplied; "product" may also mean the bar it ends in. */
-const IN_MATERIAL =
-  /in (?:the )?(?:fragrance|material|oil|concentrate)|as supplied|im (?:parfumol|ol|duftstoff|konzentrat)|dans (?:le parfum|l'huile|la composition|le concentre)|en (?:el aceite|la fragancia|el concentrado)|nell'olio|nella fragranza|in (?:de|het) (?:olie|parfumolie)/;
 const IN_PRODUCT =
   /in (?:the )?(?:product|compound)|im produkt|dans le produit|en el producto|nel prodotto|in het product/;
 

@@ -254,9 +254,9 @@ export const LEVEL_HEAD = new RegExp(
     'per mille?\\b',
   ),
 );
-/** A level in the scent itself, not in what is sold. */
-export const IN_SCENT =
-  /in (?:the )?(?:fragrance|perfume|oil|concentrate|compound)|im (?:parfum|ol|duft|konzentrat)|dans (?:le parfum|l'huile|le concentre)|en (?:el aceite|la fragancia|el concentrado)|nell'olio|nella fragranza|in (?:de|het) (?:olie|parfum)/;
+/** A share in what was supplied; "product" may also mean the bar it ends in. */
+export const IN_MATERIAL =
+  /in (?:the )?(?:fragrance|perfume|material|oil|concentrate)|as supplied|im (?:parfum|ol|duft|konzentrat)|dans (?:le parfum|l'huile|la composition|le concentre)|en (?:el aceite|la fragancia|el concentrado)|nell'olio|nella fragranza|in (?:de|het) (?:olie|parfum)/;
 export const IN_SOLD =
   /finished|in (?:the )?(?:end |final )?product|fertig|endprodukt|produit fini|producto (?:final|terminado)|prodotto finito|eindproduct|wyrobie/;
 /** What soap is called where a paper goes by kinds of products and names no categories. */

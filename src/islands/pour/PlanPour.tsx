@@ -1,6 +1,7 @@
+import type { Mould } from '../../core/making/size';
 import { lyeStockWords } from '../../core/making/lye-stock';
 import { OF_THE_DAY } from '../../core/making/day-words';
-import { useEffect, useState, type FormEvent } from 'react';
+import { useEffect, useRef, useState, type FormEvent } from 'react';
 import type { Verdict } from '../../core/formula/answer';
 import type { BatchDetail, LastPour, PourPlan } from '../../core/records/batch';
 import { address, makeKey, send, type Fault } from '../../ui/api';
@@ -125,19 +126,29 @@ function Despite({ verdict, wish, set }: Pick<FieldsProps, 'wish' | 'set'> & { v
   );
 }
 
+/** As it was poured the last time, but for what was typed since the bar was chosen; a size is one thing with its kind. */
+function filledIn(now: Wish, typed: Partial<Wish>, last: LastPour | null, moulds: readonly Mould[]): Wish {
+  const { kind, size, moulds: rows } = now;
+  const isSized = 'kind' in typed || 'size' in typed || 'moulds' in typed;
+  return { ...wishOf(now.product, last, moulds), ...typed, ...(isSized ? { kind, size, moulds: rows } : {}) };
+}
+
 /** The wish, filled in anew as the last pour was where another bar is chosen. */
 function useWish({ bars, moulds, product, last: first }: PlanProps) {
   const [last, setLast] = useState(first);
   const [wish, setWish] = useState(() => wishOf(product ?? bars[0]?.id ?? '', first, moulds));
+  const typed = useRef<Partial<Wish>>({});
   const set = (change: Partial<Wish>) => {
     setWish((old) => ({ ...old, ...change }));
     const { product: other } = change;
+    typed.current = other === undefined ? { ...typed.current, ...change } : {};
     if (other === undefined) return;
     setLast(null);
     void send<{ last: LastPour | null }>('GET', address('products', other, 'last-pour')).then((answer) => {
       if (!answer.ok) return;
       const found = answer.body.last;
-      setWish((now) => (now.product === other ? wishOf(other, found, moulds) : now));
+      const since = typed.current;
+      setWish((now) => (now.product === other ? filledIn(now, since, found, moulds) : now));
       setLast(found);
     });
   };
