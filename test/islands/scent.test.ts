@@ -4,15 +4,18 @@ import { assess } from '../../src/core/assess';
 import type { MixPart } from '../../src/core/formula/mix';
 import { binds } from '../../src/core/loads/limits';
 import { benchFrom, broughtBy, reachOf, tryBlend, type Bench } from '../../src/islands/scent/reckoning';
+import type { CupboardEntry } from '../../src/core/records/cupboard';
 import type { ScentDeskData, TryBar } from '../../src/core/records/scent';
 import { usesOf } from '../../src/server/services/cupboard/materials';
 import { scentDeskData, tryBar } from '../../src/server/services/scent/scent';
+import { cupboardEntry } from '../../src/server/store/materials';
 import { useDemo } from '../server/database';
 import { near } from '../support/request';
 
 describe('the scent desk', () => {
   const test = useDemo();
   let data: ScentDeskData;
+  let scents: CupboardEntry[];
   let bench: Bench;
   let plain: TryBar;
   const PARTS: MixPart[] = [
@@ -22,25 +25,34 @@ describe('the scent desk', () => {
   ];
   before(async () => {
     data = await scentDeskData(test.house);
-    bench = benchFrom(data);
+    scents = await Promise.all(data.scents.map(({ id }) => cupboardEntry(test.house, id)));
+    bench = benchFrom(data, scents);
     plain = data.first;
   });
 
   it('knows blends apart from single scents and from other mixes, and the bars that use them', async () => {
-    expect(data.blends.map(({ material }) => material.id)).to.have.members(['sidings', 'evening-departure']);
-    expect(data.scents.some(({ material }) => material.madeOf)).to.equal(false);
-    expect(data.scents.map(({ material }) => material.id)).to.include.members(['clove-bud-oil', 'wet-slate']);
-    const sidings = data.blends.find(({ material }) => material.id === 'sidings')!;
-    expect(sidings.usedIn).to.equal(1);
+    expect(data.blends.map(({ id }) => id)).to.have.members(['sidings', 'evening-departure']);
+    expect(data.scents.map(({ id }) => id)).to.include.members(['clove-bud-oil', 'wet-slate']);
+    expect(data.scents.map(({ id }) => id)).to.not.include('sidings');
+    expect(data.blends.find(({ id }) => id === 'sidings')!.usedIn).to.equal(1);
     expect(await usesOf(test.house, 'sidings')).to.deep.equal({
       count: 1,
       some: [{ product: 'goods-yard', name: 'Goods Yard', through: null }],
     });
   });
 
+  it('brings with the page what the opened blend is made of, and names alone of the rest', async () => {
+    const held = (desk: ScentDeskData) => desk.known.map(({ material }) => material.id);
+    expect(data.opened!.material.id).to.equal('evening-departure');
+    expect(held(data)).to.have.members(data.opened!.mix!.map(({ material }) => material));
+    const sidings = await scentDeskData(test.house, 'sidings');
+    expect(held(sidings)).to.have.members(sidings.opened!.mix!.map(({ material }) => material));
+    expect((await scentDeskData(test.house, 'nothing')).opened).to.deep.equal(data.opened);
+  });
+
   it('tries a blend in a bar in place of its scent', async () => {
     const night = await tryBar(test.house, 'night-mail');
-    const bench = benchFrom(data, night.materials);
+    const bench = benchFrom(data, scents, night.materials);
     const tried = tryBlend(bench, night, PARTS, 2)!;
     const materials = tried.request.formula.lines.map(({ material }) => material);
     expect(materials).to.not.include('coal-and-violets');

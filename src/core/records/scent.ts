@@ -13,10 +13,25 @@ export interface TryBar {
   materials: Material[];
 }
 
+/** A single scent with the lots of it. */
+export type Scent = Pick<CupboardEntry, 'material' | 'lots'>;
+
+/** A blend as one line of the desk. */
+export interface BlendRow {
+  id: string;
+  name: string;
+  /** How many bars use it. */
+  usedIn: number;
+}
+
 export interface ScentDeskData {
-  blends: CupboardEntry[];
-  /** Single scents of the cupboard, with the lots of them that hold some. */
-  scents: Pick<CupboardEntry, 'material' | 'lots'>[];
+  blends: BlendRow[];
+  /** The blend that lies on the desk at first; null where there is none. */
+  opened: CupboardEntry | null;
+  /** Single scents of the cupboard by name; what they hold is asked for when they go into a blend. */
+  scents: { id: string; name: string }[];
+  /** What the opened blend is made of. */
+  known: Scent[];
   /** Every bar by name; its formula is asked for when it is chosen. */
   bars: { id: string; name: string }[];
   /** The bar to begin with. */

@@ -2,13 +2,14 @@ import { useDeferredValue, useMemo } from 'react';
 import type { MixPart } from '../../core/formula/mix';
 import type { Market } from '../../core/formula/types';
 import { storageCaution } from '../../core/scent/storage';
-import type { ScentDeskData, TryBar } from '../../core/records/scent';
+import type { Scent, ScentDeskData, TryBar } from '../../core/records/scent';
 import { CONCERN_WORDS, percent } from '../../ui/words';
 import { inWords, subjectName } from '../worktable/view';
 import { broughtBy, reachOf, type Bench, type Reach, type Tried } from './reckoning';
 
 interface Props {
   data: ScentDeskData;
+  scents: readonly Scent[];
   bench: Bench;
   bar: TryBar;
   parts: readonly MixPart[];
@@ -106,10 +107,10 @@ function BroughtTable({ bench, tried, nameOf }: Props) {
 }
 
 /** Sun, cooling, pregnancy and child cautions, and what age has done to the bottles. */
-function Cautions({ data, parts }: Props) {
+function Cautions({ data, scents, parts }: Props) {
   const used = parts
     .filter((part) => part.parts > 0)
-    .flatMap((part) => data.scents.find(({ material }) => material.id === part.material) ?? []);
+    .flatMap((part) => scents.find(({ material }) => material.id === part.material) ?? []);
   const byConcern = new Map<string, string[]>();
   for (const { material } of used) {
     for (const concern of material.concerns ?? [])

@@ -18,6 +18,7 @@ interface Props {
   bars: readonly Pick<TryBar, 'id' | 'name'>[];
   barId: string;
   totalPct: number;
+  nameOf: (id: string) => string;
   onParts: (parts: MixPart[], key: string) => void;
   onBar: (id: string) => void;
   onTotal: (pct: number) => void;
@@ -50,7 +51,7 @@ function Holds({ part, total, tried, nameOf }: Pick<OilRowProps, 'part' | 'total
         {total > 0 && percent((100 * part.parts) / total)}
         {assessed && ` · ${grams(assessed.massG)} · ${percent(assessed.pctCured)} cured`}
         <br />
-        <span className="text-ink">{said(limit, nameOf)}</span>
+        <span className="text-ink">{assessed && said(limit, nameOf)}</span>
       </span>
       <Straightedge
         load={limit ? asMultiples(limit) : undefined}
@@ -92,7 +93,7 @@ function TriedIn({
   totalPct,
   onBar,
   onTotal,
-}: Omit<Props, 'data' | 'parts' | 'onParts'>) {
+}: Omit<Props, 'data' | 'parts' | 'nameOf' | 'onParts'>) {
   return (
     <div className="flex flex-wrap items-end gap-x-5 gap-y-1 pb-1">
       <Select
@@ -121,7 +122,7 @@ function TriedIn({
 }
 
 function AddOil({ data, parts, onParts }: Pick<Props, 'data' | 'parts' | 'onParts'>) {
-  const free = data.scents.filter(({ material }) => !parts.some((part) => part.material === material.id));
+  const free = data.scents.filter(({ id }) => !parts.some((part) => part.material === id));
   return (
     <label className="mt-2 block">
       <span className="sr-only">Add an oil</span>
@@ -133,9 +134,9 @@ function AddOil({ data, parts, onParts }: Pick<Props, 'data' | 'parts' | 'onPart
         }
       >
         <option value="">add an oil from the cupboard</option>
-        {free.map(({ material }) => (
-          <option key={material.id} value={material.id}>
-            {material.name}
+        {free.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
           </option>
         ))}
       </select>
@@ -144,9 +145,8 @@ function AddOil({ data, parts, onParts }: Pick<Props, 'data' | 'parts' | 'onPart
 }
 
 /** The oils by parts, each against the limit that governs it in the bar it is tried in. */
-export function BlendParts({ data, parts, onParts, ...trying }: Props) {
+export function BlendParts({ data, parts, nameOf, onParts, ...trying }: Props) {
   const total = parts.reduce((sum, part) => sum + part.parts, 0);
-  const nameOf = (id: string) => data.scents.find(({ material }) => material.id === id)?.material.name ?? id;
   const put = (material: string, value: number) =>
     onParts(
       parts.map((part) => (part.material === material ? { ...part, parts: value } : part)),

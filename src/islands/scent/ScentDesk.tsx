@@ -3,9 +3,10 @@ import { Plus } from 'lucide-react';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import type { MixPart } from '../../core/formula/mix';
 import type { CupboardEntry, Use, Uses } from '../../core/records/cupboard';
-import { PLAIN_BAR, type ScentDeskData, type TryBar } from '../../core/records/scent';
-import { address, send } from '../../ui/api';
+import { PLAIN_BAR, type BlendRow, type ScentDeskData, type TryBar } from '../../core/records/scent';
+import { address, send, type Fault } from '../../ui/api';
 import { useBarsUsing } from '../../ui/BarsUsing';
+import { Faults } from '../../ui/Faults';
 import { TextIn } from '../../ui/form/fields';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
 import { useQueryParam } from '../../ui/query-param';
@@ -18,6 +19,7 @@ import { BlendOutcome } from './BlendOutcome';
 import { BlendParts } from './BlendParts';
 import { benchFrom, tryBlend } from './reckoning';
 import { SendToBar } from './SendToBar';
+import { useKnownParts, useScents, type Scents } from './scents';
 import { SolverPanel } from './SolverPanel';
 
 /** A blend as it lies on the desk. */
@@ -63,11 +65,12 @@ function useTryBar(data: ScentDeskData, uses: Uses | null) {
 
 interface DeskProps {
   data: ScentDeskData;
+  scents: Scents;
   entry: CupboardEntry;
 }
 
 /** One blend: its parts, what they bring, how far it goes, and the nearest that fits. */
-function Desk({ data, entry }: DeskProps) {
+function Desk({ data, scents, entry }: DeskProps) {
   const loaded = useMemo(() => onFile(entry), [entry]);
   const [history, dispatch] = useReducer(historyReducer<Blend>, loaded.value, startHistory<Blend>);
   useUndoKeys(dispatch);
@@ -113,6 +116,7 @@ function Desk({ data, entry }: DeskProps) {
       {bar ? (
         <Trying
           data={data}
+          scents={scents}
           id={entry.material.id}
           parts={blend.parts}
           onParts={(parts, key) => change({ parts }, key)}
@@ -130,6 +134,7 @@ function Desk({ data, entry }: DeskProps) {
 
 interface TryingProps {
   data: ScentDeskData;
+  scents: Scents;
   /** Of the blend. */
   id: string;
   parts: MixPart[];
@@ -141,19 +146,26 @@ interface TryingProps {
 }
 
 /** A blend tried in a bar. */
-function Trying({ data, id, parts, onParts, bar, onBar, uses, flush }: TryingProps) {
+function Trying({ data, scents, id, parts, onParts, bar, onBar, uses, flush }: TryingProps) {
   const [totalPct, setTotalPct] = useState(START_TOTAL_PCT);
-  const bench = useMemo(() => benchFrom(data, bar.materials), [data, bar]);
-  const tried = useMemo(() => tryBlend(bench, bar, parts, totalPct), [bench, bar, parts, totalPct]);
-  const nameOf = (one: string) => bench.material(one)?.name ?? one;
-  const shared = { bench, bar, parts, totalPct, nameOf };
+  const known = useKnownParts(scents, parts);
+  const bench = useMemo(
+    () => benchFrom(data, scents.scents, bar.materials),
+    [data, scents.scents, bar.materials],
+  );
+  const tried = useMemo(() => tryBlend(bench, bar, known, totalPct), [bench, bar, known, totalPct]);
+  const named = useMemo(() => new Map(data.scents.map(({ id, name }) => [id, name])), [data.scents]);
+  const nameOf = (one: string) => bench.material(one)?.name ?? named.get(one) ?? one;
+  const shared = { bench, bar, parts: known, totalPct, nameOf };
   return (
     <div className="grid gap-5 lg:grid-cols-[minmax(0,1fr)_25rem]">
       <div>
+        <Faults faults={scents.faults} />
         <BlendParts
           data={data}
           parts={parts}
           tried={tried}
+          nameOf={nameOf}
           bars={data.bars}
           barId={bar.id}
           totalPct={totalPct}
@@ -161,7 +173,7 @@ function Trying({ data, id, parts, onParts, bar, onBar, uses, flush }: TryingPro
           onBar={onBar}
           onTotal={setTotalPct}
         />
-        <BlendOutcome data={data} tried={tried} {...shared} />
+        <BlendOutcome data={data} scents={scents.scents} tried={tried} {...shared} />
       </div>
       <div>
         <SolverPanel
@@ -191,7 +203,7 @@ function NewBlend({ data, onMade }: { data: ScentDeskData; onMade: (entry: Cupbo
   const start = async ({ name }: { name: string }) => {
     const first = data.scents[0];
     if (!first) return setFaults([NO_SCENTS]);
-    const parts = [{ material: first.material.id, parts: 1 }];
+    const parts = [{ material: first.id, parts: 1 }];
     const made = await keep((key) => send<CupboardEntry>('POST', address('mixes'), { name, parts }, key));
     if (!made) return;
     record.form.reset();
@@ -207,45 +219,96 @@ function NewBlend({ data, onMade }: { data: ScentDeskData; onMade: (entry: Cupbo
   );
 }
 
+interface BlendsProps {
+  blends: readonly BlendRow[];
+  chosen: string | null;
+  onChoose: (id: string) => void;
+}
+
+function Blends({ blends, chosen, onChoose }: BlendsProps) {
+  return (
+    <>
+      <ul>
+        {blends.map(({ id, name, usedIn }) => (
+          <li key={id}>
+            <button
+              type="button"
+              className="w-full cursor-pointer border-b border-hair py-1 text-left aria-[current=true]:font-semibold"
+              aria-current={id === chosen ? 'true' : undefined}
+              onClick={() => onChoose(id)}
+            >
+              {name}
+              <span className="block font-narrow font-normal text-soft">
+                {usedIn === 0 ? 'in no bar' : usedIn === 1 ? 'in one bar' : `in ${usedIn} bars`}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {blends.length === 0 && (
+        <p className="text-soft">
+          No blend yet. Give one a name; then add oils by parts and see what each of them brings.
+        </p>
+      )}
+    </>
+  );
+}
+
+const notBlend = (id: string): Fault => ({
+  path: '',
+  message: `"${id}" is no blend. Choose one of those here.`,
+});
+
+/** The blend that is looked at, asked for anew when another is chosen. */
+function useOpened(data: ScentDeskData) {
+  const [chosen, choose] = useQueryParam('blend');
+  const [opened, setOpened] = useState(data.opened);
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const here = opened?.material.id ?? null;
+  const wanted = chosen ?? data.opened?.material.id ?? null;
+  useEffect(() => {
+    if (wanted === null || wanted === here) return;
+    let isWanted = true;
+    void send<CupboardEntry>('GET', address('materials', wanted)).then((answer) => {
+      if (!isWanted) return;
+      const isBlend = answer.ok && answer.body.mix !== null;
+      if (isBlend) setOpened(answer.body);
+      setFaults(isBlend ? [] : answer.ok ? [notBlend(wanted)] : answer.faults);
+    });
+    return () => {
+      isWanted = false;
+    };
+  }, [wanted, here]);
+  const open = (entry: CupboardEntry) => {
+    setOpened(entry);
+    choose(entry.material.id);
+  };
+  return { entry: here === wanted ? opened : null, wanted, faults, choose, open };
+}
+
 /** Blends of oils: what each brings, which constituent binds, how far the whole can go, the nearest that fits. */
 function ScentDeskIsland({ data }: { data: ScentDeskData }) {
   const [blends, setBlends] = useState(data.blends);
-  const [chosen, choose] = useQueryParam('blend');
-  const entry = blends.find(({ material }) => material.id === chosen) ?? blends[0];
+  const { entry, wanted, faults, choose, open } = useOpened(data);
+  const scents = useScents(data.known);
   return (
     <div className="grid gap-5 lg:grid-cols-[11.5rem_minmax(0,1fr)]">
       <section aria-label="Blends">
-        <ul>
-          {blends.map(({ material, usedIn }) => (
-            <li key={material.id}>
-              <button
-                type="button"
-                className="w-full cursor-pointer border-b border-hair py-1 text-left aria-[current=true]:font-semibold"
-                aria-current={material.id === entry?.material.id ? 'true' : undefined}
-                onClick={() => choose(material.id)}
-              >
-                {material.name}
-                <span className="block font-narrow font-normal text-soft">
-                  {usedIn === 0 ? 'in no bar' : usedIn === 1 ? 'in one bar' : `in ${usedIn} bars`}
-                </span>
-              </button>
-            </li>
-          ))}
-        </ul>
-        {blends.length === 0 && (
-          <p className="text-soft">
-            No blend yet. Give one a name; then add oils by parts and see what each of them brings.
-          </p>
-        )}
+        <Blends blends={blends} chosen={wanted} onChoose={choose} />
         <NewBlend
           data={data}
           onMade={(made) => {
-            setBlends((all) => [...all, made]);
-            choose(made.material.id);
+            const { id, name } = made.material;
+            setBlends((all) => [...all, { id, name, usedIn: made.usedIn }]);
+            open(made);
           }}
         />
       </section>
-      <div>{entry && <Desk key={entry.material.id} data={data} entry={entry} />}</div>
+      <div>
+        <Faults faults={faults} />
+        {entry && <Desk key={entry.material.id} data={data} scents={scents} entry={entry} />}
+        {wanted !== null && !entry && faults.length === 0 && <p role="status">Opening…</p>}
+      </div>
     </div>
   );
 }

@@ -15,7 +15,7 @@ import {
 import { binds } from '../../core/loads/limits';
 import { withOils, withoutScent } from '../../core/scent/bar';
 import type { BlendOil } from '../../core/scent/programme';
-import type { ScentDeskData, TryBar } from '../../core/records/scent';
+import type { Scent, ScentDeskData, TryBar } from '../../core/records/scent';
 
 export interface Bench {
   stored: Stored;
@@ -24,8 +24,12 @@ export interface Bench {
 }
 
 /** The bench that blends are tried on: a bar's materials and the scents by id, rules, and how a request is made. */
-export function benchFrom(data: ScentDeskData, materials: readonly Material[] = data.first.materials): Bench {
-  const all = [...materials, ...data.scents.map(({ material }) => material)];
+export function benchFrom(
+  data: Pick<ScentDeskData, 'first' | 'rules' | 'onDate'>,
+  scents: readonly Scent[],
+  materials: readonly Material[] = data.first.materials,
+): Bench {
+  const all = [...materials, ...scents.map(({ material }) => material)];
   const byId = new Map<string, Material>(all.map((material) => [material.id, material]));
   const material = (id: string) => byId.get(id);
   return {

@@ -20,17 +20,25 @@ export async function tryBar({ db, today }: House, id: string): Promise<TryBar> 
   return { id, name, formula, markets, firstPlacedOn, materials: materialsOf(formula, snapshot) };
 }
 
-/** Gathers the scent desk. */
-export async function scentDeskData(house: House): Promise<ScentDeskData> {
+/** Gathers the scent desk with a blend on it: the one that is asked for, else the first by name. */
+export async function scentDeskData(house: House, asked: string | null = null): Promise<ScentDeskData> {
   const { db, today } = house;
   const snapshot = await snapshotOf(db, today);
   const entries = await cupboardEntries(house, ({ material }, { own }) =>
     isScentBlend(own.get(material.id) ?? material),
   );
+  const blends = entries.filter(({ mix }) => mix !== null);
+  const scents = entries.filter(({ mix }) => mix === null);
+  const opened = blends.find(({ material }) => material.id === asked) ?? blends[0] ?? null;
+  const isIn = new Set(opened?.mix?.map(({ material }) => material));
   const formula = purposeFormula('plain', PLAIN_NAME);
   return {
-    blends: entries.filter(({ mix }) => mix !== null),
-    scents: entries.filter(({ mix }) => mix === null).map(({ material, lots }) => ({ material, lots })),
+    blends: blends.map(({ material: { id, name }, usedIn }) => ({ id, name, usedIn })),
+    opened,
+    scents: scents.map(({ material: { id, name } }) => ({ id, name })),
+    known: scents
+      .filter(({ material }) => isIn.has(material.id))
+      .map(({ material, lots }) => ({ material, lots })),
     bars: [{ id: PLAIN_BAR, name: PLAIN_NAME }, ...(await productNames(db))],
     first: {
       id: PLAIN_BAR,
