@@ -59,7 +59,7 @@ function merge(parts: readonly Part[], naming: Naming, perGram: number): Entry[]
     if (!(massG > 0)) continue;
     const name = entryName(part, naming);
     // Merged under a scent's one name nothing of it is told apart.
-    const whole = part.standsFor && name === part.name ? new Set(part.standsFor) : NOTHING;
+    const whole = part.standsFor && name === part.name ? part.standsFor : NOTHING;
     const place = places.get(name);
     if (place === undefined) {
       places.set(name, items.length);
@@ -161,11 +161,9 @@ export function ingredientLister(
     const { water, scent } = NAMES[market];
     const collides = shared.some(({ name }) => name === water || name === scent);
     if (collides || named.has(market)) return merge(parts, { water, scent, market, scentNaming }, perGram);
-    return shared.map((item) => {
-      const own = { ...item };
-      if (item.name === STAND_INS.water) own.name = water;
-      else if (item.name === STAND_INS.scent) own.name = scent;
-      return own;
+    return shared.map(({ name: standIn, massG, pct, role, standsFor }) => {
+      const name = standIn === STAND_INS.water ? water : standIn === STAND_INS.scent ? scent : standIn;
+      return { name, massG, pct, role, standsFor };
     });
   };
   const listOf = (market: Market, allergens: readonly DeclaredAllergen[]): IngredientItem[] => {

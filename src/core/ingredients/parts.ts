@@ -17,7 +17,7 @@ export interface Part {
   /** Names that take the place of `name` in some markets. */
   names?: InciPart['names'];
   /** Ids of declarable constituents that it is, all of it, as an oil that a list of allergens names. */
-  standsFor?: readonly string[];
+  standsFor?: ReadonlySet<string>;
 }
 
 export interface FormedBar {
@@ -31,36 +31,54 @@ export interface FormedBar {
 const PER_HUNDRED = 1 / 100;
 const WATER_PART = 'water' satisfies InciRole;
 
-function partsNotWater(material: Material): readonly InciPart[] {
-  const parts = (material.inci ?? []).filter((part) => part.role !== WATER_PART && part.sharePct > 0);
-  return parts.length > 0 ? parts : [{ name: material.name, sharePct: 100 }];
-}
-
 /** All of a material is such a constituent from here on, percent. */
 const ALL_OF_IT_PCT = 99.9;
 
 /** The constituents that a scent is as a whole; of other materials and of several parts nothing is told. */
-function standsFor({ inci, constituents }: Material): readonly string[] | undefined {
+function standsFor({ inci, constituents }: Material): ReadonlySet<string> | undefined {
   if (inci?.length !== 1 || inci[0]!.role !== 'scent') return undefined;
   const ids = (constituents ?? [])
     .filter(({ typicalPct }) => typicalPct >= ALL_OF_IT_PCT)
     .map(({ id }) => id);
-  return ids.length > 0 ? ids : undefined;
+  return ids.length > 0 ? new Set(ids) : undefined;
+}
+
+/** What lists read of a material. */
+interface Listed {
+  parts: readonly InciPart[];
+  /** The parts other than water, and their percents added up. */
+  dry: readonly InciPart[];
+  dryPct: number;
+  standsFor: ReadonlySet<string> | undefined;
+}
+
+const listedMaterials = new WeakMap<Material, Listed>();
+
+function listedOf(material: Material): Listed {
+  const known = listedMaterials.get(material);
+  if (known) return known;
+  const whole: InciPart[] = [{ name: material.name, sharePct: 100 }];
+  const inci = material.inci ?? [];
+  const notWater = inci.filter((part) => part.role !== WATER_PART && part.sharePct > 0);
+  const dry = notWater.length > 0 ? notWater : whole;
+  const listed = {
+    parts: inci.length > 0 ? inci : whole,
+    dry,
+    dryPct: dry.reduce((sum, part) => sum + part.sharePct, 0),
+    standsFor: standsFor(material),
+  };
+  listedMaterials.set(material, listed);
+  return listed;
 }
 
 /** Shares a mass out over a material's parts other than water, in proportion to their shares. */
-function shareOut(material: Material, massG: number): Part[] {
-  if (!(massG > 0)) return [];
-  const parts = partsNotWater(material);
-  const total = parts.reduce((sum, part) => sum + part.sharePct, 0);
-  return parts.map((part) => ({
-    name: part.name,
-    massG: (massG * part.sharePct) / total,
-    role: part.role ?? 'ingredient',
-    kind: material.kind,
-    names: part.names,
-    standsFor: standsFor(material),
-  }));
+function shareOut(onto: Part[], material: Material, massG: number): void {
+  if (!(massG > 0)) return;
+  const { dry, dryPct, standsFor } = listedOf(material);
+  for (const { name, sharePct, role, names } of dry) {
+    const partG = (massG * sharePct) / dryPct;
+    onto.push({ name, massG: partG, role: role ?? 'ingredient', kind: material.kind, names, standsFor });
+  }
 }
 
 /** Every line's parts at their own mass, and the alkali as weighed. Shares are taken as they are given. */
@@ -69,16 +87,11 @@ export function addedParts(plan: Plan, batch: Balance): Part[] {
   plan.materials.forEach((material, i) => {
     const massG = batch.massG[i]!;
     if (!(massG > 0)) return;
-    const inci = material.inci?.length ? material.inci : [{ name: material.name, sharePct: 100 }];
-    for (const part of inci) {
-      parts.push({
-        name: part.name,
-        massG: massG * part.sharePct * PER_HUNDRED,
-        role: part.role ?? 'ingredient',
-        kind: material.kind,
-        names: part.names,
-        standsFor: standsFor(material),
-      });
+    const listed = listedOf(material);
+    const { standsFor } = listed;
+    for (const { name, sharePct, role, names } of listed.parts) {
+      const partG = massG * sharePct * PER_HUNDRED;
+      parts.push({ name, massG: partG, role: role ?? 'ingredient', kind: material.kind, names, standsFor });
     }
   });
   if (batch.alkaliG > 0) {
@@ -88,7 +101,7 @@ export function addedParts(plan: Plan, batch: Balance): Part[] {
 }
 
 function soapName(material: Material, saponification: Saponification | null | undefined): string {
-  return saponification?.formedInci || `Saponified ${partsNotWater(material)[0]!.name}`;
+  return saponification?.formedInci || `Saponified ${listedOf(material).dry[0]!.name}`;
 }
 
 /** Adds what a fat (or the fat in a milk) turns into; gives back the mass left free. All in grams. */
@@ -121,9 +134,9 @@ function addAcid(
   if (saltG > 0) {
     if (material.formedInci) {
       bar.parts.push({ name: material.formedInci, massG: saltG, role: 'ingredient', kind: material.kind });
-    } else bar.parts.push(...shareOut(material, saltG));
+    } else shareOut(bar.parts, material, saltG);
   }
-  bar.parts.push(...shareOut(material, (1 - neutralised) * dryG));
+  shareOut(bar.parts, material, (1 - neutralised) * dryG);
 }
 
 function addLine(bar: FormedBar, plan: Plan, batch: Balance, i: number): void {
@@ -135,7 +148,7 @@ function addLine(bar: FormedBar, plan: Plan, batch: Balance, i: number): void {
     const saponified = plan.lines[i]!.stage === 'afterCook' ? 0 : batch.saponified;
     const demandG = massG * (plan.cookDemand[i]! + plan.laterDemand[i]!);
     const fat = { massG: dryG, demandG, saponified };
-    bar.parts.push(...shareOut(material, addFat(bar, material, material.saponification, fat)));
+    shareOut(bar.parts, material, addFat(bar, material, material.saponification, fat));
   } else if (plan.acidUptake[i]! > 0) {
     addAcid(bar, material, dryG, massG * plan.acidUptake[i]!, batch.neutralised);
   } else {
@@ -143,7 +156,7 @@ function addLine(bar: FormedBar, plan: Plan, batch: Balance, i: number): void {
     const fat = { massG: 0, demandG, saponified: batch.saponified };
     if (demandG > 0) fat.massG = massG * (material.fatPct ?? 0) * PER_HUNDRED;
     const freeG = addFat(bar, material, material.fatSaponification, fat);
-    bar.parts.push(...shareOut(material, dryG - (fat.massG - freeG)));
+    shareOut(bar.parts, material, dryG - (fat.massG - freeG));
   }
 }
 

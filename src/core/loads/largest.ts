@@ -62,23 +62,25 @@ interface State {
   masses: readonly SectionMasses[];
 }
 
-function constraintsOf(reckoning: Reckoned, line: number, isAdvice: boolean): Constraint[] {
-  const { plan, subjects, entries } = reckoning;
-  const constraints: Constraint[] = [];
-  for (let e = 0; e < subjects.line.length; e++) {
-    if (subjects.line[e] !== line) continue;
+/** The limits that a line feeds: those that bind, and those that advise. */
+function constraintsOf({ plan, subjects, entries }: Reckoned, line: number) {
+  const binding: Constraint[] = [];
+  const advice: Constraint[] = [];
+  for (let e = subjects.firstOf[line]!; e < subjects.firstOf[line + 1]!; e++) {
     const k = subjects.subject[e]!;
     for (const { limit } of subjects.limits[k]!) {
-      if (binds(limit.force) === isAdvice || limit.onlyUnproven) continue;
+      if (limit.onlyUnproven) continue;
+      const isAdvice = !binds(limit.force);
       // Advice against a colour is no amount to come down to.
       if (isAdvice && limit.maxPct === 0) continue;
+      const constraints = isAdvice ? advice : binding;
       for (let section = 0; section <= plan.portions.length; section++) {
         if (partInSection(plan, section, line) > 0)
           constraints.push({ limit, section, entries: entries[k]! });
       }
     }
   }
-  return constraints;
+  return { binding, advice };
 }
 
 function stateAt({ plan }: Reckoned, line: number, massG: number): State {
@@ -225,8 +227,7 @@ function largestWithin(
 
 /** The largest load of one line of a reckoned formula; `advised` is null where no advice speaks of it. */
 export function largestLoad(r: Reckoned, line: number): LargestLoads {
-  const binding = constraintsOf(r, line, false);
-  const advice = constraintsOf(r, line, true);
+  const { binding, advice } = constraintsOf(r, line);
   if (binding.length === 0 && advice.length === 0) return { ...UNBOUND, advised: null };
   const first = firstPoints(r, line);
   const advised = advice.length > 0 ? largestWithin(r, line, advice, first) : null;

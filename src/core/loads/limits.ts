@@ -228,9 +228,9 @@ export interface MarketStand {
 /** Whether a line brings some of subject k in a section. */
 function brings(plan: Plan, subjects: Subjects, masses: number[], { k, section }: Finding, line: number) {
   const massG = masses[line]! * partInSection(plan, section, line);
-  return subjects.line.some(
-    (i, e) => i === line && subjects.subject[e] === k && massG * subjects.typical[e]! > 0,
-  );
+  for (let e = subjects.firstOf[line]!; e < subjects.firstOf[line + 1]!; e++)
+    if (subjects.subject[e] === k && massG * subjects.typical[e]! > 0) return true;
+  return false;
 }
 
 /**

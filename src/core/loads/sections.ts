@@ -16,6 +16,8 @@ export interface Subjects {
   limits: LimitInForce[][];
   declarables: Declarable[][];
   count: number;
+  /** Where each line's entries begin; with one more, where the last one's end. */
+  firstOf: number[];
   /** Shares, sorted by line: entry e says that a gram of line `line[e]` holds so much of `subject[e]`. */
   line: number[];
   subject: number[];
@@ -77,6 +79,7 @@ export function findSubjects(ground: Ground, plan: Plan): Subjects {
     limits,
     declarables,
     count: limits.length,
+    firstOf: [],
     line: [],
     subject: [],
     low: [],
@@ -89,6 +92,7 @@ export function findSubjects(ground: Ground, plan: Plan): Subjects {
   const placeOf = (slot: number) => (ground.seenIn[slot] === ground.run ? ground.placeOf[slot]! : -1);
   for (let i = 0; i < entries.length; i++) {
     const { shares, scentSlots } = entries[i]!;
+    found.firstOf.push(found.line.length);
     found.ofMaterial.push(placeOf(shares[0]!.slot));
     found.ofScents.push(scentSlots.map(placeOf));
     for (const share of shares) {
@@ -102,6 +106,7 @@ export function findSubjects(ground: Ground, plan: Plan): Subjects {
       found.high.push(share.high);
     }
   }
+  found.firstOf.push(found.line.length);
   return found;
 }
 
