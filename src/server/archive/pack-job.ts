@@ -121,7 +121,23 @@ async function packedFile(path: string, file: string): Promise<Packed> {
   };
 }
 
-/** A blob, read again row by row when the archive comes to it, so that never all of them are in memory. */
+/** Reads a blob when the archive comes to it. What it closes over must not hold the blob. */
+function readingAgain(
+  db: Database.Database,
+  table: string,
+  column: string,
+  rowid: unknown,
+  path: string,
+  size: number,
+): Packed['add'] {
+  const read = db.prepare(`select ${column} from ${table} where rowid = ?`).pluck();
+  return (zip) =>
+    zip.addReadStreamLazy(path, { compress: !isPacked(path), size }, (give) =>
+      give(null, Readable.from([read.get(rowid) as Buffer])),
+    );
+}
+
+/** A blob, read again row by row, so that never all of them are in memory. */
 function packedBlob(
   db: Database.Database,
   table: string,
@@ -130,16 +146,8 @@ function packedBlob(
   path: string,
   blob: Buffer,
 ): Packed {
-  const read = db.prepare(`select ${column} from ${table} where rowid = ?`).pluck();
-  return {
-    path,
-    bytes: blob.byteLength,
-    sha256: sha256(blob),
-    add: (zip) =>
-      zip.addReadStreamLazy(path, { compress: !isPacked(path), size: blob.byteLength }, (give) =>
-        give(null, Readable.from([read.get(rowid) as Buffer])),
-      ),
-  };
+  const bytes = blob.byteLength;
+  return { path, bytes, sha256: sha256(blob), add: readingAgain(db, table, column, rowid, path, bytes) };
 }
 
 /** Writes a table's rows as JSON, a row a line, into a file of the folder; its blobs become files of their own. */

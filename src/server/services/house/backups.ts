@@ -1,8 +1,10 @@
 /** Backups while the application runs: by time and by hand, kept by age, looked over, copied elsewhere, taken back. */
 import { noteFault } from '../../log';
-import { readFileSync, statfsSync, statSync } from 'node:fs';
+import { createReadStream, statfsSync, statSync } from 'node:fs';
 import { copyFile, readdir, rename, rm } from 'node:fs/promises';
 import { isAbsolute, join } from 'node:path';
+import { Readable } from 'node:stream';
+import type { ReadableStream } from 'node:stream/web';
 import type { Knex } from 'knex';
 import { isAhead, isBackupOld, keptByAge, overRoom } from '../../../core/archive/keep';
 import {
@@ -191,9 +193,11 @@ function requireBackup(id: string): { backup: Backup; file: string } {
   return { backup, file: backupFile(folder, id)! };
 }
 
-/** The file of a backup, to take along. */
-export function backupBytes(id: string): Uint8Array {
-  return readFileSync(requireBackup(id).file);
+/** The file of a backup, to take along, as a stream: it may be larger than memory. */
+export function backupStream(id: string): { body: ReadableStream<Uint8Array>; bytes: number } {
+  const { file } = requireBackup(id);
+  const body = Readable.toWeb(createReadStream(file)) as ReadableStream<Uint8Array>;
+  return { body, bytes: statSync(file).size };
 }
 
 let isRestoring = false;
