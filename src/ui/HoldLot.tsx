@@ -10,7 +10,13 @@ const DOUBTED = 'Doubted; it is being looked into.';
 const counted = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
 
 /** What goes with the lot, in a sentence. */
-function whatGoes({ batches }: Holding): string {
+function whatGoes(holding: Holding): string {
+  const { made } = holding;
+  const lots = made.length > 0 ? `It was made into ${made.map(({ code }) => code).join(', ')}. ` : '';
+  return `${lots}${whereItWent(holding)}`;
+}
+
+function whereItWent({ batches }: Holding): string {
   if (batches.length === 0) return 'It went into no batch yet.';
   const sum = (of: (one: Holding['batches'][number]) => number) =>
     batches.reduce((all, one) => all + of(one), 0);

@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { assess } from '../../src/core/assess';
 import { REQUEST_FORMAT, STAGES, MARKETS, type Formula, type Line } from '../../src/core/formula/types';
+import { mixMaterial } from '../../src/core/formula/mix';
 import { runSheet } from '../../src/core/making/run-sheet';
 import type { RunSheet, RunSheetOptions, RunStep } from '../../src/core/making/run-sheet-types';
 import { LIBRARY } from '../../src/library';
@@ -88,6 +89,41 @@ describe('run sheet', () => {
       }),
       RUNS,
     );
+  });
+
+  it('takes from a bucket of fats what it holds of each, and leaves the rest to be weighed', () => {
+    let whole = 0;
+    fc.assert(
+      fc.property(formulas, fc.double({ min: 0.1, max: 0.9, noNaN: true }), (formula, share) => {
+        const [first, second] = [
+          ...new Set(formula.lines.filter(({ stage }) => stage === 'fats').map(({ material }) => material)),
+        ];
+        fc.pre(second !== undefined);
+        const mix = mixMaterial(
+          {
+            id: 'bucket',
+            name: 'Bucket',
+            parts: [
+              { material: first!, parts: share },
+              { material: second, parts: 1 - share },
+            ],
+          },
+          (id) => byId.get(id),
+        );
+        if (!mix.ok) return expect.fail(JSON.stringify(mix.errors));
+        const sheet = sheetOf(formula, { bucket: mix.material });
+        const { bucket } = sheet;
+        expect(weighedG(sheet, 'fats-bucket')).to.be.closeTo(bucket!.massG, 1e-9 * bucket!.massG);
+        const broughtG = (line: string) => bucket!.parts.find((part) => part.line === line)?.massG ?? 0;
+        for (const { id, massG } of assessedAt(formula).lines)
+          expect(weighedG(sheet, id) + broughtG(id), id).to.be.closeTo(massG, 1e-8 * Math.max(1, massG));
+        const sum = bucket!.parts.reduce((total, { massG }) => total + massG, 0);
+        expect(sum).to.be.closeTo(bucket!.massG, 1e-9 * bucket!.massG);
+        whole++;
+      }),
+      RUNS,
+    );
+    expect(whole).to.be.above(60);
   });
 
   it('takes the alkali and its water from a lye stock, or says what to change', () => {

@@ -319,6 +319,18 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'PUT', path: 'logo', body: '<svg/>' },
     { method: 'DELETE', path: 'logo' },
     { method: 'GET', path: 'labels/none' },
+    {
+      method: 'POST',
+      path: 'materials/lye-stock/made',
+      body: {
+        code: 'LS 1',
+        of: [
+          { material: 'sodium-hydroxide', lot: null, massG: 500, despite: null },
+          { material: 'water', lot: null, massG: 500 },
+        ],
+        bestBefore: '2027-01-31',
+      },
+    },
     { method: 'POST', path: 'products', body: { name: 'A bar' } },
     { method: 'GET', path: 'products/first-light' },
     { method: 'DELETE', path: 'products/not-there' },

@@ -1,6 +1,6 @@
 /** What a batch really cost in materials: every weighing at the price of the lot it came from. */
-import { ALKALI_MATERIAL, type Lot } from '../making/cost';
-import { LYE_STOCK_LINE } from '../making/run-sheet-types';
+import type { Lot } from '../making/cost';
+import { stockShare } from './draw';
 import { lineName } from './record';
 import type { Batch } from './types';
 
@@ -28,16 +28,14 @@ export function batchCost(
   lots: ReadonlyMap<string, Lot>,
   price: (material: string) => number | null,
 ): BatchCost {
-  const share = (batch.sheet.lyeStock?.concentrationPct ?? 0) / 100;
   const lines = batch.lines
     .filter(({ massG }) => massG > 0)
     .map((line) => {
-      const isStock = line.line === LYE_STOCK_LINE;
-      const material = isStock ? ALKALI_MATERIAL : line.material;
+      const { material, share } = stockShare(batch, line.material);
       const costs = line.weighings.map(({ lot, massG }) => {
         const known = lot === null ? undefined : lots.get(lot);
         const perGram = (known && ofLot(known)) ?? price(material);
-        return perGram === null ? null : perGram * massG * (isStock ? share : 1);
+        return perGram === null ? null : perGram * massG * share;
       });
       const cost = costs.includes(null) ? null : costs.reduce<number>((sum, one) => sum + one!, 0);
       return { name: lineName(batch, line), massG: line.massG, cost };

@@ -11,12 +11,12 @@ export interface Draw {
   massG: number;
 }
 
-/** What of a lot a gram of a line is: of a lye stock, its hydroxide. */
+/** What of a lot a gram of a line is: of a lye stock without a lot of its own, its hydroxide. */
 export function stockShare(
   { sheet }: Pick<Batch, 'sheet'>,
   material: string,
 ): { material: string; share: number } {
-  if (material !== LYE_STOCK_LINE) return { material, share: 1 };
+  if (material !== LYE_STOCK_LINE || sheet.lyeStock?.isMade) return { material, share: 1 };
   return { material: ALKALI_MATERIAL, share: (sheet.lyeStock?.concentrationPct ?? 0) / 100 };
 }
 

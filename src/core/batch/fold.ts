@@ -1,5 +1,5 @@
 /** Folding a batch from its events: everything that is shown of it comes from here. */
-import { ALKALI_LINE, LYE_STOCK_LINE } from '../making/run-sheet-types';
+import { ALKALI_LINE, BUCKET_LINE, LYE_STOCK_LINE } from '../making/run-sheet-types';
 import {
   RESCUED_CHECK,
   SCALED_CHECK,
@@ -20,7 +20,11 @@ function plannedLines({ formula, sheet, materials }: EventOf<'started'>): BatchL
     planned.set(line, (planned.get(line) ?? 0) + massG);
   const common = { massG: 0, weighings: [], skipped: null, isExtra: false };
   const alkali = materials.find(({ kind }) => kind === 'alkali')?.id ?? 'sodium-hydroxide';
-  const stock = sheet.lyeStock ? [LYE_STOCK_LINE] : [];
+  const own: [line: string, material: string][] = [
+    [ALKALI_LINE, alkali],
+    ...(sheet.lyeStock ? [[LYE_STOCK_LINE, LYE_STOCK_LINE] as [string, string]] : []),
+    ...(sheet.bucket ? [[BUCKET_LINE, sheet.bucket.material] as [string, string]] : []),
+  ];
   return [
     ...formula.lines.map(({ id, material, stage, portion }) => ({
       ...structuredClone(common),
@@ -30,10 +34,10 @@ function plannedLines({ formula, sheet, materials }: EventOf<'started'>): BatchL
       portion: portion ?? null,
       plannedG: planned.get(id) ?? 0,
     })),
-    ...[ALKALI_LINE, ...stock].map((line) => ({
+    ...own.map(([line, material]) => ({
       ...structuredClone(common),
       line,
-      material: line === LYE_STOCK_LINE ? LYE_STOCK_LINE : alkali,
+      material,
       stage: null,
       portion: null,
       plannedG: planned.get(line) ?? 0,

@@ -4,7 +4,7 @@ import { USUAL_MIN_DAYS } from '../curing/cure';
 import { plainNumber } from '../quantities/amount';
 import type { Assessment, Verdict } from '../formula/answer';
 import type { Market } from '../formula/types';
-import { ALKALI_LINE, LYE_STOCK_LINE } from '../making/run-sheet-types';
+import { ALKALI_LINE, BUCKET_LINE, LYE_STOCK_LINE } from '../making/run-sheet-types';
 import type { Batch, BatchEvent, BatchLine } from './types';
 
 export const RECORD_FORMAT = 'proportia.batch-record/1';
@@ -69,7 +69,11 @@ const TOLD_OFF_PCT = 2;
 const grams = (massG: number) => `${plainNumber(massG, 1)} g`;
 
 /** What a line of a batch is called. */
-export function lineName({ materials }: Pick<Batch, 'materials'>, { line, material }: BatchLine): string {
+export function lineName(
+  { materials, sheet }: Pick<Batch, 'materials' | 'sheet'>,
+  { line, material }: BatchLine,
+): string {
+  if (line === BUCKET_LINE && sheet.bucket) return `${sheet.bucket.name}, from the bucket`;
   return NAMES[line] ?? materials.find(({ id }) => id === material)?.name ?? material;
 }
 

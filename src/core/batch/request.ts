@@ -2,7 +2,7 @@
 import type { AssessmentRequest, Formula, Line, Market, Material, Measure, Stored } from '../formula/types';
 import { REQUEST_FORMAT } from '../formula/types';
 import { measureDoubt } from '../loads/plan';
-import { ALKALI_LINE, LYE_STOCK_LINE, WATER_PCT } from '../making/run-sheet-types';
+import { ALKALI_LINE, BUCKET_LINE, LYE_STOCK_LINE, WATER_PCT } from '../making/run-sheet-types';
 import type { Batch, BatchLine, Weighing } from './types';
 
 export interface BatchRequestOptions {
@@ -51,13 +51,27 @@ function doubtOf(weighings: readonly Weighing[], massG: number, spoonPct: SpoonP
   };
 }
 
+/** What a line really came to, grams; while it is poured and not begun, what it is to come to. */
+function cameTo({ lines, state, scale }: Batch, of: string): number {
+  const found = lines.find(({ line }) => line === of);
+  if (!found) return 0;
+  const isPlanned = state === 'pouring' && found.weighings.length === 0 && found.skipped === null;
+  return isPlanned ? (found.plannedG ?? 0) * scale : found.massG;
+}
+
+/** What a bucket of fats really brought, grams by line, in the proportions of its parts. */
+function bucketFats(batch: Batch): ReadonlyMap<string, number> {
+  const { bucket } = batch.sheet;
+  if (!bucket || bucket.massG <= 0) return new Map();
+  const grown = cameTo(batch, BUCKET_LINE) / bucket.massG;
+  return new Map(bucket.parts.map(({ line, massG }) => [line, massG * grown]));
+}
+
 /** Water that the lye stock really brought, grams, shared out over the lines it stands for. */
-function stockWater({ lines, sheet, formula, materials, state, scale }: Batch): ReadonlyMap<string, number> {
-  const stock = lines.find(({ line }) => line === LYE_STOCK_LINE);
-  if (!stock || !sheet.lyeStock) return new Map();
-  const isPlanned = state === 'pouring' && stock.weighings.length === 0 && stock.skipped === null;
-  const waterG =
-    (isPlanned ? (stock.plannedG ?? 0) * scale : stock.massG) * (1 - sheet.lyeStock.concentrationPct / 100);
+function stockWater(batch: Batch): ReadonlyMap<string, number> {
+  const { sheet, formula, materials } = batch;
+  if (!sheet.lyeStock) return new Map();
+  const waterG = cameTo(batch, LYE_STOCK_LINE) * (1 - sheet.lyeStock.concentrationPct / 100);
   if (waterG <= 0) return new Map();
   const isWater = (id: string) => {
     const material = materials.find((one) => one.id === id);
@@ -108,10 +122,13 @@ function toCome(batch: Batch, { line, plannedG, weighings, skipped }: BatchLine)
   return batch.scale === 1 || plannedG === null ? 0 : Math.max(0, plannedG * batch.scale - sum(weighings));
 }
 
+/** What is weighed under a name of its own and stands in the formula as something else. */
+const NO_LINES: ReadonlySet<string> = new Set([ALKALI_LINE, LYE_STOCK_LINE, BUCKET_LINE]);
+
 function linesOf(batch: Batch): Line[] {
-  const water = stockWater(batch);
+  const brought = new Map([...stockWater(batch), ...bucketFats(batch)]);
   return batch.lines.flatMap((line): Line[] => {
-    if (line.line === ALKALI_LINE || line.line === LYE_STOCK_LINE) return [];
+    if (NO_LINES.has(line.line)) return [];
     const planned = batch.formula.lines.find(({ id }) => id === line.line);
     const plain: Line = {
       id: line.line,
@@ -120,7 +137,7 @@ function linesOf(batch: Batch): Line[] {
       amount: { value: 0, unit: 'g' },
       ...(line.portion === null ? {} : { portion: line.portion }),
     };
-    const extraG = water.get(line.line) ?? 0;
+    const extraG = brought.get(line.line) ?? 0;
     const spoonPct = batch.materials.find(({ id }) => id === line.material)?.spoonPct;
     if (line.weighings.length > 0) return weighedLines(line, plain, extraG + toCome(batch, line), spoonPct);
     if (line.skipped !== null || !isPouring(batch))

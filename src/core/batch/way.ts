@@ -53,18 +53,23 @@ class Drawing {
 }
 
 function drawLot(drawing: Drawing, lot: Trace['lots'][number], codeOf: ReadonlyMap<string, string>): string {
-  const { id, code, name, supplier, quarantine, ofBatch } = lot;
+  const { id, code, name, supplier, quarantine, ofBatch, madeOf } = lot;
   const made = ofBatch === null ? null : (codeOf.get(ofBatch) ?? ofBatch);
   const from =
-    made === null
-      ? drawing.node('supplier', supplier || '?', {
-          words: supplier || 'supplier not written down',
-          ...{ more: '', isHeld: false, href: null },
+    madeOf.length > 0
+      ? drawing.node('supplier', `lots ${id}`, {
+          ...{ words: 'made here', more: `of ${madeOf.map((one) => one.code).join(', ')}` },
+          ...{ isHeld: false, href: `/pour/trace?lot=${encodeURIComponent(madeOf[0]!.lot)}` },
         })
-      : drawing.node('supplier', `batch ${made}`, {
-          ...{ words: 'made here', more: `of batch ${made}`, isHeld: false },
-          href: `/pour/trace?code=${encodeURIComponent(made)}`,
-        });
+      : made === null
+        ? drawing.node('supplier', supplier || '?', {
+            words: supplier || 'supplier not written down',
+            ...{ more: '', isHeld: false, href: null },
+          })
+        : drawing.node('supplier', `batch ${made}`, {
+            ...{ words: 'made here', more: `of batch ${made}`, isHeld: false },
+            href: `/pour/trace?code=${encodeURIComponent(made)}`,
+          });
   const node = drawing.node('lot', id, {
     words: name,
     more: `lot ${code}${quarantine === null ? '' : ', held'}`,

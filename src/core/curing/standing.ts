@@ -1,15 +1,14 @@
 /** How a batch stands, as it is kept beside its events. */
 import type { Batch, BatchStanding } from '../batch/types';
-import { LYE_STOCK_LINE } from '../making/run-sheet-types';
+import { stockShare } from '../batch/draw';
 import { barsMassG, materialsIn, usualChecks } from './batch-cure';
 
-function drawnOf({ lines, sheet }: Batch): BatchStanding['drawn'] {
-  const stock = (sheet.lyeStock?.concentrationPct ?? 0) / 100;
-  return lines.flatMap(({ line, portion, weighings }) =>
+function drawnOf(batch: Batch): BatchStanding['drawn'] {
+  return batch.lines.flatMap(({ line, material, portion, weighings }) =>
     weighings.flatMap(({ lot, portion: of, massG }) =>
       lot === null
         ? []
-        : [{ lot, line, portion: portion ?? of, massG: line === LYE_STOCK_LINE ? massG * stock : massG }],
+        : [{ lot, line, portion: portion ?? of, massG: massG * stockShare(batch, material).share }],
     ),
   );
 }

@@ -22,12 +22,16 @@ export interface Lot {
   price: number | null;
   /** The batch it was made from; absent or null for what was bought. */
   ofBatch?: string | null;
+  /** Of a lye stock: how much hydroxide it holds, percent. */
+  strengthPct?: number | null;
   /** Counts every change; a change names the revision it was made from. */
   revision: number;
 }
 
 /** Material id under which the sodium hydroxide is bought. */
 export const ALKALI_MATERIAL = 'sodium-hydroxide';
+/** Material id under which a lye stock stands on the shelf. */
+export const LYE_STOCK_MATERIAL = 'lye-stock';
 /** Parts of a mix cost what they cost by themselves. */
 export interface Shares {
   material: string;

@@ -3,7 +3,7 @@ import { vesselOf, weighWords } from './day-words';
 import type { Part, Premix, Premixes } from './premix';
 import type { Weights } from '../quantities/say';
 import type { Load, Role } from './roles';
-import type { RunSheet, RunStep, Weigh } from './run-sheet-types';
+import type { Bucket, RunSheet, RunStep, Weigh } from './run-sheet-types';
 
 /** Usual times, minutes. */
 export const TAKES = {
@@ -24,7 +24,8 @@ export interface Day {
   isHot: boolean;
   alkali: { name: string; massG: number };
   stock: RunSheet['lyeStock'];
-  /** Grams of a line that a lye stock brings already, by line id. */
+  bucket: Bucket | null;
+  /** Grams of a line that a lye stock or a bucket of fats brings already, by line id. */
   broughtG: ReadonlyMap<string, number>;
   /** What the house weighs in. */
   weights: Weights;

@@ -6,7 +6,7 @@ import { cautionsAt } from './moments';
 import type { Premix } from './premix';
 import { isScent } from '../formula/scents';
 import { sugarShare, type Role } from './roles';
-import { ALKALI_LINE, LYE_STOCK_LINE, type RunStep } from './run-sheet-types';
+import { ALKALI_LINE, BUCKET_LINE, LYE_STOCK_LINE, type RunStep } from './run-sheet-types';
 
 /** Usual craft temperatures, °C. Waxes set early and want it warmer; lactate wants the lye below 55. */
 const WARMTH = {
@@ -184,9 +184,33 @@ export interface Fats {
   waiting: { premix: Premix; step: string }[];
 }
 
+/** Fats that were melted together beforehand, from their bucket into the pot. */
+function fromBucket(book: DayBook, after: string[]): string[] {
+  const { bucket, weights, tolerance } = book.day;
+  if (!bucket) return [];
+  const { material, name, massG } = bucket;
+  const vessel = VESSEL.fats;
+  return [
+    book.add({
+      id: `weigh-${BUCKET_LINE}`,
+      place: 'fats',
+      title: `${name}, from the bucket`,
+      how: `Warm the bucket until it is clear and stir it from the bottom up. Put the ${vessel} on the scale and press zero. Pour in ${name} until it shows ${weightSaid(massG, weights)}.`,
+      why: 'Hard fats set first and sink: what is not stirred is another mix at the top than at the bottom.',
+      cautions: [CAUTION.hot],
+      weigh: [
+        { line: BUCKET_LINE, material, name, massG, ...tolerance(BUCKET_LINE, massG), vessel, portion: null },
+      ],
+      after,
+      minutes: TAKES.melt,
+    }),
+  ];
+}
+
 /** Hard fats melted, oils added, all of it clear, and what is blended into it. */
 export function fats(book: DayBook, dressed: string[]): Fats {
-  const hard = book.weighAll('fat', 'fats', 'hardFat', dressed);
+  const poured = fromBucket(book, dressed);
+  const hard = book.weighAll('fat', 'fats', 'hardFat', [...dressed, ...poured]);
   const melted =
     hard.length === 0
       ? []
@@ -207,7 +231,7 @@ export function fats(book: DayBook, dressed: string[]): Fats {
     premix: one,
     step: premix(book, one, [...dressed, ...melted], null),
   }));
-  const oils = book.weighAll('fat', 'fats', 'softFat', [...dressed, ...melted]);
+  const oils = book.weighAll('fat', 'fats', 'softFat', [...dressed, ...poured, ...melted]);
   const clear = book.add({
     id: 'clear',
     place: 'fats',
@@ -215,7 +239,7 @@ export function fats(book: DayBook, dressed: string[]): Fats {
     how: 'Hold a spoonful to the light. Cloudy? Warm it again until you can see through it.',
     why: 'Fat that is not clear sets in spots before the lye reaches it.',
     temperatureC: joining(book),
-    after: [...dressed, ...melted, ...rubbed.map(({ step }) => step), ...oils],
+    after: [...dressed, ...poured, ...melted, ...rubbed.map(({ step }) => step), ...oils],
     minutes: TAKES.weigh,
   });
   const into = book.weighAll('into', 'fats', 'intoFats', [clear]);

@@ -8,6 +8,7 @@ import type { TraitMaterial } from '../formula/traits';
 import { MARKETS, REQUEST_FORMAT, type Formula, type Limit, type RequestError } from '../formula/types';
 import { DayBook, type Day } from './day-book';
 import { fats, gear, join, lye, mouldAndRest, portions } from './day-steps';
+import { bucketOf } from './bucket';
 import { planPremixes } from './premix';
 import { loadOf, type Load } from './roles';
 import { batterVolume, scaleFormula } from './size';
@@ -137,7 +138,8 @@ function stockOf(
   const broughtG = new Map(
     waters.map(({ line, massG: own }) => [line.id, thereG > 0 ? Math.min(own, (own * waterG) / thereG) : 0]),
   );
-  return { stock: { concentrationPct, massG, waterG, ...(dryG > 0 ? { dryG } : {}) }, broughtG };
+  const made = lyeStock.isMade ? { isMade: true as const } : {};
+  return { stock: { concentrationPct, massG, waterG, ...(dryG > 0 ? { dryG } : {}), ...made }, broughtG };
 }
 
 /** How far each weighing may be off; above, never past what the line may hold at most. */
@@ -163,6 +165,13 @@ function stepsOf(day: Day) {
   mouldAndRest(book, batter);
   return book.steps;
 }
+
+const namedMoulds = ({ moulds = [], mouldsOnFile }: RunSheetOptions): RunSheet['moulds'] =>
+  moulds.map(({ id, count, name }) => ({
+    id,
+    count,
+    name: name ?? mouldsOnFile?.find((mould) => mould.id === id)?.name ?? id,
+  }));
 
 /**
  * The steps of the day for a formula at a size. Every line's masses over all steps add up to its assessed mass at
@@ -196,15 +205,24 @@ export function runSheet(
     .filter(({ massG }) => massG > 0);
   const stock = stockOf(loads, alkaliG, options);
   if ('ok' in stock) return stock;
+  const premixes = planPremixes(loads);
+  const bucket = bucketOf(loads, premixes, options.bucket);
+  if (bucket && 'ok' in bucket) return bucket;
+  const broughtG = new Map([
+    ...stock.broughtG,
+    ...(bucket?.parts ?? []).map(({ line, massG }) => [line, massG] as const),
+  ]);
   const isHot = scaled.process === 'hot' || scaled.lines.some(({ stage }) => stage === 'afterCook');
   const steps = stepsOf({
     loads,
-    premixes: planPremixes(loads),
+    premixes,
     portions: parts,
     isHot,
     weights: options.weights ?? 'g',
     alkali: { name: 'Sodium hydroxide', massG: alkaliG },
-    ...stock,
+    stock: stock.stock,
+    bucket,
+    broughtG,
     tolerance: tolerances(assessment, options.readabilityG),
   });
   const sheet: RunSheet = {
@@ -214,12 +232,9 @@ export function runSheet(
     pourG,
     alkaliG,
     bars: formula.bars ? Math.max(1, Math.round(formula.bars * factor)) : null,
-    moulds: (options.moulds ?? []).map(({ id, count, name }) => ({
-      id,
-      count,
-      name: name ?? options.mouldsOnFile?.find((mould) => mould.id === id)?.name ?? id,
-    })),
+    moulds: namedMoulds(options),
     lyeStock: stock.stock,
+    ...(bucket ? { bucket } : {}),
     vessels: [...new Set(steps.flatMap(({ weigh }) => weigh.map(({ vessel }) => vessel)))],
     minutes: steps.reduce((sum, { minutes }) => sum + (minutes ?? 0), 0),
     steps,

@@ -34,10 +34,21 @@ export interface LastPour {
   concentrationPct: number | null;
   /** Whether part of the alkali was weighed dry beside the stock. */
   restDry: boolean;
+  /** Whether the stock was taken from a lot of its own. */
+  isMade: boolean;
+  /** The mix of fats that was drawn from; null for none. */
+  bucket: string | null;
   by: string | null;
   /** The last of each that was measured, °C. */
   temperatures: { of: (typeof TEMPERATURES_OF)[number]; c: number }[];
   rested: (typeof REST_WAYS)[number] | null;
+}
+
+/** What was made beforehand and can be drawn from on the day. */
+export interface MadeBeforehand {
+  stocks: { id: string; code: string; strengthPct: number; leftG: number }[];
+  /** Mixes of fats of which some is left. */
+  buckets: { id: string; name: string; freeG: number }[];
 }
 
 /** A batch with all that was written down of it. */
@@ -71,6 +82,8 @@ export interface Trace {
     quarantine: string | null;
     /** The batch it was made from; null for what was bought. */
     ofBatch: string | null;
+    /** The lots it was made of, grams of each; empty for what was bought or is of a batch. */
+    madeOf: { lot: string; code: string; massG: number }[];
   }[];
   batches: {
     id: string;

@@ -23,5 +23,7 @@ export interface Holding {
     /** Why it is held; null where it is free. */
     quarantine: string | null;
   };
+  /** Lots that were made of it, and of those. */
+  made: { id: string; code: string; isHeld: boolean }[];
   batches: HeldBatch[];
 }

@@ -1,12 +1,14 @@
-import { Plus, Trash2 } from 'lucide-react';
+import { FlaskConical, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { Lot } from '../../core/making/cost';
+import { lyeStockWords } from '../../core/making/lye-stock';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { HoldLot } from '../../ui/HoldLot';
 import { RecordTable, type Column } from '../../ui/RecordTable';
 import { dayInWords, money, stock } from '../../ui/words';
 import { LotForm } from './LotForm';
+import { madeOf, MakeLot } from './MakeLot';
 
 interface Props {
   entry: CupboardEntry;
@@ -16,6 +18,7 @@ interface Props {
 }
 
 const NEW = Symbol('a new lot');
+const MADE = Symbol('a lot made here');
 
 interface Actions {
   edit: (id: string) => void;
@@ -31,14 +34,17 @@ function lotColumns(currency: string, { edit, remove }: Actions): Column<Lot>[] 
     {
       id: 'code',
       header: 'Lot',
-      cell: ({ id, code }) => (
-        <button
-          type="button"
-          className="min-h-6 cursor-pointer whitespace-nowrap text-ultra underline"
-          onClick={() => edit(id)}
-        >
-          {code}
-        </button>
+      cell: ({ id, code, strengthPct }) => (
+        <>
+          <button
+            type="button"
+            className="min-h-6 cursor-pointer whitespace-nowrap text-ultra underline"
+            onClick={() => edit(id)}
+          >
+            {code}
+          </button>
+          {strengthPct != null && <span className="block">{lyeStockWords(strengthPct)}</span>}
+        </>
       ),
       sort: ({ code }) => code,
     },
@@ -103,9 +109,29 @@ function useFolded(lots: readonly Lot[]) {
   return { shown: isFolded ? used : lots, folded: isFolded ? empty : 0, unfold: () => setWhole(true) };
 }
 
+type Edited = string | typeof NEW | typeof MADE;
+
+function LotsHead({ entry, onEdit }: Pick<Props, 'entry'> & { onEdit: (what: Edited) => void }) {
+  return (
+    <div className="flex items-baseline justify-between">
+      <h3 className="text-lg">Lots</h3>
+      <span className="flex gap-2">
+        {madeOf(entry) !== null && (
+          <button type="button" className="action py-0" onClick={() => onEdit(MADE)}>
+            <FlaskConical size={15} aria-hidden="true" /> {entry.mix ? 'Make some' : 'Make a lye stock'}
+          </button>
+        )}
+        <button type="button" className="action py-0" onClick={() => onEdit(NEW)}>
+          <Plus size={15} aria-hidden="true" /> A lot
+        </button>
+      </span>
+    </div>
+  );
+}
+
 /** The lots of a material: which bottle of which delivery, how much is left, what it cost. */
 export function LotsPanel({ entry, today, currency, onChanged }: Props) {
-  const [edited, setEdited] = useState<string | typeof NEW | null>(null);
+  const [edited, setEdited] = useState<Edited | null>(null);
   const materialId = entry.material.id;
   const columns = useMemo(() => {
     const remove = async (id: string) => {
@@ -122,13 +148,19 @@ export function LotsPanel({ entry, today, currency, onChanged }: Props) {
   const lot = entry.lots.find(({ id }) => id === edited) ?? null;
   return (
     <section aria-label="Lots" className="border-b border-line py-2">
-      <div className="flex items-baseline justify-between">
-        <h3 className="text-lg">Lots</h3>
-        <button type="button" className="action py-0" onClick={() => setEdited(NEW)}>
-          <Plus size={15} aria-hidden="true" /> A lot
-        </button>
-      </div>
-      {entry.lots.length === 0 && edited !== NEW && (
+      <LotsHead entry={entry} onEdit={setEdited} />
+      {edited === MADE && (
+        <MakeLot
+          entry={entry}
+          onDone={(made) => {
+            setEdited(null);
+            if (made.material.id === materialId) onChanged(made);
+            else location.assign(`/cupboard?material=${encodeURIComponent(made.material.id)}`);
+          }}
+          onClose={() => setEdited(null)}
+        />
+      )}
+      {entry.lots.length === 0 && edited !== NEW && edited !== MADE && (
         <p className="text-soft">
           None. A lot tells what is left, what it costs, and which bars it went into.
         </p>

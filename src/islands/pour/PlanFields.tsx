@@ -1,14 +1,17 @@
 /** What is wished of a pour: bar, size by bars, fats or moulds of several kinds, lye stock, who. */
 import { massUnit, toType, typedGramsOrNull } from '../../ui/masses';
 import { Plus, X } from 'lucide-react';
-import { readLyeStock } from '../../core/making/lye-stock';
+import { lyeStockWords, readLyeStock } from '../../core/making/lye-stock';
 import type { Mould } from '../../core/making/size';
 import { readNumberOrNull } from '../../core/quantities/number';
-import type { LastPour } from '../../core/records/batch';
+import type { LastPour, MadeBeforehand } from '../../core/records/batch';
+import { stock } from '../../ui/words';
 
 export interface Props {
   bars: readonly { id: string; name: string }[];
   moulds: readonly Mould[];
+  /** What was made beforehand: lots of lye stock, and mixes of fats with what is left of them. */
+  made: MadeBeforehand;
 }
 
 type SizeKind = LastPour['kind'];
@@ -23,6 +26,10 @@ export interface Wish {
   stock: string;
   /** As much of the stock as there is water for, the rest of the alkali dry. */
   restDry: boolean;
+  /** The stock is taken from a lot of its own. */
+  isMade: boolean;
+  /** The mix of fats that is drawn from; empty for none. */
+  bucket: string;
   by: string;
   despite: string;
 }
@@ -38,6 +45,8 @@ export function wishOf(product: string, last: LastPour | null, moulds: readonly 
     moulds: filled.length > 0 ? filled : usual,
     stock: last?.concentrationPct == null ? '' : String(Number(last.concentrationPct.toFixed(4))),
     restDry: last?.restDry ?? false,
+    isMade: last?.isMade ?? false,
+    bucket: last?.bucket ?? '',
     by: last?.by ?? '',
     despite: '',
   };
@@ -58,12 +67,16 @@ function sizeOf({ kind, size, moulds }: Wish) {
 
 /** The request that plans or begins it. */
 export function bodyOf(wish: Wish) {
-  const { product, stock, restDry, by, despite } = wish;
+  const { product, stock, restDry, isMade, bucket, by, despite } = wish;
   const concentrationPct = readLyeStock(stock);
   return {
     product,
     size: sizeOf(wish),
-    lyeStock: concentrationPct === null ? null : { concentrationPct, ...(restDry ? { restDry } : {}) },
+    lyeStock:
+      concentrationPct === null
+        ? null
+        : { concentrationPct, ...(restDry ? { restDry } : {}), ...(isMade ? { isMade } : {}) },
+    ...(bucket === '' ? {} : { bucket }),
     by: by.trim() || null,
     ...(despite.trim() ? { despite: despite.trim() } : {}),
   };
@@ -161,8 +174,48 @@ function MouldRows({ moulds, wish, set }: Pick<FieldsProps, 'moulds' | 'wish' | 
   );
 }
 
+/** The lots of lye stock and the buckets of fats that may be drawn from. */
+function Beforehand({ made: { stocks, buckets }, wish, set }: Pick<FieldsProps, 'made' | 'wish' | 'set'>) {
+  const pct = readLyeStock(wish.stock);
+  const same = (strengthPct: number) => pct !== null && Math.abs(strengthPct - pct) < 0.01;
+  const chosen = wish.isMade ? stocks.find(({ strengthPct }) => same(strengthPct)) : undefined;
+  const take = (id: string) => {
+    const lot = stocks.find((one) => one.id === id);
+    set(lot ? { stock: String(Number(lot.strengthPct.toFixed(4))), isMade: true } : { isMade: false });
+  };
+  const kept = stocks.map(({ id, code, strengthPct, leftG }) => ({
+    id,
+    name: `${code}: ${lyeStockWords(strengthPct)}, ${stock(leftG)} left`,
+  }));
+  return (
+    <>
+      {stocks.length > 0 && (
+        <Choice
+          className="col-span-2"
+          label="Lye stock that stands ready"
+          value={chosen?.id ?? ''}
+          options={[{ id: '', name: 'none of these' }, ...kept]}
+          onChange={take}
+        />
+      )}
+      {buckets.length > 0 && (
+        <Choice
+          className="col-span-2"
+          label="Fats from a bucket"
+          value={wish.bucket}
+          options={[
+            { id: '', name: 'none: each fat by itself' },
+            ...buckets.map(({ id, name, freeG }) => ({ id, name: `${name}, ${stock(freeG)} left` })),
+          ]}
+          onChange={(bucket) => set({ bucket })}
+        />
+      )}
+    </>
+  );
+}
+
 /** The fields of a plan. */
-export function PlanFields({ bars, moulds, wish, set }: FieldsProps) {
+export function PlanFields({ bars, moulds, made, wish, set }: FieldsProps) {
   const input = (label: string, name: 'size' | 'stock' | 'by', mode: 'decimal' | 'text' = 'decimal') => (
     <label>
       <span className="eyebrow block">{label}</span>
@@ -170,7 +223,9 @@ export function PlanFields({ bars, moulds, wish, set }: FieldsProps) {
         className="field w-full"
         inputMode={mode}
         value={wish[name]}
-        onChange={(event) => set({ [name]: event.target.value })}
+        onChange={(event) =>
+          set({ [name]: event.target.value, ...(name === 'stock' ? { isMade: false } : {}) })
+        }
       />
     </label>
   );
@@ -199,8 +254,9 @@ export function PlanFields({ bars, moulds, wish, set }: FieldsProps) {
         )
       )}
       {kind === 'mould' && <MouldRows moulds={moulds} wish={wish} set={set} />}
-      {input('Lye stock made beforehand: 1 to 1, or % (empty: none)', 'stock')}
+      {input('Lye stock: 1 to 1, or %', 'stock')}
       {input('Who pours', 'by', 'text')}
+      <Beforehand made={made} wish={wish} set={set} />
       {readLyeStock(wish.stock) !== null && (
         <label className="col-span-2 flex items-center gap-2">
           <input

@@ -51,7 +51,8 @@ function Wants({ plan }: { plan: PourPlan }) {
         Fats {grams(sheet.fatsG)}, lye {grams(sheet.alkaliG)}
         {sheet.lyeStock &&
           ` (${grams(sheet.lyeStock.massG)} of stock, ${lyeStockWords(sheet.lyeStock.concentrationPct)}${sheet.lyeStock.dryG ? `, and ${grams(sheet.lyeStock.dryG)} dry` : ''})`}
-        , batter {grams(sheet.pourG)}
+        {sheet.bucket && `, ${grams(sheet.bucket.massG)} of the fats from ${sheet.bucket.name}`}, batter{' '}
+        {grams(sheet.pourG)}
         {sheet.bars !== null && `, about ${sheet.bars} bars`}. {sheet.steps.length} steps, some{' '}
         {hours.toFixed(1)} hours with the waiting.
       </p>
@@ -164,7 +165,7 @@ interface PlanProps extends Props {
 
 /** Plans a pour: bar, size, lye stock, who; what is missing is said before it is begun. */
 function PlanPourIsland(props: PlanProps) {
-  const { bars, moulds } = props;
+  const { bars, moulds, made } = props;
   const { wish, set, last } = useWish(props);
   const [key] = useState(makeKey);
   const [begun, setBegun] = useState<Fault[]>([]);
@@ -182,7 +183,7 @@ function PlanPourIsland(props: PlanProps) {
   return (
     <form className="sheet" aria-label="Plan a pour" onSubmit={(event) => void begin(event)}>
       {last && <AsLastTime last={last} />}
-      <PlanFields bars={bars} moulds={moulds} wish={wish} set={set} />
+      <PlanFields bars={bars} moulds={moulds} made={made} wish={wish} set={set} />
       <Faults faults={begun.length > 0 ? begun : faults} />
       {plan ? <Wants plan={plan} /> : faults.length === 0 && <div aria-hidden className="min-h-40" />}
       {doubtful && <Despite verdict={doubtful} wish={wish} set={set} />}

@@ -13,6 +13,7 @@ import {
 } from '../../core/batch/types';
 import { MARKETS, STAGES, type RequestError } from '../../core/formula/types';
 import {
+  Clearable,
   Id,
   isDay,
   ListOf,
@@ -89,6 +90,7 @@ class SizeDoor {
 class LyeStockDoor {
   @NumberBetween(1, 99) concentrationPct!: number;
   @Optional() @YesNo() restDry?: boolean;
+  @Optional() @YesNo() isMade?: boolean;
 }
 
 /** Begins a batch. */
@@ -96,6 +98,7 @@ export class NewBatchDoor {
   @Id() product!: string;
   @Optional() @Nested(() => SizeDoor) size?: SizeDoor;
   @Optional() @Nested(() => LyeStockDoor) lyeStock?: LyeStockDoor;
+  @Clearable() @Id() bucket?: string | null;
   @Optional() @Readability() readabilityG?: number;
   @OrNull() @Text(LONGEST.name) by!: string | null;
   @Optional() @Reason() despite?: string;
@@ -104,7 +107,9 @@ export class NewBatchDoor {
 export interface NewBatch {
   product: string;
   size?: { fatsMassG?: number; bars?: number; moulds?: { id: string; count: number }[] };
-  lyeStock?: { concentrationPct: number; restDry?: boolean };
+  lyeStock?: { concentrationPct: number; restDry?: boolean; isMade?: boolean };
+  /** A mix of fats that is drawn from. */
+  bucket?: string | null;
   readabilityG?: number;
   by: string | null;
   /** Why it is poured though it is over a limit or unproven; kept with the record. */

@@ -1,5 +1,17 @@
 /** The door of a shelf that was counted. */
-import { Day, Id, ListOf, LONGEST, Name, NotEmpty, NumberBetween, OrNull, Text, YesNo } from './fields';
+import {
+  Clearable,
+  Day,
+  Id,
+  ListOf,
+  LONGEST,
+  Name,
+  NotEmpty,
+  NumberBetween,
+  OrNull,
+  Text,
+  YesNo,
+} from './fields';
 
 const MOST_GRAMS = 1e7;
 const MOST_LOTS = 2000;
@@ -76,4 +88,31 @@ export interface FoundLot {
   material: string;
   quantityG: number;
   code: string | null;
+}
+
+class TakenDoor {
+  @Id() material!: string;
+  @OrNull() @Id() lot!: string | null;
+  @NumberBetween(0.001, MOST_GRAMS) massG!: number;
+  @Clearable() @Text(LONGEST.line) despite?: string | null;
+}
+
+/** Lots that one lot is made of; nobody weighs more into one vessel. */
+const MOST_TAKEN = 200;
+
+/** A lot that is made of lots. */
+export class MadeLotDoor {
+  @OrNull() @Text(LONGEST.short) code!: string | null;
+  @NotEmpty('Name at least one thing that went in.')
+  @ListOf(() => TakenDoor, MOST_TAKEN)
+  of!: TakenDoor[];
+  @OrNull() @Day() bestBefore!: string | null;
+}
+
+export interface MadeLot {
+  /** Numbered as the maker does where null. */
+  code: string | null;
+  /** `lot`: null where it comes from no lot, as water from the tap. `despite`: why it is taken though something speaks against it. */
+  of: { material: string; lot: string | null; massG: number; despite?: string | null }[];
+  bestBefore: string | null;
 }

@@ -3,6 +3,7 @@ import type { Knex } from 'knex';
 import { drawOf, lotRefusal, stockShare } from '../../core/batch/draw';
 import type { Batch, BatchEvent, Refusal } from '../../core/batch/types';
 import type { Lot } from '../../core/making/cost';
+import { plainNumber } from '../../core/quantities/amount';
 import { dayOf } from '../../core/quantities/day';
 import { addMovement, findLot, putLot, touchLot } from '../repositories/lots';
 
@@ -17,6 +18,25 @@ async function move(trx: Knex, id: string, event: BatchEvent, lot: string, massG
   await addMovement(trx, { lot, massG, at: event.at, batch: id, event: event.id, reason: null });
   // Whoever counts the shelf from an older look is told.
   await touchLot(trx, lot);
+}
+
+/** Percent of hydroxide that two stocks may be apart and still count as the same. */
+const STRENGTH_APART_PCT = 0.5;
+
+/** A stock of another strength than the day counts with is another lye. */
+function strengthFault({ sheet: { lyeStock } }: Batch, { code, strengthPct }: Lot): Refusal | null {
+  if (
+    strengthPct == null ||
+    !lyeStock ||
+    Math.abs(strengthPct - lyeStock.concentrationPct) <= STRENGTH_APART_PCT
+  )
+    return null;
+  const [own, day] = [strengthPct, lyeStock.concentrationPct].map((pct) => plainNumber(pct, 1));
+  return refusal(
+    'lot',
+    'other-strength',
+    `Lot ${code} is ${own} % strong, and this day counts with ${day} %. Take one of that strength, or begin the batch anew.`,
+  );
 }
 
 /** Draws what an event takes, or evens out what it corrects, on its day in the house's zone. Answers why not, and then has changed nothing. */
@@ -46,6 +66,8 @@ export async function drawStock(
   const lot = await findLot(trx, draw.lot);
   if (lot?.material !== draw.material)
     return refusal('lot', 'unknown-lot', `There is no lot "${draw.lot}" of ${draw.material}.`);
+  const ofOther = strengthFault(batch, lot);
+  if (ofOther) return ofOther;
   const despite = 'despite' in event ? event.despite : null;
   const fault = despite ? null : lotRefusal(lot, draw.massG, dayOf(event.at, zone));
   if (fault) return fault;

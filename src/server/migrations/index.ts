@@ -9,6 +9,7 @@ import * as changes from './007-changes';
 import * as search from './008-search';
 import * as changeCounts from './009-change-counts';
 import * as standings from './010-standings';
+import * as madeLots from './011-made-lots';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
@@ -21,6 +22,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '008-search': search,
   '009-change-counts': changeCounts,
   '010-standings': standings,
+  '011-made-lots': madeLots,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

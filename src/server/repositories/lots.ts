@@ -158,9 +158,10 @@ export async function findLot(db: Knex, id: string): Promise<Lot | null> {
   return (await lotRows(db, { ids: [id] }))[0] ?? null;
 }
 
-/** Removes a lot with its own movements; true where there was one. */
+/** Removes a lot with its own movements, and gives back what it was made of; true where there was one. */
 export async function removeLot(db: Knex, id: string): Promise<boolean> {
   await db('stock_movements').where('lot_id', id).delete();
+  await db('stock_movements').where('made_lot_id', id).delete();
   return (await db('lots').where('id', id).delete()) > 0;
 }
 
@@ -172,6 +173,8 @@ export interface Movement {
   batch: string | null;
   event: string | null;
   reason: string | null;
+  /** The lot it was taken for, where that was made of lots. */
+  madeLot?: string | null;
 }
 
 interface MovementRow {
@@ -181,12 +184,13 @@ interface MovementRow {
   batch_id: string | null;
   event_id: string | null;
   reason: string | null;
+  made_lot_id: string | null;
 }
 
 /** Writes a movement down. */
 export async function addMovement(
   trx: Knex,
-  { lot, massG, at, batch, event, reason }: Movement,
+  { lot, massG, at, batch, event, reason, madeLot = null }: Movement,
 ): Promise<void> {
   await trx('stock_movements').insert({
     lot_id: lot,
@@ -195,19 +199,43 @@ export async function addMovement(
     batch_id: batch,
     event_id: event,
     reason,
+    made_lot_id: madeLot,
   });
+}
+
+/** The lots that a lot was made of, with their codes, and how much of each, grams. */
+export async function partsOfLot(
+  db: Knex,
+  id: string,
+): Promise<{ lot: string; code: string; massG: number }[]> {
+  const rows: { lot: string; code: string; massG: number }[] = await db('stock_movements')
+    .join('lots', 'lots.id', 'stock_movements.lot_id')
+    .where('stock_movements.made_lot_id', id)
+    .orderBy('stock_movements.id')
+    .select({ lot: 'lots.id', code: db.raw("json_extract(lots.body, '$.code')"), massG: 'mass_g' });
+  return rows.map((row) => ({ ...row, massG: rounded(row.massG) }));
+}
+
+/** The lots that were made of a lot. */
+export async function lotsMadeOf(db: Knex, id: string): Promise<string[]> {
+  const rows: { made: string }[] = await db('stock_movements')
+    .where('lot_id', id)
+    .whereNotNull('made_lot_id')
+    .distinct({ made: 'made_lot_id' });
+  return rows.map(({ made }) => made);
 }
 
 /** The movements of a lot, oldest first. */
 export async function movementsOf(db: Knex, lotId: string): Promise<Movement[]> {
   const rows: MovementRow[] = await db('stock_movements').where('lot_id', lotId).orderBy('id');
-  return rows.map(({ lot_id, mass_g, at, batch_id, event_id, reason }) => ({
+  return rows.map(({ lot_id, mass_g, at, batch_id, event_id, reason, made_lot_id }) => ({
     lot: lot_id,
     massG: mass_g,
     at,
     batch: batch_id,
     event: event_id,
     reason,
+    ...(made_lot_id === null ? {} : { madeLot: made_lot_id }),
   }));
 }
 

@@ -6,7 +6,7 @@ import type { HeldBatch, Holding } from '../../core/records/holding';
 import type { Lot } from '../../core/making/cost';
 import type { House } from '../house';
 import { fault } from '../http';
-import { findLot, putLot } from '../repositories/lots';
+import { findLot, lotsMadeOf, putLot } from '../repositories/lots';
 import { writing } from './writing';
 import { requireBatch } from './batches';
 import { snapshotOf } from './snapshot';
@@ -24,6 +24,20 @@ async function requireLot({ db }: House, id: string): Promise<Lot> {
 
 async function nameOf({ db, today }: House, { material }: Lot): Promise<string> {
   return (await snapshotOf(db, today)).material(material)?.name ?? material;
+}
+
+/** The lots that were made of a lot, and of those. */
+async function madeOf({ db }: House, id: string): Promise<Lot[]> {
+  const made = new Map<string, Lot>();
+  for (const open = [id]; open.length > 0;) {
+    for (const next of await lotsMadeOf(db, open.pop()!)) {
+      const lot = made.has(next) ? null : await findLot(db, next);
+      if (!lot) continue;
+      made.set(next, lot);
+      open.push(next);
+    }
+  }
+  return [...made.values()];
 }
 
 /** What a hold on a lot takes with it, as it stands now. 404 where there is no such lot. */
@@ -44,7 +58,9 @@ export async function holdingOf(house: House, id: string): Promise<Holding> {
       labels: labels.length,
     }),
   );
+  const made = await madeOf(house, id);
   return {
+    made: made.map(({ id: own, code, quarantine }) => ({ id: own, code, isHeld: quarantine !== null })),
     lot: { id, code: lot.code, name: await nameOf(house, lot), quarantine: lot.quarantine },
     batches: held,
   };
@@ -72,6 +88,9 @@ export function holdLot(
     const why = lot.quarantine ?? reason;
     if (lot.quarantine === null) await putLot(trx, { ...lot, quarantine: why, revision: lot.revision + 1 });
     const words = heldFor(lot.code, await nameOf(inside, lot), why);
+    for (const made of await madeOf(inside, id))
+      if (made.quarantine === null)
+        await putLot(trx, { ...made, quarantine: words, revision: made.revision + 1 });
     const { batches } = await holdingOf(inside, id);
     for (const batch of batches) {
       if (batch.isPast) continue;
@@ -100,6 +119,9 @@ export function freeLot(
     if (lot.quarantine === null) throw fault(422, 'not-held', `Lot ${lot.code} is not held.`, 'lot');
     const words = heldFor(lot.code, await nameOf(inside, lot), lot.quarantine);
     await putLot(trx, { ...lot, quarantine: null, revision: lot.revision + 1 });
+    for (const made of await madeOf(inside, id))
+      if (made.quarantine === words)
+        await putLot(trx, { ...made, quarantine: null, revision: made.revision + 1 });
     for (const { id: batch, isHeld } of (await holdingOf(inside, id)).batches) {
       if (!isHeld) continue;
       const open = (await requireBatch(inside, batch)).batch.quarantines.filter(

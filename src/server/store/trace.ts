@@ -3,7 +3,7 @@ import type { Trace } from '../../core/records/batch';
 import type { House } from '../house';
 import { fault } from '../http';
 import { batchesDrawing, findBatch, findBatchByCode } from '../repositories/batches';
-import { findLot, lotsOfBatch } from '../repositories/lots';
+import { findLot, lotsMadeOf, lotsOfBatch, partsOfLot } from '../repositories/lots';
 import { standingsOf } from '../repositories/standings';
 import { labelsOfBatch } from '../repositories/wraps';
 import { batchesAt } from './batches';
@@ -47,10 +47,11 @@ async function tracedLots(
     const lot = await findLot(db, id);
     if (!lot) continue;
     const { code, material, supplier, leftG, quarantine, ofBatch = null } = lot;
+    const madeOf = await partsOfLot(db, id);
     const drawn = batches.flatMap((batch) => batch.drawn.filter((one) => one.lot === id));
     const takenG = drawn.reduce((sum, { massG }) => sum + massG, 0);
     const name = snapshot.material(material)?.name ?? material;
-    lots.push({ id, code, material, name, supplier, takenG, leftG, quarantine, ofBatch });
+    lots.push({ id, code, material, name, supplier, takenG, leftG, quarantine, ofBatch, madeOf });
   }
   return lots;
 }
@@ -74,6 +75,7 @@ class Trail {
     if (this.lots.has(lot)) return;
     this.lots.add(lot);
     for (const batch of await batchesDrawing(this.house.db, lot)) await this.forwardFromBatch(batch);
+    for (const made of await lotsMadeOf(this.house.db, lot)) await this.forwardFromLot(made);
   }
 
   async forwardFromBatch(id: string): Promise<void> {
@@ -84,12 +86,17 @@ class Trail {
   /** Every lot that went into a batch, and back through those that were made here. */
   async backFromBatch(id: string): Promise<void> {
     const traced = await this.batch(id);
-    for (const lot of new Set((traced ?? this.batches.get(id)!).drawn.map((one) => one.lot))) {
-      if (this.lots.has(lot)) continue;
-      this.lots.add(lot);
-      const { ofBatch } = (await findLot(this.house.db, lot)) ?? {};
-      if (ofBatch) await this.backFromBatch(ofBatch);
-    }
+    for (const lot of new Set((traced ?? this.batches.get(id)!).drawn.map((one) => one.lot)))
+      await this.backFromLot(lot);
+  }
+
+  /** A lot, and back through the batch or the lots that it was made of. */
+  private async backFromLot(lot: string): Promise<void> {
+    if (this.lots.has(lot)) return;
+    this.lots.add(lot);
+    const { ofBatch } = (await findLot(this.house.db, lot)) ?? {};
+    if (ofBatch) await this.backFromBatch(ofBatch);
+    for (const part of await partsOfLot(this.house.db, lot)) await this.backFromLot(part.lot);
   }
 
   async told(): Promise<Trace> {

@@ -9,6 +9,7 @@ import { batchesDrawing } from '../../repositories/batches';
 import {
   lotsInUse,
   findLot,
+  lotsMadeOf,
   movementsOf,
   putLot,
   removeLot,
@@ -54,7 +55,7 @@ export function changeLot(
     const known = await requireLot(trx, materialId, lotId);
     checkLot(lot);
     if (known.revision !== revision) return 'stale';
-    const { ofBatch } = known;
+    const { ofBatch, strengthPct } = known;
     // What is not spoken of stays as it was.
     const { quarantine = known.quarantine, peroxideMmolPerL = known.peroxideMmolPerL } = lot;
     const { peroxideOn = known.peroxideOn } = lot;
@@ -66,6 +67,7 @@ export function changeLot(
       peroxideMmolPerL,
       peroxideOn,
       ofBatch,
+      strengthPct,
       revision: revision + 1,
     });
     const stillG = lot.quantityG - (known.quantityG - known.leftG);
@@ -78,6 +80,10 @@ export function changeLot(
 export function discardLot(house: House, materialId: string, lotId: string): Promise<CupboardEntry> {
   return changing(house, async (trx) => {
     const { code } = await requireLot(trx, materialId, lotId);
+    if ((await lotsMadeOf(trx, lotId)).length > 0) {
+      const message = `Lot ${code} was made into other lots and stays for their trace. Count it down to nothing instead.`;
+      throw fault(422, 'in-use', message, 'lot');
+    }
     if ((await batchesDrawing(trx, lotId)).length > 0) {
       const message = `Lot ${code} went into batches and stays for their trace. Count it down to nothing instead.`;
       throw fault(422, 'in-use', message, 'lot');

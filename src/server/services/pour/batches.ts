@@ -5,13 +5,14 @@ import { assess } from '../../../core/assess';
 import { foldBatch } from '../../../core/batch/fold';
 import { batchLetters } from '../../../core/batch/code';
 import type { BatchEvent, EventOf } from '../../../core/batch/types';
+import type { TraitMaterial } from '../../../core/formula/traits';
 import { runSheet } from '../../../core/making/run-sheet';
 import type { RunSheet } from '../../../core/making/run-sheet-types';
 import type { BatchAssessment, BatchDetail } from '../../../core/records/batch';
 import type { Product } from '../../../core/records/product';
 import type { NewBatch } from '../../doors/batch';
 import type { House } from '../../house';
-import { HttpFault } from '../../http';
+import { fault, HttpFault } from '../../http';
 import { addEvent, takenCodes } from '../../repositories/batches';
 import { findSetting } from '../../repositories/settings';
 import { materialsOf, snapshotOf, type StoreSnapshot } from '../../store/snapshot';
@@ -31,10 +32,17 @@ async function freeCode(trx: Knex, name: string, today: string): Promise<string>
   }
 }
 
+/** A mix of fats by its id. */
+function bucketOf(id: string | null, snapshot: StoreSnapshot): TraitMaterial | null {
+  const known = id === null ? null : snapshot.material(id);
+  if (id === null || known) return known ?? null;
+  throw fault(422, 'unknown-material', `There is no material "${id}" in the cupboard.`, 'bucket');
+}
+
 /** The run sheet of a bar at a size, under the rules of a day. 404 and 422 as faults. */
 export async function planSheet(
   { db, today }: House,
-  { product: id, size = {}, lyeStock, readabilityG }: Omit<NewBatch, 'by'>,
+  { product: id, size = {}, lyeStock, bucket, readabilityG }: Omit<NewBatch, 'by'>,
 ): Promise<{ product: Product; version: number; snapshot: StoreSnapshot; sheet: RunSheet }> {
   const { product, version } = await requireProduct(db, id);
   const snapshot = await snapshotOf(db, today);
@@ -43,6 +51,7 @@ export async function planSheet(
     ...size,
     mouldsOnFile,
     lyeStock: lyeStock ?? null,
+    bucket: bucketOf(bucket ?? null, snapshot),
     readabilityG,
     weights: (await findSetting(db, 'house')).value.weights,
     limits: snapshot.limits,

@@ -19,7 +19,8 @@ export async function batchLots({ db, ...house }: House, id: string): Promise<Ba
   const lots: Record<string, Lot[]> = {};
   for (const lot of await lotsOf(db, [...used, ALKALI_MATERIAL])) {
     if (used.has(lot.material)) (lots[lot.material] ??= []).push(lot);
-    if (lot.material === ALKALI_MATERIAL && used.has(LYE_STOCK_LINE)) (lots[LYE_STOCK_LINE] ??= []).push(lot);
+    const isForStock = lot.material === ALKALI_MATERIAL && !batch.sheet.lyeStock?.isMade;
+    if (isForStock && used.has(LYE_STOCK_LINE)) (lots[LYE_STOCK_LINE] ??= []).push(lot);
   }
   return { seq, lots };
 }

@@ -29,6 +29,8 @@ export async function lastPour(house: House, product: string): Promise<LastPour 
     ...sizeOf(batch),
     concentrationPct: batch.sheet.lyeStock?.concentrationPct ?? null,
     restDry: (batch.sheet.lyeStock?.dryG ?? 0) > 0,
+    isMade: batch.sheet.lyeStock?.isMade ?? false,
+    bucket: batch.sheet.bucket?.material ?? null,
     by: batch.startedBy,
     temperatures: [...lastOf].map(([of, c]) => ({ of, c })),
     rested: batch.rested,

@@ -5,8 +5,9 @@ import { stockSaid, type Weights } from '../../../core/quantities/say';
 import { assess } from '../../../core/assess';
 import { REQUEST_FORMAT } from '../../../core/formula/types';
 import { groupBy } from '../../../core/group';
-import { ALKALI_MATERIAL, type Lot } from '../../../core/making/cost';
-import { LYE_STOCK_LINE, type RunSheet } from '../../../core/making/run-sheet-types';
+import { stockShare } from '../../../core/batch/draw';
+import type { Lot } from '../../../core/making/cost';
+import type { RunSheet } from '../../../core/making/run-sheet-types';
 import type { Needed, PourPlan } from '../../../core/records/batch';
 import type { NewBatch } from '../../doors/batch';
 import type { House } from '../../house';
@@ -56,11 +57,8 @@ function paperWarnings(id: string, snapshot: StoreSnapshot): string[] {
 /** What a sheet weighs of every material, grams; lye from stock counts as the alkali in it. */
 function massesOf(sheet: RunSheet): ReadonlyMap<string, number> {
   const massOf = new Map<string, number>();
-  for (const { line, material, massG } of sheet.steps.flatMap(({ weigh }) => weigh)) {
-    const [id, share] =
-      line === LYE_STOCK_LINE
-        ? [ALKALI_MATERIAL, (sheet.lyeStock?.concentrationPct ?? 0) / 100]
-        : [material, 1];
+  for (const { material, massG } of sheet.steps.flatMap(({ weigh }) => weigh)) {
+    const { material: id, share } = stockShare({ sheet }, material);
     massOf.set(id, (massOf.get(id) ?? 0) + massG * share);
   }
   return massOf;
