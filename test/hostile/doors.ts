@@ -96,6 +96,11 @@ const MAKE = { wall: 'wood', form: 'block', widthMm: 70, lengthMm: 200 };
 const WANTED = { id: 'w', product: 'first-light', name: 'Fair', day: '2027-01-01', bars: 3 };
 const MAKER = { name: 'Signalbox Soap', addressLines: ['The Box', 'Tollen Halt'] };
 
+const complaint = {
+  ...{ heardOn: '2026-11-20', code: 'FL-260915/3', product: 'first-light', market: 'EU' },
+  ...{ kind: 'effect', gravity: 'serious', what: 'A rash.', who: 'A buyer', done: '', closedOn: null },
+};
+
 /** Every door over the demo. `read` gets a JSON answer of the running application. */
 export async function doors(read: (path: string) => Promise<Record<string, unknown>>): Promise<Door[]> {
   const { version, product } = await read('products/first-light');
@@ -319,6 +324,9 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'PUT', path: 'logo', body: '<svg/>' },
     { method: 'DELETE', path: 'logo' },
     { method: 'GET', path: 'labels/none' },
+    { method: 'GET', path: 'complaints?product=first-light' },
+    { method: 'POST', path: 'complaints', body: complaint },
+    { method: 'PUT', path: 'complaints/not-there', body: { ...complaint, revision: 1 } },
     {
       method: 'POST',
       path: 'materials/lye-stock/made',

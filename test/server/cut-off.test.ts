@@ -70,7 +70,13 @@ describe('a program killed at its start', () => {
     const old = emptyFolder();
     const db = await openDatabase(old);
     await db('products').insert({ id: 'a', name: 'Öl & Salz', position: 0, body: '{"id":"a"}' });
-    for (const wanted of ['010-standings', '009-change-counts', '008-search']) {
+    for (const wanted of [
+      '012-complaints',
+      '011-made-lots',
+      '010-standings',
+      '009-change-counts',
+      '008-search',
+    ]) {
       const [, [undone]] = (await db.migrate.down({ migrationSource })) as [number, string[]];
       expect(undone).to.equal(wanted);
     }

@@ -43,6 +43,8 @@ describe('planning a pour', () => {
       moulds: [],
       concentrationPct: 50,
       restDry: false,
+      isMade: false,
+      bucket: null,
       by: 'Marit',
       temperatures: [],
       rested: null,

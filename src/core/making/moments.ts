@@ -20,7 +20,7 @@ const BITES: readonly (readonly [RegExp, readonly Moment[]])[] = [
     /^(?:Takes up lye|Its acid eats lye|Its acids take up lye|For bars alone|Loses its colour in acid)/,
     ['choice', 'lye'],
   ],
-  [/^Burns skin/, ['lye']],
+  [/^Burns skin|^In air it loses strength/, ['lye']],
   [/^Not steady in lye|in lye: try/, ['choice', 'pot']],
   [
     /^Do not breathe|^Of animal origin\. Temper|^Fresh pulp|^Irritates (?:some|eyes)|^Stains/,

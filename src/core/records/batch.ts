@@ -97,6 +97,7 @@ export interface Trace {
     bars: Batch['bars'];
     gone: Batch['moved'];
     labels: { id: string; market: Market; issuedOn: string; netMassG: number }[];
+    complaints: { all: number; open: number };
   }[];
 }
 

@@ -63,6 +63,8 @@ export interface CureData {
   net: { market: Market; net: NetWeight }[];
   labels: { id: string; market: Market; issuedOn: string; netMassG: number; printed: number }[];
   photos: { id: string; at: string; note: string }[];
+  /** Complaints and unwanted effects on file of it, and how many of them are open. */
+  complaints: { all: number; open: number };
 }
 
 /** Bars of a batch that can be sold. */

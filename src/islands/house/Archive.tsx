@@ -14,6 +14,7 @@ const THING_WORDS: Record<string, string> = {
   paper: 'Papers in the tray',
   change: 'Changes looked at',
   task: 'Tasks',
+  complaint: 'Complaints and unwanted effects',
   setting: 'Settings',
   picture: 'Pictures',
 };

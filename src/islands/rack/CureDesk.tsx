@@ -19,6 +19,7 @@ import { RatioPanel } from './RatioPanel';
 import { ChecksPanel, ReleasePanel } from './ReleasePanel';
 import { WeighBars } from './WeighBars';
 import { URGENCY_WORDS } from './words';
+import { complaintsSaid } from '../../core/records/complaints';
 import { TURNED } from '../../core/curing/rack';
 
 const DECISION_WORDS = { release: 'Free it', rework: 'Rework it', discard: 'Discard it' } as const;
@@ -126,7 +127,7 @@ function Weigh({ data, writing }: { data: CureData; writing: Writing }) {
 
 function Head({ data, writing }: { data: CureData; writing: Writing }) {
   const { batch } = writing;
-  const { detail, productName, ageDays, tasks } = data;
+  const { detail, productName, ageDays, tasks, complaints } = data;
   const due = tasks.filter(({ urgency }) => urgency !== 'later');
   return (
     <header>
@@ -152,6 +153,12 @@ function Head({ data, writing }: { data: CureData; writing: Writing }) {
         </a>{' '}
         <a className="text-ultra underline" href={`/rack/compare?a=${encodeURIComponent(detail.id)}`}>
           Beside another batch
+        </a>{' '}
+        <a
+          className="text-ultra underline"
+          href={`/watch/complaints?batch=${encodeURIComponent(detail.id)}&code=${encodeURIComponent(detail.code)}${complaints.all === 0 ? '&new=1' : ''}`}
+        >
+          {complaintsSaid(complaints)}
         </a>
       </p>
       {due.map((task) => (

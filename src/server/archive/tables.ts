@@ -3,7 +3,17 @@
 export const ARCHIVE_FORMAT = 'proportia.archive/1';
 
 /** Things a maker knows, as an archive is looked through: a row with the rows that belong to it. */
-export const THINGS = ['material', 'bar', 'batch', 'paper', 'change', 'task', 'setting', 'picture'] as const;
+export const THINGS = [
+  'material',
+  'bar',
+  'batch',
+  'paper',
+  'change',
+  'task',
+  'complaint',
+  'setting',
+  'picture',
+] as const;
 export type Thing = (typeof THINGS)[number];
 
 interface Table {
@@ -76,6 +86,10 @@ export const TABLES: readonly Table[] = [
   },
   { name: 'changes', thing: 'change', owner: 'id', title: 'words' },
   { name: 'tasks', thing: 'task', owner: 'id', title: "json_extract(body, '$.words')" },
+  {
+    ...{ name: 'complaints', thing: 'complaint', owner: 'id', apart: ['revision'] },
+    title: "json_extract(body, '$.productName') || ', ' || heard_on",
+  },
 ];
 
 /** Tables that a bar handed over alone is made of. */

@@ -12,6 +12,7 @@ import { CHANGE_STATES } from '../../core/records/watch';
 import { DeclarableDoor, FormulaDoor, LimitDoor, MaterialDoor } from './assessment-request';
 import { checkEvents } from './batch';
 import { checkChange } from './change';
+import { ComplaintFiledDoor } from './complaints';
 import { LessonsDoor, LotDoor, MixDoor, MouldsDoor, PaperDoor } from './cupboard';
 import {
   Day,
@@ -249,6 +250,7 @@ const CHECKS: Readonly<Record<string, Check>> = {
     );
   },
   tasks: (row) => first(isOf(row, 'id', 'id'), shape(TaskFiledDoor, row.body)),
+  complaints: (row) => first(isOf(row, 'id', 'id'), shape(ComplaintFiledDoor, row.body)),
 };
 
 /**

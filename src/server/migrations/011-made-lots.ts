@@ -12,7 +12,6 @@ export async function up(knex: Knex): Promise<void> {
 
 export async function down(knex: Knex): Promise<void> {
   await knex.raw('drop index stock_movements_made');
-  await knex.schema.alterTable('stock_movements', (table) => {
-    table.dropColumn('made_lot_id');
-  });
+  // The table is not made anew for it: that would take its triggers along.
+  await knex.raw('alter table stock_movements drop column made_lot_id');
 }

@@ -10,6 +10,7 @@ import * as search from './008-search';
 import * as changeCounts from './009-change-counts';
 import * as standings from './010-standings';
 import * as madeLots from './011-made-lots';
+import * as complaints from './012-complaints';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
@@ -23,6 +24,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '009-change-counts': changeCounts,
   '010-standings': standings,
   '011-made-lots': madeLots,
+  '012-complaints': complaints,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

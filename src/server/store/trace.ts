@@ -3,6 +3,7 @@ import type { Trace } from '../../core/records/batch';
 import type { House } from '../house';
 import { fault } from '../http';
 import { batchesDrawing, findBatch, findBatchByCode } from '../repositories/batches';
+import { countComplaints } from '../repositories/complaints';
 import { findLot, lotsMadeOf, lotsOfBatch, partsOfLot } from '../repositories/lots';
 import { standingsOf } from '../repositories/standings';
 import { labelsOfBatch } from '../repositories/wraps';
@@ -33,6 +34,7 @@ async function tracedBatch(house: House, id: string): Promise<TracedBatch> {
       issuedOn,
       netMassG,
     })),
+    complaints: await countComplaints(db, { batch: id }),
   };
 }
 

@@ -14,6 +14,7 @@ import { labelPrinter } from '../../devices/printer';
 import type { House } from '../../house';
 import { findBatch } from '../../repositories/batches';
 import { dropCures } from '../../repositories/cures';
+import { countComplaints } from '../../repositories/complaints';
 import { photosOf } from '../../repositories/photos';
 import { batchesHere, standingsOf } from '../../repositories/standings';
 import { findSetting, putSetting } from '../../repositories/settings';
@@ -122,6 +123,7 @@ export async function cureData(house: House, id: string): Promise<CureData> {
       printed: (printed.get(label) ?? []).reduce((sum, { copies }) => sum + copies, 0),
     })),
     photos: await photosOf(house.db, id),
+    complaints: await countComplaints(house.db, { batch: id }),
   };
 }
 
