@@ -6,6 +6,7 @@ import {
   GRAVITIES,
   GRAVITY_WORDS,
   KIND_WORDS,
+  SERIOUS_MEANS,
   type Complaint,
   type ComplaintKind,
   type DueTerm,
@@ -121,8 +122,8 @@ function ComplaintForm({ complaint, bars, begin, onDone, onClose }: FormProps) {
       </div>
       <LinesIn name="done" label="What was done" rows={2} />
       <p className="text-soft">
-        Where skin or eyes burn: wash with water, leave the bar, see a doctor where it does not pass. A
-        serious effect makes tasks with the terms of each market.
+        {SERIOUS_MEANS} A serious effect makes tasks with the terms of each market. Where skin or eyes burn:
+        wash with water, leave the bar, see a doctor where it does not pass.
       </p>
       <div className="flex gap-3">
         <button type="submit" className="action action-strong" disabled={busy}>

@@ -113,7 +113,7 @@ export function ChoiceIn({ options, needed, width = '', ...field }: ChoiceProps)
   const { id, props } = useInput(field.name, needed ? { required: needed } : undefined);
   return (
     <Named id={id} {...field}>
-      <select className={`field ${width}`} {...props}>
+      <select className={`field max-w-full ${width}`} {...props}>
         {needed && <option value="">choose</option>}
         {options.map(([value, words]) => (
           <option key={value} value={value}>
