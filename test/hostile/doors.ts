@@ -324,6 +324,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'PUT', path: 'logo', body: '<svg/>' },
     { method: 'DELETE', path: 'logo' },
     { method: 'GET', path: 'labels/none' },
+    { method: 'GET', path: 'products/first-light/file?market=EU&as=pdf' },
     { method: 'GET', path: 'complaints?product=first-light' },
     { method: 'POST', path: 'complaints', body: complaint },
     { method: 'PUT', path: 'complaints/not-there', body: { ...complaint, revision: 1 } },

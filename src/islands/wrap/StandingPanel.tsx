@@ -71,6 +71,15 @@ export function StandingPanel() {
         {standing.because.length > 0 && `: ${standing.because.join('; ')}`}.
         {standing.assumed.map((one) => ` ${one}`)}
       </p>
+      <p>
+        <a
+          className="text-ultra underline"
+          href={`/bars/${encodeURIComponent(desk.data.product.id)}/file?market=${market}`}
+        >
+          The product&rsquo;s file for {MARKET_WORDS[market]}
+        </a>{' '}
+        <span className="text-soft">with what is missing in it</span>
+      </p>
       <ul className="mt-1">
         {items.map((checked) => (
           <Item key={checked.item.id} checked={checked} />

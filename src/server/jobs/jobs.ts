@@ -37,6 +37,8 @@ const jobs = {
   readLogo: async () => (await import('../labels/logo')).readLogo,
   productSheetPdf: async () => (await import('../labels/product-sheet')).productSheetPdf,
   recordPdf: async () => (await import('../labels/record-pdf')).recordPdf,
+  productFilePdf: async () => (await import('../labels/product-file-pdf')).productFilePdf,
+  productFileZip: async () => (await import('../labels/product-file-pdf')).productFileZip,
   withdrawalPdf: async () => (await import('../labels/withdrawal-pdf')).withdrawalPdf,
 };
 

@@ -26,8 +26,9 @@ export function rows(
   document: Document,
   columnsPt: readonly number[],
   lines: readonly (readonly string[])[],
+  face: 'text' | 'strong' = 'text',
 ): void {
-  set(document, 'text', 9);
+  set(document, face, 9);
   for (const line of lines) {
     const heights = line.map((text, index) =>
       document.heightOfString(text || ' ', { width: (columnsPt[index + 1] ?? 545) - columnsPt[index]! - 6 }),
@@ -35,7 +36,7 @@ export function rows(
     const height = Math.max(...heights);
     if (document.y + height > PAGE_FOOT_PT) {
       document.addPage();
-      set(document, 'text', 9);
+      set(document, face, 9);
     }
     const { y } = document;
     line.forEach((text, index) =>
@@ -48,13 +49,19 @@ export function rows(
   document.x = LEFT_PT;
 }
 
-/** Draws a document of A4 pages to its bytes. */
-export function flowingPdf(title: string, draw: (document: Document) => void): Promise<Uint8Array> {
+/** Draws a document of A4 pages to its bytes; with a day, to the same bytes whenever it is drawn, its pages kept to its end. */
+export function flowingPdf(
+  title: string,
+  draw: (document: Document) => void,
+  { day }: { day?: string } = {},
+): Promise<Uint8Array> {
   return new Promise((resolve, reject) => {
+    const made = day === undefined ? {} : { CreationDate: new Date(`${day}T12:00:00Z`) };
     const document = new PDFDocument({
       size: 'A4',
       margin: LEFT_PT,
-      info: { Title: title, Creator: 'Proportia' },
+      bufferPages: day !== undefined,
+      info: { Title: title, Creator: 'Proportia', ...made },
     });
     const chunks: Buffer[] = [];
     document.on('data', (chunk: Buffer) => chunks.push(chunk));
