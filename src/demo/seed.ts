@@ -95,7 +95,7 @@ async function seedStanding(house: House): Promise<void> {
   const batches = await allBatches(house.db, LABELLED.product);
   const released = batches.find(({ state }) => state === 'released')!;
   const { product, market, daysAgo } = LABELLED;
-  await issueLabel(before(house, daysAgo), product, market, null, released.id);
+  await issueLabel(before(house, daysAgo), product, market, null, { batch: released.id });
   const [held] = demoLots(house.today).filter(({ material }) => material === HELD.material);
   await holdLot(before(house, 1), held!.id, HELD.reason, 'Marit');
 }

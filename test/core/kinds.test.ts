@@ -52,10 +52,10 @@ const MORE = [
   },
   {
     name: 'a language of labels',
-    file: 'src/core/claims/types.ts',
-    was: "'de', 'es'] as const",
-    is: "'de', 'es', 'zz'] as const",
-    asked: ['src/core/claims/types.ts', 'src/core/labels/cautions.ts', 'src/core/labels/content.ts'],
+    file: 'src/core/labels/label-words.json',
+    was: '"fr": {',
+    is: '"zz": { "soap": "z" }, "fr": {',
+    asked: ['src/core/labels/languages.ts', 'src/server/doors/wrap.ts'],
   },
 ];
 

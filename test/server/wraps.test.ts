@@ -278,7 +278,7 @@ describe('labels over the demo', () => {
       expect((await open('draft')).batch).to.equal(null);
       expect((await wrapOpened(test.house, 'night-mail', null)).batch!.code, 'held').to.equal('NM-260930');
       expect((await open('fl-261014')).batch!.code).to.equal('FL-261014');
-      await issueLabel(test.house, 'first-light', 'EU', null, first.id);
+      await issueLabel(test.house, 'first-light', 'EU', null, { batch: first.id });
       const next = await open(null);
       expect(next.batch!.code).to.not.equal(first.code);
       expect(next.batches.find(({ code }) => code === 'FL-261014')!.bars).to.be.greaterThan(0);

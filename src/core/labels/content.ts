@@ -1,6 +1,12 @@
 /** What stands on a label in a market: its elements in their order, their words, and what is missing. */
 import { OPEN_JAR_WORDS } from './open-jar';
-import { LANGUAGE_NAMES, type Language } from '../claims/types';
+import {
+  bestBefore,
+  LABEL_LANGUAGE_NAMES,
+  wordsIn,
+  type LabelLanguage,
+  type OwnLabelWords,
+} from './languages';
 import { LABEL_MANNERS } from './manners';
 import type { Market } from '../formula/types';
 import { netText } from './heights';
@@ -20,7 +26,7 @@ export type ElementId =
   | 'durability'
   | 'text';
 
-export type Words = Partial<Record<Language, string>>;
+export type Words = Partial<Record<LabelLanguage, string>>;
 
 export interface Durability {
   /** How long the bar keeps unopened, months. */
@@ -39,7 +45,9 @@ export interface LabelInput {
   use: Words;
   cautions: Words;
   /** What labels in the EU speak: the languages of the countries it is sold in. Empty for whatever words are given. */
-  languages?: readonly Language[];
+  languages?: readonly LabelLanguage[];
+  /** The maker's own in the place of fixed words. */
+  ownWords?: OwnLabelWords;
   /** The maker's own words on the back. */
   text: string;
   ingredients: string;
@@ -64,26 +72,16 @@ export interface LabelContent {
 
 /** Up to this a market asks for the month it keeps to. */
 export const LONGEST_BEST_BEFORE_MONTHS = 30;
-const BEST_USED_WORDS: Record<Language, string> = {
-  en: 'Best used before the end of',
-  fr: 'À utiliser de préférence avant fin',
-  de: 'Mindestens haltbar bis Ende',
-  es: 'Úsese preferentemente antes del final de',
-};
+/** The EU's rule has one word before the list, whatever the language; Canada says it in both of its own. */
+const LIST_HEADS: Partial<Record<LabelLanguage, string>> = { fr: 'Ingrédients' };
+const LIST_HEAD = 'Ingredients';
 
-const HEADINGS: Record<'ingredients' | 'batch' | 'use' | 'cautions', Record<Language, string>> = {
-  // The EU's rule has one word before the list, whatever the language.
-  ingredients: { en: 'Ingredients', fr: 'Ingrédients', de: 'Ingredients', es: 'Ingredients' },
-  batch: { en: 'Batch', fr: 'Lot', de: 'Charge', es: 'Lote' },
-  use: { en: 'Use', fr: 'Mode d’emploi', de: 'Anwendung', es: 'Modo de empleo' },
-  // In other languages than English the plain word for it is a signal word of dangerous chemicals.
-  cautions: { en: 'Caution', fr: 'Précautions d’emploi', de: 'Warnhinweise', es: 'Precauciones' },
-};
+type Heading = 'ingredients' | 'batch' | 'use' | 'cautions';
 
-type Spoken = Pick<LabelInput, 'market' | 'languages'>;
+type Spoken = Pick<LabelInput, 'market' | 'languages' | 'ownWords'>;
 
 /** The languages that are asked for on a label, in their order. */
-function asked({ market, languages = [] }: Spoken): readonly Language[] {
+function asked({ market, languages = [] }: Spoken): readonly LabelLanguage[] {
   const manners = LABEL_MANNERS[market];
   return manners.isByCountry && languages.length > 0 ? languages : manners.languages;
 }
@@ -104,22 +102,26 @@ const drawn = (text: string) => text.replace(/\p{Cf}/gu, '');
 
 const once = (words: readonly string[]) => [...new Set(words)].join(' / ');
 
-function heading(spoken: Spoken, of: keyof typeof HEADINGS): string {
-  if (of === 'ingredients' && LABEL_MANNERS[spoken.market].isListHeadFixed) return HEADINGS.ingredients.en;
-  return once(asked(spoken).map((language) => HEADINGS[of][language]));
+function headIn({ ownWords }: Spoken, of: Heading, language: LabelLanguage): string {
+  return of === 'ingredients' ? (LIST_HEADS[language] ?? LIST_HEAD) : wordsIn(language, ownWords)[of];
+}
+
+function heading(spoken: Spoken, of: Heading): string {
+  if (of === 'ingredients' && LABEL_MANNERS[spoken.market].isListHeadFixed) return LIST_HEAD;
+  return once(asked(spoken).map((language) => headIn(spoken, of, language)));
 }
 
 /** A heading before what it heads. French has a blank before its colon. */
-function headed(spoken: Spoken, of: keyof typeof HEADINGS): string {
+function headed(spoken: Spoken, of: Heading): string {
   const words = heading(spoken, of);
-  const isFrench = asked(spoken).at(-1) === 'fr' && words.endsWith(HEADINGS[of].fr);
+  const isFrench = asked(spoken).at(-1) === 'fr' && words.endsWith(headIn(spoken, of, 'fr'));
   return `${words}${isFrench ? '\u00a0' : ''}:`;
 }
 
 /** Words in every language that is asked for; in the EU, where none is said, in any that is given. */
 function inLanguages(spoken: Spoken, words: Words): string {
   const isOpen = LABEL_MANNERS[spoken.market].isByCountry && (spoken.languages ?? []).length === 0;
-  const wanted = isOpen ? (Object.keys(words) as Language[]).sort() : asked(spoken);
+  const wanted = isOpen ? (Object.keys(words) as LabelLanguage[]).sort() : asked(spoken);
   return once(wanted.flatMap((language) => words[language]?.trim() || []));
 }
 
@@ -145,7 +147,7 @@ function missingWords(input: LabelInput, of: 'identity' | 'use' | 'cautions'): L
   return lacking.map((language) =>
     missing(
       of,
-      `${input.market} asks for this in ${LANGUAGE_NAMES[language]} (${of}). Write it under “Words”.`,
+      `${input.market} asks for this in ${LABEL_LANGUAGE_NAMES[language]} (${of}). Write it under “Words”.`,
     ),
   );
 }
@@ -156,9 +158,7 @@ function durabilityText(input: LabelInput): string {
   // A period after opening is judged by use and microbes, never taken from how long the bar keeps.
   if (durability.months > LONGEST_BEST_BEFORE_MONTHS)
     return durability.openMonths ? `${OPEN_JAR_WORDS} ${durability.openMonths} M` : '';
-  const [year, month] = (durability.endsOn ?? '').split('-');
-  const words = once(asked(input).map((language) => BEST_USED_WORDS[language]));
-  return year && month ? `${words} ${month}/${year}` : '';
+  return durability.endsOn ? bestBefore(asked(input), durability.endsOn, input.ownWords) : '';
 }
 
 /** Whether a market asks for an element, given what the bar is there. */

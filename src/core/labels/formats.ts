@@ -18,6 +18,8 @@ export interface LabelFormat {
   widthMm: number;
   heightMm: number;
   depthMm?: number;
+  /** Of a leaflet, how many panels it folds into; absent is two. */
+  panels?: number;
   marginMm: number;
   /** As the maker measured it; absent or null where it is taken from the shape. */
   face?: PackageFace | null;
@@ -175,14 +177,18 @@ function boxPanels({ widthMm, heightMm, depthMm = 30, marginMm: m }: LabelFormat
   };
 }
 
-function leaflet({ widthMm, heightMm, marginMm: m }: LabelFormat): ShapePlan {
+/** Panels of a leaflet, at least and at most. */
+export const PANELS = { least: 2, most: 8 } as const;
+
+function leaflet({ widthMm, heightMm, panels = PANELS.least, marginMm: m }: LabelFormat): ShapePlan {
+  const others = Array.from({ length: panels - 1 }, (_, at) => (at + 1) * widthMm);
   return {
-    widthMm: 2 * widthMm,
+    widthMm: panels * widthMm,
     heightMm,
     outline: 'rect',
     front: box(m, m, widthMm - 2 * m, heightMm - 2 * m),
-    info: [box(widthMm + m, m, widthMm - 2 * m, heightMm - 2 * m)],
-    guides: [fold(widthMm, heightMm)],
+    info: others.map((xMm) => box(xMm + m, m, widthMm - 2 * m, heightMm - 2 * m)),
+    guides: others.map((xMm) => fold(xMm, heightMm)),
     isStacked: false,
     frontAreaMm2: areaOf({ widthMm, heightMm }),
     longestSideMm: Math.max(widthMm, heightMm),
@@ -239,12 +245,21 @@ export const SMALLEST_MM = 15;
 const LARGEST_MM = 1200;
 
 /** What is wrong with a format, in words; null where nothing. */
-export function formatFault({ widthMm, heightMm, marginMm, depthMm, face }: LabelFormat): string | null {
+export function formatFault({
+  widthMm,
+  heightMm,
+  marginMm,
+  depthMm,
+  panels = PANELS.least,
+  face,
+}: LabelFormat): string | null {
   const sides = [widthMm, heightMm, ...(depthMm === undefined ? [] : [depthMm])];
   if (face && [face.widthMm, face.heightMm].some((side) => !(side > 0 && side <= LARGEST_MM)))
     return `Give the face of the package in millimetres, up to ${LARGEST_MM}.`;
   if (sides.some((side) => !(side >= SMALLEST_MM && side <= LARGEST_MM)))
     return `Give sides from ${SMALLEST_MM} to ${LARGEST_MM} mm.`;
+  if (!(panels >= PANELS.least && panels <= PANELS.most && Number.isInteger(panels)))
+    return `Give a leaflet ${PANELS.least} to ${PANELS.most} panels.`;
   if (!(marginMm >= 0 && marginMm * 2 < Math.min(widthMm, heightMm) / 2))
     return 'Give a margin that leaves more than half of the label.';
   return null;

@@ -1,10 +1,10 @@
 /** What a market asks of a label, in one place: another market has to answer all of it before anything compiles. */
-import type { Language } from '../claims/types';
+import type { LabelLanguage } from './languages';
 import type { Market } from '../formula/types';
 
 export interface LabelManners {
   /** Languages asked for on what the bar is and on cautions. */
-  languages: readonly Language[];
+  languages: readonly LabelLanguage[];
   /** The country of sale says the languages instead, where the maker has named some. */
   isByCountry: boolean;
   /** The list is headed by one word, whatever the language. */

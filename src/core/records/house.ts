@@ -1,5 +1,5 @@
 /** The house as screens and server know it: backups, this installation, what can be set. */
-import type { Language } from '../claims/types';
+import type { Country, LabelLanguage, OwnLabelWords } from '../labels/languages';
 import type { Market } from '../formula/types';
 
 export const BACKUP_REASONS = [
@@ -78,7 +78,11 @@ export interface HouseSettings extends Partial<Habits> {
   /** Where a new bar is sold until something else is said. */
   markets: Market[];
   /** What labels in the EU speak; none for whatever words are given. */
-  labelLanguages?: Language[];
+  labelLanguages?: LabelLanguage[];
+  /** Countries that labels in the EU are made for; their languages come first. */
+  labelCountries?: Country[];
+  /** The maker's own in the place of fixed words on labels. */
+  labelWords?: OwnLabelWords;
 }
 
 /** Ids of what the demo brought. */

@@ -1,6 +1,7 @@
 /** What goes on each bar, as screens and server know it. */
 import type { Fact } from '../claims/facts';
-import type { Language, OwnPhrase } from '../claims/types';
+import type { OwnPhrase } from '../claims/types';
+import type { Country, LabelLanguage } from '../labels/languages';
 import type { Assessment, School, Verdict } from '../formula/answer';
 import type { Formula, Market, Material } from '../formula/types';
 import type { LabelContent, Words, Durability } from '../labels/content';
@@ -56,6 +57,8 @@ export interface IssuedLabel {
   format: LabelFormat;
   netMassG: number;
   batchCode: string;
+  /** The country it was made for; absent for all that the house speaks to. */
+  country?: Country | null;
   formula: Formula;
   formulaRevision: number;
   /** The papers that counted for the materials in it. */
@@ -81,7 +84,9 @@ export interface WrapData {
   predictedBarG: number;
   proposedCautions: Required<Words>;
   /** What labels in the EU speak; none for whatever words are given. */
-  labelLanguages: Language[];
+  labelLanguages: LabelLanguage[];
+  /** Countries that labels in the EU are made for. */
+  labelCountries: Country[];
   /** Phrases the maker added to those that ship, and how often they were changed. */
   ownPhrases: OwnPhrase[];
   phrasesRevision: number;

@@ -1,9 +1,10 @@
 import { useState, useSyncExternalStore } from 'react';
-import { LANGUAGES, LANGUAGE_NAMES } from '../../core/claims/types';
 import { MARKETS } from '../../core/formula/types';
 import { CURRENCIES, DEGREES, type HouseSettings, type SettingsData } from '../../core/records/house';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
+import { Choices } from './Choices';
+import { LabelSpeech } from './LabelSpeech';
 import { Select } from '../../ui/Select';
 import { MARKET_WORDS } from '../../ui/words';
 
@@ -109,45 +110,6 @@ function Habits({ data, put }: { data: SettingsData; put: Put }) {
   );
 }
 
-/** Some of a few, in the order they have among all. */
-function Choices<T extends string>({
-  legend,
-  options,
-  words,
-  chosen,
-  onChoose,
-  children,
-}: {
-  legend: string;
-  options: readonly T[];
-  words: Record<T, string>;
-  chosen: readonly T[];
-  onChoose: (chosen: T[]) => void;
-  children?: string;
-}) {
-  const turned = (one: T) =>
-    options.filter((other) => (other === one ? !chosen.includes(other) : chosen.includes(other)));
-  return (
-    <fieldset>
-      <legend className="eyebrow">{legend}</legend>
-      <div className="flex flex-wrap gap-x-4">
-        {options.map((one) => (
-          <label key={one} className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="accent-ultra"
-              checked={chosen.includes(one)}
-              onChange={() => onChoose(turned(one))}
-            />
-            {words[one]}
-          </label>
-        ))}
-      </div>
-      {children && <p className="text-soft">{children}</p>}
-    </fieldset>
-  );
-}
-
 /** What counts for the whole house. */
 export function Settings({ first }: { first: SettingsData }) {
   const [data, setData] = useState(first);
@@ -174,15 +136,7 @@ export function Settings({ first }: { first: SettingsData }) {
           chosen={data.markets}
           onChoose={(markets) => void put({ markets })}
         />
-        <Choices
-          legend="Labels in the EU speak"
-          options={LANGUAGES}
-          words={LANGUAGE_NAMES}
-          chosen={data.labelLanguages ?? []}
-          onChoose={(labelLanguages) => void put({ labelLanguages })}
-        >
-          Those of the countries you sell in; none for whatever words are given.
-        </Choices>
+        <LabelSpeech data={data} put={(change) => void put(change)} />
         <ul className="leading-relaxed">
           <li>
             <a className="text-ultra underline" href="/house/import">

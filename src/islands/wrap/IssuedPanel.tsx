@@ -65,7 +65,7 @@ function Comparison({ one, two }: { one: Listed; two: Listed }) {
 
 /** Downloading a label and issuing it, once what is typed is on file. */
 function useOut() {
-  const { data, market, flush } = useDesk();
+  const { data, market, country, flush } = useDesk();
   const [issued, setIssued] = useState<Listed[]>(data.issued);
   const [count, setCount] = useState(data.issuedCount);
   const { busy, faults, setFaults, keep } = useKeeping();
@@ -74,7 +74,7 @@ function useOut() {
   const download = async (as: string) => {
     if (!(await flush())) return setFaults([held]);
     const answer = await fetch(
-      `${url}?market=${market}&as=${as}${data.batch ? `&batch=${encodeURIComponent(data.batch.id)}` : ''}`,
+      `${url}?market=${market}&as=${as}${data.batch ? `&batch=${encodeURIComponent(data.batch.id)}` : ''}${country === null ? '' : `&country=${country}`}`,
     ).catch(() => null);
     if (answer?.ok) {
       setFaults([]);
@@ -88,7 +88,15 @@ function useOut() {
     if (!(await flush())) return setFaults([held]);
     const issuing = address('products', data.product.id, 'issued');
     const label = await keep((key) =>
-      send<IssuedLabel>('POST', issuing, { market, batch: data.batch?.id ?? null }, key),
+      send<IssuedLabel>(
+        'POST',
+        issuing,
+        {
+          ...{ market, batch: data.batch?.id ?? null },
+          ...(country === null ? {} : { country }),
+        },
+        key,
+      ),
     );
     if (!label) return;
     setIssued((all) => [{ ...label, differs: [] }, ...all]);

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { School } from '../../core/formula/answer';
 import {
   asksForFace,
+  PANELS,
   proposedFace,
   SHAPES,
   USUAL_FORMATS,
@@ -44,6 +45,17 @@ function Sizes({ format, onChange }: { format: LabelFormat; onChange: (format: L
       {side('widthMm', format.shape === 'round' ? 'Across' : 'Wide', 1, 1200)}
       {format.shape !== 'round' && side('heightMm', 'High', 1, 1200)}
       {format.shape === 'box' && side('depthMm', 'Deep', 1, 600)}
+      {format.shape === 'leaflet' && (
+        <NumberField
+          label="Panels"
+          unit=""
+          value={format.panels ?? PANELS.least}
+          least={PANELS.least}
+          most={PANELS.most}
+          onChange={(value) => onChange({ ...format, panels: Math.round(value) })}
+          onFault={ignore}
+        />
+      )}
       {side('marginMm', 'Margin', 0, 40)}
       <label>
         <span className="eyebrow block">In</span>

@@ -1,7 +1,9 @@
 import { useEffect, useState } from 'react';
+import type { Fitting } from '../../core/labels/fit';
 import type { LabelContent } from '../../core/labels/content';
 import type { LabelFinding, MeasuredHeight } from '../../core/labels/layout';
 import { address, send, type Fault } from '../../ui/api';
+import { newStep } from '../../ui/step';
 import { useDesk } from './context';
 import previewStyles from './Preview.module.css';
 
@@ -9,6 +11,7 @@ const REST_MS = 150;
 
 interface Drawn {
   svg: string;
+  fits: Fitting[];
   findings: LabelFinding[];
   heights: MeasuredHeight[];
   widthMm: number;
@@ -18,7 +21,7 @@ interface Drawn {
 
 /** The label drawn as it would print, a moment after the hands rest; the last good one stays meanwhile. */
 function useDrawn() {
-  const { data, wrap, market } = useDesk();
+  const { data, wrap, market, country } = useDesk();
   const [drawn, setDrawn] = useState<Drawn | null>(null);
   const [faults, setFaults] = useState<Fault[]>([]);
   useEffect(() => {
@@ -28,6 +31,7 @@ function useDrawn() {
         market,
         wrap,
         batch: data.batch?.id ?? null,
+        ...(country === null ? {} : { country }),
       }).then((answer) => {
         if (!isLatest) return;
         setFaults(answer.ok ? [] : answer.faults);
@@ -38,11 +42,34 @@ function useDrawn() {
       isLatest = false;
       clearTimeout(timer);
     };
-  }, [data.product.id, data.batch?.id, market, wrap]);
+  }, [data.product.id, data.batch?.id, market, country, wrap]);
   return { drawn, faults };
 }
 
-function Findings({ findings }: { findings: readonly LabelFinding[] }) {
+/** Shapes in which all of it fits, each to be taken in one press. */
+function Fits({ fits }: { fits: readonly Fitting[] }) {
+  const { wrap, market, change } = useDesk();
+  const settings = wrap.markets[market];
+  if (fits.length === 0 || !settings) return null;
+  return (
+    <span className="flex flex-wrap gap-2 py-1">
+      {fits.map(({ words, format }) => (
+        <button
+          key={words}
+          type="button"
+          className="action py-0"
+          onClick={() =>
+            change({ markets: { ...wrap.markets, [market]: { ...settings, format } } }, newStep('fits'))
+          }
+        >
+          Take {words}
+        </button>
+      ))}
+    </span>
+  );
+}
+
+function Findings({ findings, fits }: Pick<Drawn, 'findings' | 'fits'>) {
   if (findings.length === 0) return null;
   return (
     <div
@@ -58,6 +85,7 @@ function Findings({ findings }: { findings: readonly LabelFinding[] }) {
           </li>
         ))}
       </ul>
+      <Fits fits={fits} />
     </div>
   );
 }
@@ -105,7 +133,7 @@ export function Preview() {
           {fault.message}
         </p>
       ))}
-      <Findings findings={drawn.findings} />
+      <Findings findings={drawn.findings} fits={drawn.fits} />
       <Heights heights={drawn.heights} />
     </section>
   );

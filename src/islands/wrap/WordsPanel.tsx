@@ -1,5 +1,11 @@
 import type { Fact } from '../../core/claims/facts';
-import { LANGUAGES, LANGUAGE_NAMES, type ClaimFinding, type Language } from '../../core/claims/types';
+import type { ClaimFinding } from '../../core/claims/types';
+import {
+  countryAsks,
+  LABEL_LANGUAGE_NAMES,
+  LABEL_LANGUAGES,
+  type LabelLanguage,
+} from '../../core/labels/languages';
 import { MARKETS } from '../../core/formula/types';
 import type { Words } from '../../core/labels/content';
 import { CLAIM_SOURCE } from '../../rulebook/claims';
@@ -17,13 +23,15 @@ const WORDS_LABELS: Record<WordsKey, string> = {
 };
 
 /** The languages in which words are asked for: what labels in the EU speak, Canada's two, and any that stand there. */
-function useLanguages(of: WordsKey): Language[] {
-  const { wrap, data } = useDesk();
-  return LANGUAGES.filter(
+function useLanguages(of: WordsKey): LabelLanguage[] {
+  const { wrap, data, country } = useDesk();
+  const there = country === null ? [] : countryAsks(country).languages;
+  return LABEL_LANGUAGES.filter(
     (language) =>
       language === 'en' ||
       language === 'fr' ||
       data.labelLanguages.includes(language) ||
+      there.includes(language) ||
       wrap[of][language]?.trim(),
   );
 }
@@ -35,7 +43,7 @@ function InEveryLanguage({ of }: { of: WordsKey }) {
     const usual = languages.map((language) => [language, data.proposedCautions[language]] as const);
     change({ cautions: Object.fromEntries(usual) }, 'proposed cautions');
   };
-  const set = (language: Language, text: string) => {
+  const set = (language: LabelLanguage, text: string) => {
     const words: Words = { ...wrap[of], [language]: text };
     change({ [of]: words }, `${of} ${language}`);
   };
@@ -44,7 +52,7 @@ function InEveryLanguage({ of }: { of: WordsKey }) {
       <legend className="font-medium">{WORDS_LABELS[of]}</legend>
       {languages.map((language) => (
         <label key={language}>
-          <span className="eyebrow block">{LANGUAGE_NAMES[language]}</span>
+          <span className="eyebrow block">{LABEL_LANGUAGE_NAMES[language]}</span>
           <textarea
             className="field w-full border border-line"
             lang={language}

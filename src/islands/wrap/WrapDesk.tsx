@@ -10,6 +10,14 @@ import { SaveLine } from '../../ui/SaveLine';
 import { grams } from '../../ui/words';
 import { UndoButtons } from '../../ui/UndoButtons';
 import { useSaving, type OnFile } from '../../ui/saving';
+import {
+  COUNTRY_CODES,
+  countryAsks,
+  isTold,
+  LABEL_LANGUAGE_NAMES,
+  type Country,
+} from '../../core/labels/languages';
+import { Select } from '../../ui/Select';
 import { DeskContext, marketView, useFindings, type Desk } from './context';
 import { IssuedPanel } from './IssuedPanel';
 import { ListView } from './ListView';
@@ -53,6 +61,40 @@ function Markets({ desk, onMarket }: { desk: Desk; onMarket: (market: Market) =>
         );
       })}
     </fieldset>
+  );
+}
+
+/** For which country of the EU the label is: all that the house sells to, or one; and what of its words nobody read yet. */
+function ForCountry({ desk, onCountry }: { desk: Desk; onCountry: (country: Country | null) => void }) {
+  const { labelCountries, labelLanguages } = desk.data;
+  const { country } = desk;
+  const spoken = country === null ? labelLanguages : countryAsks(country).languages;
+  const unread = spoken.filter(isTold).map((language) => LABEL_LANGUAGE_NAMES[language]);
+  const note = country === null ? undefined : countryAsks(country).note;
+  const options = [
+    ['', labelCountries.length > 0 ? 'all countries you sell to' : 'whatever words are given'] as const,
+    ...COUNTRY_CODES.map((code) => [code, countryAsks(code).name] as const),
+  ];
+  return (
+    <div className="flex flex-wrap items-end gap-x-4 gap-y-1 pt-1">
+      <Select
+        label="Label for"
+        value={country ?? ''}
+        options={options}
+        onChange={(code) => onCountry((code || null))}
+      />
+      {note && <p className="text-soft">{note}</p>}
+      {unread.length > 0 && (
+        <p role="note" className="border-l-4 border-line pl-2">
+          The fixed words in {unread.join(', ')} were not read by a native speaker yet. Have them read, or put
+          your own in their place in the{' '}
+          <a className="text-ultra underline" href="/house#settings">
+            House
+          </a>
+          .
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -177,9 +219,11 @@ function WrapDeskIsland({ data, open, at }: Props) {
   const { wrap, history, dispatch, change, saving, settle } = useWrap(data);
   const [market, setMarket] = useState<Market>(MARKETS.find((one) => one === at) ?? product.markets[0]!);
   const [ownPhrases, setOwnPhrases] = useState(data.ownPhrases);
+  const [land, setLand] = useState<Country | null>(null);
+  const country = market === 'EU' ? land : null;
   const findings = useFindings(data, wrap, ownPhrases);
   const { flush } = saving;
-  const desk: Desk = { data, wrap, market, ...findings, ownPhrases, setOwnPhrases, change, flush };
+  const desk: Desk = { data, wrap, market, country, ...findings, ownPhrases, setOwnPhrases, change, flush };
   return (
     <DeskContext.Provider value={desk}>
       <div className="px-6 py-3">
@@ -201,6 +245,7 @@ function WrapDeskIsland({ data, open, at }: Props) {
         </div>
         <ForBatch data={data} />
         <Markets desk={desk} onMarket={setMarket} />
+        {market === 'EU' && <ForCountry desk={desk} onCountry={setLand} />}
         <div className="mt-2 grid gap-6 lg:grid-cols-[27rem_minmax(0,1fr)]">
           <div className="sheet">
             <GoesOn />

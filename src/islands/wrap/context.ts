@@ -10,6 +10,7 @@ import {
   type CheckedItem,
   type ColourFinding,
 } from '../../core/labels/checklist';
+import type { Country } from '../../core/labels/languages';
 import { LONGEST_BEST_BEFORE_MONTHS } from '../../core/labels/content';
 import { netFromBars } from '../../core/labels/heights';
 import { standingIn, type Standing } from '../../core/labels/standing';
@@ -22,6 +23,8 @@ export interface Desk {
   data: WrapData;
   wrap: Wrap;
   market: Market;
+  /** The country that labels for the EU are looked at for; null for all that the house speaks to. */
+  country: Country | null;
   claims: readonly ClaimFinding[];
   facts: readonly Fact[];
   ownPhrases: readonly OwnPhrase[];

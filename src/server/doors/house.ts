@@ -1,11 +1,33 @@
 /** The doors of the house: backups and what can be set. */
 import { isZone } from '../../core/quantities/day';
 import { CURRENCIES, DEGREES, SCENT_PERCENTS, WEIGHTS } from '../../core/records/house';
-import { LANGUAGES } from '../../core/claims/types';
+import { COUNTRY_CODES, LABEL_LANGUAGES, OWN_WORDS } from '../../core/labels/languages';
 import { LONGEST, Markets, NotEmpty, NumberBetween, OneOf, Optional, Rule, Text, Values } from './fields';
 import { FirstRevision } from './revision';
 
-const isLanguage = (value: unknown) => (LANGUAGES as readonly unknown[]).includes(value);
+const isLanguage = (value: unknown) => (LABEL_LANGUAGES as readonly unknown[]).includes(value);
+const isCountry = (value: unknown) => (COUNTRY_CODES as readonly unknown[]).includes(value);
+
+/** The longest of a label's fixed words, letters. */
+const LONGEST_FIXED = 120;
+
+/** Words by language and place; those of durability hold the month. */
+function areOwnWords(value: unknown): boolean {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  return Object.entries(value).every(
+    ([language, words]) =>
+      isLanguage(language) &&
+      typeof words === 'object' &&
+      words !== null &&
+      Object.entries(words as object).every(
+        ([key, text]) =>
+          (OWN_WORDS as readonly string[]).includes(key) &&
+          typeof text === 'string' &&
+          text.length <= LONGEST_FIXED &&
+          (key !== 'best' || text.trim() === '' || text.split('{date}').length === 2),
+      ),
+  );
+}
 const areDifferent = (values: unknown) => !Array.isArray(values) || new Set(values).size === values.length;
 
 const MOST_HOURS = 24 * 7;
@@ -31,9 +53,25 @@ export class SettingsDoor {
   @Rule('unknown-zone', 'Give a zone by its IANA name, such as Europe/Berlin.', isZone)
   zone?: string;
   @Optional()
-  @Values(LANGUAGES.length, 'unknown-language', 'Give languages of labels, each once.', isLanguage)
+  @Values(LABEL_LANGUAGES.length, 'unknown-language', 'Give languages of labels, each once.', isLanguage)
   @Rule('twice', 'Give each language once.', areDifferent)
   labelLanguages?: string[];
+  @Optional()
+  @Values(
+    COUNTRY_CODES.length,
+    'unknown-country',
+    'Give countries of the EU and beside it, each once.',
+    isCountry,
+  )
+  @Rule('twice', 'Give each country once.', areDifferent)
+  labelCountries?: string[];
+  @Optional()
+  @Rule(
+    'own-words',
+    `Give your own words by language (best, batch, use, cautions), up to ${LONGEST_FIXED} letters; those of durability with {date} once.`,
+    areOwnWords,
+  )
+  labelWords?: object;
 }
 
 /** Said in words, so that nobody takes it out by a stray request. */

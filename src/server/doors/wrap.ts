@@ -1,8 +1,9 @@
 /** The doors of a bar's wrap: what is saved, previewed and issued. */
 import { Matches } from 'class-validator';
 import { MARKETS } from '../../core/formula/types';
-import { SHAPES } from '../../core/labels/formats';
+import { PANELS, SHAPES } from '../../core/labels/formats';
 import { CLAIM_CLASSES, LANGUAGES } from '../../core/claims/types';
+import { COUNTRY_CODES, type LabelLanguage } from '../../core/labels/languages';
 import {
   Clearable,
   Id,
@@ -32,11 +33,35 @@ const LONGEST_KEEPING_MONTHS = 240;
 /** Longest words for what a bar is, its use or its cautions, letters; more fits no label. */
 const LONGEST_WORDS = 600;
 
-class WordsDoor {
-  @Optional() @Text(LONGEST_WORDS) en?: string;
-  @Optional() @Text(LONGEST_WORDS) fr?: string;
-  @Optional() @Text(LONGEST_WORDS) de?: string;
-  @Optional() @Text(LONGEST_WORDS) es?: string;
+/** Words in every language of labels; one more is asked for here by the compiler. */
+class WordsDoor implements Record<LabelLanguage, string | undefined> {
+  @Optional() @Text(LONGEST_WORDS) bg: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) cs: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) da: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) de: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) el: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) en: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) es: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) et: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) fi: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) fr: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) ga: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) hr: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) hu: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) is: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) it: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) lt: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) lv: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) mt: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) nl: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) no: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) pl: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) pt: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) ro: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) sk: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) sl: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) sv: string | undefined;
+  @Optional() @Text(LONGEST_WORDS) tr: string | undefined;
 }
 
 class FaceDoor {
@@ -49,6 +74,7 @@ export class FormatDoor {
   @NumberBetween(1, LONGEST_SIDE_MM) widthMm!: number;
   @NumberBetween(1, LONGEST_SIDE_MM) heightMm!: number;
   @Optional() @NumberBetween(1, LONGEST_SIDE_MM) depthMm?: number;
+  @Optional() @NumberBetween(PANELS.least, PANELS.most) panels?: number;
   @NumberBetween(0, 100) marginMm!: number;
   @Clearable() @Nested(() => FaceDoor) face?: FaceDoor | null;
 }
@@ -130,12 +156,14 @@ export class PreviewDoor {
 export class IssueDoor {
   @OneOf(MARKETS) market!: string;
   @Optional() @Id() batch?: string;
+  @Optional() @OneOf(COUNTRY_CODES) country?: string;
 }
 
 export class LabelQueryDoor {
   @OneOf(MARKETS) market!: string;
   @OneOf(['pdf', 'a4', 'letter', 'svg', 'text', 'html', 'sheet', 'sheet-ranges']) as!: string;
   @Optional() @Id() batch?: string;
+  @Optional() @OneOf(COUNTRY_CODES) country?: string;
 }
 
 /** More bars than a batch ever had. */

@@ -7,10 +7,29 @@ import type { Face, Metrics } from '../../core/labels/layout';
 
 /** A face comes as several files, each for a part of Unicode; the first that holds a letter draws it. */
 const FILES: Record<Face, readonly string[]> = {
-  display: ['besley/files/besley-latin-600-normal.woff', 'besley/files/besley-latin-ext-600-normal.woff'],
-  text: ['archivo/files/archivo-latin-400-normal.woff', 'archivo/files/archivo-latin-ext-400-normal.woff'],
-  strong: ['archivo/files/archivo-latin-600-normal.woff', 'archivo/files/archivo-latin-ext-600-normal.woff'],
+  display: [
+    'besley/files/besley-latin-600-normal.woff',
+    'besley/files/besley-latin-ext-600-normal.woff',
+    ...others(600),
+  ],
+  text: [
+    'archivo/files/archivo-latin-400-normal.woff',
+    'archivo/files/archivo-latin-ext-400-normal.woff',
+    ...others(400),
+  ],
+  strong: [
+    'archivo/files/archivo-latin-600-normal.woff',
+    'archivo/files/archivo-latin-ext-600-normal.woff',
+    ...others(600),
+  ],
 };
+
+/** Greek and Cyrillic, which the house's own faces lack, and Latin letters that they do. */
+function others(weight: number): string[] {
+  return ['greek', 'cyrillic', 'latin-ext'].map(
+    (part) => `noto-sans/files/noto-sans-${part}-${weight}-normal.woff`,
+  );
+}
 
 interface FontFile {
   /** Name under which a document registers it. */

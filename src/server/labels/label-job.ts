@@ -1,6 +1,7 @@
 /** One label from words to what leaves the house: laid out, drawn as SVG or as PDF. Runs on a thread. */
 import { USUAL_FORMATS, type LabelFormat } from '../../core/labels/formats';
 import type { LabelContent } from '../../core/labels/content';
+import { fittingFormats, type Fitting } from '../../core/labels/fit';
 import { layoutLabel, type LabelLook } from '../../core/labels/label';
 import type { Layout } from '../../core/labels/layout';
 import type { Wrap } from '../../core/records/wrap';
@@ -31,6 +32,8 @@ export interface LabelTask {
 
 export interface MadeLabel {
   layout: Layout;
+  /** On the screen, where something does not fit: shapes in which all of it does. */
+  fits: Fitting[];
   /** The file, where one was wanted and nothing is in the way; null for a sheet that not one label fits on. */
   file: string | Uint8Array | null;
 }
@@ -43,16 +46,21 @@ function pictureOf(logo: Logo | null): Picture | null {
   return { mime: logo.mime, data: Buffer.from(logo.bytes) };
 }
 
-function layOut(task: LabelTask, content: LabelContent, picture: Picture | null): Layout {
-  const { look, code, logo, netMassG } = task;
+function lookOf({ look, code, logo }: LabelTask, picture: Picture | null): LabelLook {
   const barcode = barcodeFor(code);
-  const asked: LabelLook = {
+  return {
     paper: look.paper,
     ink: look.ink,
     nameFace: look.nameFace,
     logo: picture && { key: LOGO_KEY, widthOverHeight: logo!.widthOverHeight },
     barcode: barcode.ok ? barcode.bars : null,
   };
+}
+
+function layOut(task: LabelTask, content: LabelContent, picture: Picture | null): Layout {
+  const { look, code, logo, netMassG } = task;
+  const barcode = barcodeFor(code);
+  const asked = lookOf(task, picture);
   const layout = layoutLabel(content, task.format ?? USUAL_FORMATS.band, asked, netMassG, fontMetrics);
   if (!barcode.ok) layout.findings.push({ element: 'barcode', code: 'barcode', message: barcode.message });
   if (look.logo && logo && !picture) {
@@ -71,6 +79,14 @@ function tryOther(task: LabelTask, layout: Layout, picture: Picture | null): voi
   );
   if (!lacking || !task.other || lacksRoom(layOut(task, task.other.content, picture))) return;
   lacking.waysOut = [`the list as ${task.other.school}, which fits`, ...(lacking.waysOut ?? [])];
+}
+
+/** Where something does not fit on the screen, the smallest shapes in which all of it does. */
+function trySizes(task: LabelTask, layout: Layout, picture: Picture | null): Fitting[] {
+  const lacking = layout.findings.find(({ code }) => code === 'does-not-fit');
+  if (!lacking || task.form !== 'preview' || !task.format) return [];
+  const { content, format, netMassG } = task;
+  return fittingFormats(content, format, lookOf(task, picture), netMassG, fontMetrics);
 }
 
 async function fileOf(
@@ -92,5 +108,6 @@ export async function makeLabel(task: LabelTask): Promise<MadeLabel> {
   const layout = layOut(task, task.content, picture);
   tryOther(task, layout, picture);
   const pictures = new Map<string, Picture>(picture ? [[LOGO_KEY, picture]] : []);
-  return { layout, file: await fileOf(task, layout, pictures) };
+  const fits = trySizes(task, layout, picture);
+  return { layout, fits, file: await fileOf(task, layout, pictures) };
 }

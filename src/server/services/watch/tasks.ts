@@ -1,6 +1,7 @@
 /** What has to be done: made by accepted changes and by hand, each ended with what was done. */
 import type { Knex } from 'knex';
 import { MARKETS, type Market } from '../../../core/formula/types';
+import type { Country } from '../../../core/labels/languages';
 import type { Task } from '../../../core/records/watch';
 import type { IssuedLabel } from '../../../core/records/wrap';
 import type { House } from '../../house';
@@ -41,17 +42,18 @@ async function requireOpenTask(db: Knex, id: string): Promise<Task> {
 async function labelOf(
   db: Knex,
   { kind, subject, market }: Task,
-): Promise<{ product: string; market: Market; batch: string | null } | null> {
+): Promise<{ product: string; market: Market; batch: string | null; country: Country | null } | null> {
   const known = MARKETS.find((one) => one === market);
   if (kind === 'relabel' && known) {
     const batch = await findBatch(db, subject);
-    return batch && { product: batch.product, market: known, batch: batch.id };
+    return batch && { product: batch.product, market: known, batch: batch.id, country: null };
   }
   const label = kind === 'reissue' ? await findIssued(db, subject) : null;
   if (!label) return null;
   const batch = await findBatchByCode(db, label.batchCode);
   const isOfIt = batch?.product === label.productId;
-  return { product: label.productId, market: label.market, batch: isOfIt ? batch.id : null };
+  const { productId: product, market: where, country = null } = label;
+  return { product, market: where, batch: isOfIt ? batch.id : null, country };
 }
 
 /**
@@ -62,7 +64,7 @@ export async function reissueFor(house: House, id: string): Promise<{ task: Task
   const found = await labelOf(house.db, await requireOpenTask(house.db, id));
   if (!found)
     throw fault(422, 'no-label', 'This task is about no label that is on file. Issue it on the wrap.', 'id');
-  const label = await issueLabel(house, found.product, found.market, `task ${id}`, found.batch);
+  const label = await issueLabel(house, found.product, found.market, `task ${id}`, found);
   const note = `Issued anew for ${label.market}: ${label.id}, the list as of ${label.issuedOn}.`;
   return { task: await endTask(house, id, note), label };
 }

@@ -57,6 +57,7 @@ export async function wrapData(
     predictedBarG: predictedBar(gathered),
     proposedCautions,
     labelLanguages: gathered.labelLanguages,
+    labelCountries: gathered.labelCountries,
     ownPhrases: gathered.ownPhrases,
     phrasesRevision: gathered.phrasesRevision,
     issued: await issuedFrom(house, gathered, 0),

@@ -58,7 +58,7 @@ export async function issuedFrom(
   const ofFormula = ofBatch === null ? gathered : await gather(house, product.id);
   const listed: WrapData['issued'] = [];
   for (const label of labels) {
-    const { market, school, format, netMassG, batchCode: code } = label;
+    const { market, school, format, netMassG, batchCode: code, country = null } = label;
     // A label of a batch is held against what one of that batch, as it was weighed, would say; any other against the formula's.
     const made = batches.find((one) => one.code === code && one.pouredAt !== null);
     const its = !made
@@ -74,7 +74,10 @@ export async function issuedFrom(
     const ofIts = wrapOfBatch(stored.wrap, madeOn ? { code, madeOn, netMassG, weighedG: [] } : null);
     const wrap: Wrap = { ...ofIts, markets: { ...ofIts.markets, [market]: { school, format } } };
     const verdict = its.assessment.markets.find((entry) => entry.market === market)!.verdict;
-    listed.push({ ...label, differs: differences(label, contentOf(its, { wrap, market, maker }), verdict) });
+    listed.push({
+      ...label,
+      differs: differences(label, contentOf(its, { wrap, market, maker, country }), verdict),
+    });
   }
   return listed;
 }

@@ -1,6 +1,7 @@
 /** What leaves the wrap: PDFs, SVG, words for a shop, the product sheet, and issued labels that never change. */
 import { openHold } from '../../../core/batch/held';
 import type { Market } from '../../../core/formula/types';
+import type { Country } from '../../../core/labels/languages';
 import type { IssuedLabel } from '../../../core/records/wrap';
 import { rulebook } from '../../../rulebook';
 import type { House } from '../../house';
@@ -23,14 +24,20 @@ export interface LabelFile {
   body: Uint8Array | string;
 }
 
+/** What a label is of: a batch, and in the EU a country. */
+interface Of {
+  batch: string | null;
+  country: Country | null;
+}
+
 async function sheetFile(
   house: House,
   productId: string,
   market: Market,
-  batch: string | null,
+  { batch, country }: Of,
   inRanges: boolean,
 ): Promise<LabelFile> {
-  const { gathered, content } = await labelFor(house, productId, market, 'layout', { batch });
+  const { gathered, content } = await labelFor(house, productId, market, 'layout', { batch, country });
   const { product, version, assessment, materials, stored } = gathered;
   const sheet = onThread('productSheetPdf', {
     name: product.name,
@@ -58,19 +65,19 @@ export async function labelFile(
   productId: string,
   market: Market,
   as: LabelAs,
-  batch: string | null = null,
+  { batch = null, country = null }: Partial<Of> = {},
 ): Promise<LabelFile> {
   if (as === 'sheet' || as === 'sheet-ranges')
-    return sheetFile(house, productId, market, batch, as === 'sheet-ranges');
+    return sheetFile(house, productId, market, { batch, country }, as === 'sheet-ranges');
   if (as === 'text' || as === 'html') {
-    const { content } = await labelFor(house, productId, market, 'layout', { batch });
+    const { content } = await labelFor(house, productId, market, 'layout', { batch, country });
     return as === 'text'
       ? { mime: 'text/plain; charset=utf-8', extension: 'txt', body: labelText(content) }
       : { mime: 'text/html; charset=utf-8', extension: 'html', body: labelHtml(content) };
   }
   // What is of no batch is told as such on paper too, outside the trim.
   const note = batch === null ? DRAFT_NOTE : null;
-  const { file } = await printableLabel(house, productId, market, as, { batch, note });
+  const { file } = await printableLabel(house, productId, market, as, { batch, country, note });
   if (file === null) throw fault(422, 'too-large', TOO_LARGE, 'as');
   return as === 'svg'
     ? { mime: 'image/svg+xml', extension: 'svg', body: file }
@@ -92,10 +99,13 @@ export async function issueLabel(
   productId: string,
   market: Market,
   key: string | null = null,
-  batch: string | null = null,
+  { batch = null, country: asked = null }: Partial<Of> = {},
 ): Promise<IssuedLabel> {
+  const country = market === 'EU' ? asked : null;
   if (batch !== null) await refuseHeld(house, batch);
-  const { file, content, gathered } = await printableLabel(house, productId, market, 'pdf', { batch });
+  const { file, content, gathered } = await printableLabel(house, productId, market, 'pdf', {
+    ...{ batch, country },
+  });
   const { product, version, assessment, materials, stored } = gathered;
   const wrap = wrapOfBatch(stored.wrap, gathered.ofBatch);
   const settings = wrap.markets[market];
@@ -117,6 +127,7 @@ export async function issueLabel(
         format: settings.format,
         netMassG: netOf(gathered, wrap),
         batchCode: wrap.batchCode,
+        ...(country === null ? {} : { country }),
         formula: version.formula,
         formulaRevision: version.revision,
         papers,

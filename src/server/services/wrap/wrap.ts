@@ -1,7 +1,14 @@
 /** A bar's wrap: gathering what the screen needs, laying labels out, and keeping it. */
 import { wordsOfWrap } from '../../../core/claims/words';
 import { findClaims } from '../../../core/claims/find';
-import type { Language, OwnPhrase } from '../../../core/claims/types';
+import type { OwnPhrase } from '../../../core/claims/types';
+import {
+  countryAsks,
+  languagesOf,
+  type Country,
+  type LabelLanguage,
+  type OwnLabelWords,
+} from '../../../core/labels/languages';
 import type { School } from '../../../core/formula/answer';
 import { MARKETS, type Market, type Material } from '../../../core/formula/types';
 import { proposeCautions } from '../../../core/labels/cautions';
@@ -33,9 +40,9 @@ const FRENCH_SOAP = 'Savon';
 function startingWrap(
   product: Product,
   cautions: Required<LabelWords>,
-  languages: readonly Language[],
+  languages: readonly LabelLanguage[],
 ): Wrap {
-  const spoken = new Set<Language>(['en', 'fr', ...languages]);
+  const spoken = new Set<LabelLanguage>(['en', 'fr', ...languages]);
   return {
     description: product.note,
     back: '',
@@ -65,7 +72,9 @@ export interface Gathered extends AssessedProduct {
   ofBatch: OfBatch | null;
   proposedCautions: Required<LabelWords>;
   /** What labels in the EU speak. */
-  labelLanguages: Language[];
+  labelLanguages: LabelLanguage[];
+  labelCountries: Country[];
+  ownWords: OwnLabelWords;
   ownPhrases: OwnPhrase[];
   phrasesRevision: number;
 }
@@ -80,14 +89,20 @@ export async function gather(
       ? { ...(await assessEverywhere(house, productId)), ofBatch: null }
       : await assessBatchEverywhere(house, productId, batchId);
   const proposedCautions = proposeCautions(assessed.materials);
-  const { labelLanguages = [] } = (await findSetting(house.db, 'house')).value;
+  const {
+    labelLanguages: chosen = [],
+    labelCountries = [],
+    labelWords: ownWords = {},
+  } = (await findSetting(house.db, 'house')).value;
+  const labelLanguages = [...new Set([...languagesOf(labelCountries), ...chosen])];
   const stored = (await findWrap(house.db, productId)) ?? {
     revision: 0,
     savedAt: '',
     wrap: startingWrap(assessed.product, proposedCautions, labelLanguages),
   };
   const { value: ownPhrases, revision: phrasesRevision } = await findSetting(house.db, 'ownPhrases');
-  return { ...assessed, stored, proposedCautions, labelLanguages, ownPhrases, phrasesRevision };
+  const spoken = { labelLanguages, labelCountries, ownWords };
+  return { ...assessed, ...spoken, stored, proposedCautions, ownPhrases, phrasesRevision };
 }
 
 /** What a cured bar is predicted to weigh, grams. */
@@ -118,6 +133,8 @@ interface Words {
   market: Market;
   maker: Maker | null;
   school?: School;
+  /** Of the EU: the country it is made for; left out, all that the house speaks to. */
+  country?: Country | null;
 }
 
 /** Who answers in a market, as the label says it: whoever is named for it, else the maker. */
@@ -128,7 +145,7 @@ function responsibleIn(maker: Maker | null, market: Market): string[] {
 
 export function contentOf(
   gathered: Gathered,
-  { wrap, market, maker, school = schoolOf(wrap, market) }: Words,
+  { wrap, market, maker, school = schoolOf(wrap, market), country = null }: Words,
 ): LabelContent {
   const { product, assessment } = gathered;
   const list = assessment.ingredients.find((one) => one.market === market && one.school === school);
@@ -139,7 +156,8 @@ export function contentOf(
     identity: wrap.identity,
     use: wrap.use,
     cautions: wrap.cautions,
-    languages: gathered.labelLanguages,
+    languages: country === null ? gathered.labelLanguages : countryAsks(country).languages,
+    ownWords: gathered.ownWords,
     text: wrap.back,
     ingredients: list?.text ?? '',
     netMassG: netOf(gathered, wrap),
@@ -159,6 +177,8 @@ export interface LabelOf {
   wrap?: Wrap;
   /** A batch, whose label answers for what was weighed. */
   batch?: string | null;
+  /** Of the EU: the country it is made for. */
+  country?: Country | null;
   /** Words beside it on paper. */
   note?: string | null;
 }
@@ -169,18 +189,21 @@ export async function labelFor(
   productId: string,
   market: Market,
   form: LabelForm,
-  { wrap: wrapOnScreen, batch = null, note = null }: LabelOf = {},
+  { wrap: wrapOnScreen, batch = null, country = null, note = null }: LabelOf = {},
 ): Promise<Label> {
   const gathered = await gather(house, productId, batch);
   const wrap = wrapOfBatch(wrapOnScreen ?? gathered.stored.wrap, gathered.ofBatch);
   const maker = await findMaker(house.db);
-  const content = contentOf(gathered, { wrap, market, maker });
+  const content = contentOf(gathered, { wrap, market, maker, country });
   const otherSchool = schoolOf(wrap, market) === 'added' ? 'formed' : 'added';
   const made = await told(
     onThread('makeLabel', {
       content,
       other: wrap.markets[market]
-        ? { school: otherSchool, content: contentOf(gathered, { wrap, market, maker, school: otherSchool }) }
+        ? {
+            school: otherSchool,
+            content: contentOf(gathered, { wrap, market, maker, country, school: otherSchool }),
+          }
         : null,
       format: wrap.markets[market]?.format ?? null,
       look: wrap.look,

@@ -1,4 +1,5 @@
 import type { Market } from '../../../../../core/formula/types';
+import type { Country } from '../../../../../core/labels/languages';
 import { IssueDoor } from '../../../../../server/doors/wrap';
 import { openHouse } from '../../../../../server/house';
 import { placeFrom } from '../../../../../server/range-query';
@@ -12,8 +13,11 @@ export const GET = endpoint(async ({ params, url }) =>
 
 export const POST = endpoint(async ({ params, request }) => {
   const key = requestKey(request);
-  const { market, batch = null } = await readShaped<{ market: Market; batch?: string }>(IssueDoor, request);
-  return answerJson(await issueLabel(await openHouse(), params.id ?? '', market, key, batch), 201);
+  const { market, ...of } = await readShaped<{ market: Market; batch?: string; country?: Country }>(
+    IssueDoor,
+    request,
+  );
+  return answerJson(await issueLabel(await openHouse(), params.id ?? '', market, key, of), 201);
 });
 
 export const ALL = onlyMethods('GET', 'POST');

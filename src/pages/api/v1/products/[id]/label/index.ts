@@ -1,4 +1,5 @@
 import type { Market } from '../../../../../../core/formula/types';
+import type { Country } from '../../../../../../core/labels/languages';
 import { LabelQueryDoor } from '../../../../../../server/doors/wrap';
 import { checkShape } from '../../../../../../server/doors/shape';
 import { openHouse } from '../../../../../../server/house';
@@ -7,11 +8,14 @@ import { labelFile, type LabelAs } from '../../../../../../server/services/wrap/
 
 export const GET = endpoint(async ({ params, url }) => {
   const asked = Object.fromEntries(url.searchParams);
-  const shaped = checkShape<{ market: Market; as: LabelAs; batch?: string }>(LabelQueryDoor, asked);
+  const shaped = checkShape<{ market: Market; as: LabelAs; batch?: string; country?: Country }>(
+    LabelQueryDoor,
+    asked,
+  );
   if (!shaped.ok) throw new HttpFault(422, shaped.errors);
-  const { market, as, batch = null } = shaped.value;
+  const { market, as, ...of } = shaped.value;
   const id = params.id ?? '';
-  const { mime, extension, body } = await labelFile(await openHouse(), id, market, as, batch);
+  const { mime, extension, body } = await labelFile(await openHouse(), id, market, as, of);
   return answerFile(body, mime, `${id}-${market}-${as}.${extension}`);
 });
 

@@ -1,4 +1,5 @@
 import type { Market } from '../../../../../../core/formula/types';
+import type { Country } from '../../../../../../core/labels/languages';
 import type { Wrap } from '../../../../../../core/records/wrap';
 import { PreviewDoor } from '../../../../../../server/doors/wrap';
 import { openHouse } from '../../../../../../server/house';
@@ -11,10 +12,24 @@ export const POST = endpoint(async ({ params, request }) => {
     market,
     wrap,
     batch = null,
-  } = await readShaped<{ market: Market; wrap: Wrap; batch?: string }>(PreviewDoor, request);
-  const label = await labelFor(await openHouse(), params.id ?? '', market, 'preview', { wrap, batch });
+    country = null,
+  } = await readShaped<{ market: Market; wrap: Wrap; batch?: string; country?: Country }>(
+    PreviewDoor,
+    request,
+  );
+  const label = await labelFor(await openHouse(), params.id ?? '', market, 'preview', {
+    ...{ wrap, batch, country: market === 'EU' ? country : null },
+  });
   const { findings, heights, widthMm, heightMm } = label.layout;
-  return answerJson({ svg: label.file, findings, heights, widthMm, heightMm, content: label.content });
+  return answerJson({
+    svg: label.file,
+    fits: label.fits,
+    findings,
+    heights,
+    widthMm,
+    heightMm,
+    content: label.content,
+  });
 });
 
 export const ALL = onlyMethods('POST');
