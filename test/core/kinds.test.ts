@@ -12,9 +12,11 @@ const MORE = [
     was: "'CA', 'AU'] as const",
     is: "'CA', 'AU', 'ZZ'] as const",
     asked: [
+      'src/core/file/index.ts',
       'src/core/ingredients/list.ts',
       'src/core/labels/heights.ts',
       'src/core/labels/manners.ts',
+      'src/rulebook/telling.ts',
       'src/ui/words.ts',
     ],
   },
@@ -24,6 +26,7 @@ const MORE = [
     was: 'export const KINDS = [\n',
     is: "export const KINDS = [\n  'glitter',\n",
     asked: [
+      'src/core/file/product.ts',
       'src/core/formula/scents.ts',
       'src/core/formula/stages.ts',
       'src/islands/worktable/edits.ts',
