@@ -313,7 +313,7 @@ describe('claims in what makers write', () => {
     s: ['plain', 'plain'],
     bd: ['cosmetic', 'medicine'],
   };
-  for (const file of ['phrases', 'further']) {
+  for (const file of ['phrases', 'further', 'third', 'fourth']) {
     it(`are read as they are meant, and plain sentences change nothing in law: ${file}`, () => {
       const lines = readFileSync(`test/core/claims/${file}.txt`, 'utf8').split('\n');
       const rows = lines.flatMap((line) => {
