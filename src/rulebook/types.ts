@@ -1,5 +1,6 @@
 /** The shape of a rulebook edition. An edition is dated and never changed; what changes is a new file. */
 import type { CraftDemand, Declarable, Limit, Market } from '../core/formula/types';
+import type { AskedCondition } from '../core/paperwork/conditions';
 import type { Standing } from '../core/records/cupboard';
 
 /** A limit with how far it can be leant on and the day it was read. */
@@ -61,23 +62,10 @@ export interface PeroxideRule {
   asOf: string;
 }
 
-/** What a market asks of a material that only its paper can show. */
-export interface PaperCondition {
-  id: string;
-  /** What it speaks of. */
-  of: Limit['subject'];
-  asks: string;
-  /** A figure that a paper may state, and the most it may be. */
-  most?: number;
-  unit?: 'ppm' | 'kDa' | '%' | 'pH';
-  markets: Market[];
-  source: string;
+/** What a market asks of a material that only its paper can show, with how far that can be leant on. */
+export interface PaperCondition extends AskedCondition {
   standing: Standing;
   asOf: string;
-  /** It is asked of the finished bar. */
-  ofProduct?: boolean;
-  /** Soap that is sold only as soap stands outside it. */
-  unlessSoap?: boolean;
 }
 
 export interface EditionFile {

@@ -325,6 +325,12 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'DELETE', path: 'logo' },
     { method: 'GET', path: 'labels/none' },
     { method: 'GET', path: 'products/first-light/file?market=EU&as=pdf' },
+    {
+      method: 'PUT',
+      path: 'materials/olive/conditions/peanut-protein',
+      body: { value: 0.4, paper: 'X 1', on: '2026-11-01', until: null },
+    },
+    { method: 'DELETE', path: 'materials/olive/conditions/peanut-protein' },
     { method: 'GET', path: 'complaints?product=first-light' },
     { method: 'POST', path: 'complaints', body: complaint },
     { method: 'PUT', path: 'complaints/not-there', body: { ...complaint, revision: 1 } },

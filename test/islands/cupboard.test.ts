@@ -28,6 +28,7 @@ function entry(id: string, more: Partial<CupboardEntry> = {}): CupboardEntry {
     mix: null,
     revision: 1,
     usedIn: 0,
+    conditions: [],
     isFromLibrary: true,
     ...more,
   };

@@ -1,5 +1,6 @@
 /** What a bar is: itself, its formula, its materials with their papers, what is in the cured bar. */
 import type { Kind } from '../formula/types';
+import { conditionSaid } from '../paperwork/conditions';
 import { binds } from '../loads/limits';
 import { spoken } from '../spoken';
 import { percent, section, type FileInput, type FileMaterial, type FileSection } from './types';
@@ -104,7 +105,7 @@ export function formula(input: FileInput): FileSection {
 }
 
 /** Papers of each material, and which of them count. */
-export function papers({ materials, onDate }: FileInput): FileSection {
+export function papers({ materials, onDate, conditions }: FileInput): FileSection {
   const told = section('papers', 'Materials: purity and papers');
   const rows = materials.flatMap(({ material, papers: standing, documents }) => {
     const counting = [standing.certificate?.paper.id, standing.allergens?.paper.id];
@@ -138,6 +139,8 @@ export function papers({ materials, onDate }: FileInput): FileSection {
     told.missing.push(
       `Specification or safety data sheet of ${others.map(({ material }) => material.name).join(', ')}: none is on file here.`,
     );
+  for (const stand of conditions)
+    (stand.state === 'met' ? told.lines : told.missing).push(conditionSaid(stand));
   for (const { material } of materials)
     for (const caution of material.cautions ?? []) told.lines.push(`${material.name}: ${caution}`);
   return told;

@@ -8,6 +8,7 @@ import type { TraitMaterial } from '../formula/traits';
 import type { Formula, Market } from '../formula/types';
 import type { CheckedItem, AskedItem } from '../labels/checklist';
 import type { Standing } from '../labels/standing';
+import type { ConditionStand } from '../paperwork/conditions';
 import type { RunSheet } from '../making/run-sheet-types';
 import type { Complaint, DueTerm } from '../records/complaints';
 import type { MaterialDocument, PapersStanding } from '../records/papers';
@@ -82,6 +83,8 @@ export interface FileInput {
   formula: Formula;
   assessment: Assessment;
   materials: readonly FileMaterial[];
+  /** What only papers show, in this market. */
+  conditions: readonly ConditionStand[];
   sheet: RunSheet | null;
   items: readonly CheckedItem<AskedItem>[];
   claims: readonly ClaimFinding[];

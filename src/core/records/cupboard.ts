@@ -4,6 +4,7 @@ import type { MixPart } from '../formula/mix';
 import type { Traits } from '../formula/traits';
 import type { Kind, Material } from '../formula/types';
 import type { Lot } from '../making/cost';
+import type { ConditionStand } from '../paperwork/conditions';
 import type { PapersStanding } from './papers';
 
 /**
@@ -49,6 +50,8 @@ export interface CupboardEntry {
   revision: number;
   /** How many bars use it. */
   usedIn: number;
+  /** What only a paper shows of it, and how that stands, in every market that asks. */
+  conditions: ConditionStand[];
   /** Whether the starter library knows it, so that it is not wholly the maker's own. */
   isFromLibrary: boolean;
 }

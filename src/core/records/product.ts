@@ -4,6 +4,7 @@ import type { Result } from '../assess';
 import type { Formula, Market, Material, Stored } from '../formula/types';
 import type { Mould } from '../making/size';
 import type { PageOf } from './page';
+import type { ConditionStand } from '../paperwork/conditions';
 import type { PapersStanding } from './papers';
 
 /** A product as the range lists it and the label names it. */
@@ -80,6 +81,8 @@ export interface WorktableData {
   /** What age does to the bottle that would be taken, by material; only of those where it does something. */
   oldBottles: Record<string, string>;
   papers: Record<string, PapersStanding>;
+  /** What only papers show of its materials, in the markets it is sold in. */
+  conditions: ConditionStand[];
   /** Price of a gram, by material; only of those that have one. */
   prices: Record<string, number>;
   currency: string;

@@ -7,6 +7,7 @@ import type { Formula, Market, Material } from '../formula/types';
 import type { LabelContent, Words, Durability } from '../labels/content';
 import type { LabelFormat } from '../labels/formats';
 import type { Face } from '../labels/layout';
+import type { ConditionStand } from '../paperwork/conditions';
 import type { Regime } from '../labels/standing';
 import type { Product, WorkingVersion } from './product';
 
@@ -77,6 +78,8 @@ export interface WrapData {
   stored: StoredWrap;
   assessment: Assessment;
   materials: Material[];
+  /** What only papers show of its materials, in the markets it is sold in. */
+  conditions: ConditionStand[];
   /** What the formula says of vegan, unscented and the like. */
   facts: Fact[];
   maker: Maker | null;

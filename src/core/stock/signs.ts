@@ -1,5 +1,6 @@
 /** What is to be minded about a material: missing or old papers, old bottles, low stock. */
 import type { Lot } from '../making/cost';
+import { conditionSaid } from '../paperwork/conditions';
 import { isScent } from '../formula/scents';
 import { hasTooMuchPeroxide, storageCaution, type PeroxideCondition } from '../scent/storage';
 import type { CupboardEntry, CupboardRow } from '../records/cupboard';
@@ -23,7 +24,7 @@ export interface Minding {
 
 /** Everything to mind about a material on a day, gravest first. */
 export function signsOf(
-  { material, papers, lots, mix }: CupboardEntry,
+  { material, papers, lots, mix, conditions }: CupboardEntry,
   { today, peroxides }: Minding,
 ): Sign[] {
   const signs: Sign[] = [];
@@ -36,6 +37,14 @@ export function signsOf(
   }
   if (papers.certificate?.ask) {
     signs.push({ short: 'ask for paper', full: papers.certificate.ask, grave: false });
+  }
+  for (const stand of conditions.filter(({ state }) => state !== 'met')) {
+    const isNotMet = stand.state === 'notMet';
+    signs.push({
+      short: isNotMet ? 'condition not met' : 'ask for paper',
+      full: `${conditionSaid(stand)} (${stand.condition.markets.join(', ')})`,
+      grave: isNotMet,
+    });
   }
   for (const lot of lots.filter(({ leftG }) => leftG > 0)) {
     if (lot.bestBefore && lot.bestBefore < today) {

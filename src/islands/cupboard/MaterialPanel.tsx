@@ -6,6 +6,7 @@ import type { MaterialDocument } from '../../core/records/papers';
 import type { CupboardEntry, CupboardRow } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
 import { dayInWords, ONE_OF_KIND_WORDS, percent, STANDING_WORDS } from '../../ui/words';
+import { Conditions } from './Conditions';
 import { LotsPanel } from './Lots';
 import { MaterialForm } from './MaterialForm';
 import { MixForm } from './MixForm';
@@ -238,6 +239,7 @@ export function MaterialPanel({ entry, rows, minding, currency, onChanged, onRem
             </p>
           )}
           {!mix && <Papers entry={entry} onChanged={onChanged} />}
+          <Conditions entry={entry} today={minding.today} onChanged={onChanged} />
           <Holds entry={entry} />
           <LotsPanel entry={entry} today={minding.today} currency={currency} onChanged={onChanged} />
           <UsedIn entry={entry} />

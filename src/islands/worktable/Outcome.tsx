@@ -7,6 +7,7 @@ import type { AssessedLimit, Assessment, School } from '../../core/formula/answe
 import type { Market } from '../../core/formula/types';
 import { DayField } from '../../ui/DayField';
 import { VerdictMark } from '../../ui/VerdictMark';
+import { conditionSaid } from '../../core/paperwork/conditions';
 import { binds, effectOnProduct } from '../../core/loads/limits';
 import {
   COLOUR_MEANING,
@@ -69,6 +70,9 @@ export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
   const telling = assessment.limits.find((row) => effectOnProduct(row.force, row.verdict) === verdict);
   const worst = verdict === 'unproven' ? undefined : telling;
   const materialOf = (lineId: string) => formula.lines.find(({ id }) => id === lineId)?.material ?? lineId;
+  const asked = data.conditions.filter(
+    ({ state, material }) => state !== 'met' && formula.lines.some((line) => line.material === material),
+  );
   const off = useSums().sums.filter(({ isOff }) => isOff);
   const unproven = [...new Set(assessment.unproven.map(({ line }) => materialName(materialOf(line))))];
   return (
@@ -97,6 +101,18 @@ export function VerdictPanel({ onOnDate, isOld }: VerdictProps) {
           It rests on figures that do not add up:{' '}
           {off.map(({ of, pct }) => `${of === 'fats' ? 'fats' : 'liquids'} of ${percent(pct)}`).join(', ')}.
         </p>
+      )}
+      {asked.length > 0 && (
+        <ul aria-label="What only a paper shows" className="mt-1 border-l-4 border-line pl-2">
+          {asked.map((stand) => (
+            <li
+              key={`${stand.material} ${stand.condition.id}`}
+              className={stand.state === 'notMet' ? 'text-madder' : ''}
+            >
+              {conditionSaid(stand)} <span className="text-soft">({stand.condition.markets.join(', ')})</span>
+            </li>
+          ))}
+        </ul>
       )}
       <ul className="mt-1 text-[0.93rem]">
         {assessment.markets.map((entry) => (

@@ -1,4 +1,5 @@
 import { Check, CircleDashed, X } from 'lucide-react';
+import { conditionSaid } from '../../core/paperwork/conditions';
 import type { CheckedItem } from '../../core/labels/checklist';
 import { MARKET_RULES_AS_OF, marketRules, type MarketItem } from '../../rulebook/markets';
 import { dayInWords, MARKET_WORDS, STANDING_WORDS } from '../../ui/words';
@@ -62,6 +63,10 @@ export function StandingPanel() {
   const { market } = desk;
   const { standing, items, colours } = marketView(desk, market);
   const rules = marketRules(market);
+  const asked = desk.data.conditions.filter(
+    ({ condition }) =>
+      condition.markets.includes(market) && !(condition.unlessSoap && standing.regime === 'soap'),
+  );
   const barred = colours.filter(({ permission }) => permission !== 'permitted');
   return (
     <section aria-label="Standing" className="py-2">
@@ -85,6 +90,24 @@ export function StandingPanel() {
           <Item key={checked.item.id} checked={checked} />
         ))}
       </ul>
+      {asked.length > 0 && (
+        <ul aria-label="What only a paper shows" className="mt-1">
+          {asked.map((stand) => (
+            <li
+              key={`${stand.material} ${stand.condition.id}`}
+              className={stand.state === 'notMet' ? 'font-medium text-madder' : ''}
+            >
+              {conditionSaid(stand)}{' '}
+              <a
+                className="text-ultra underline"
+                href={`/cupboard?material=${encodeURIComponent(stand.material)}`}
+              >
+                in the cupboard
+              </a>
+            </li>
+          ))}
+        </ul>
+      )}
       {barred.length > 0 && (
         <ul className="mt-1">
           {barred.map(({ name, materials, permission }) => (

@@ -81,7 +81,7 @@ function ForCountry({ desk, onCountry }: { desk: Desk; onCountry: (country: Coun
         label="Label for"
         value={country ?? ''}
         options={options}
-        onChange={(code) => onCountry((code || null))}
+        onChange={(code) => onCountry(code || null)}
       />
       {note && <p className="text-soft">{note}</p>}
       {unread.length > 0 && (

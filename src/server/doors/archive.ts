@@ -12,6 +12,7 @@ import { CHANGE_STATES } from '../../core/records/watch';
 import { DeclarableDoor, FormulaDoor, LimitDoor, MaterialDoor } from './assessment-request';
 import { checkEvents } from './batch';
 import { checkChange } from './change';
+import { ShownFiledDoor } from './conditions';
 import { ComplaintFiledDoor } from './complaints';
 import { LessonsDoor, LotDoor, MixDoor, MouldsDoor, PaperDoor } from './cupboard';
 import {
@@ -156,6 +157,14 @@ const SETTINGS: Readonly<Record<string, (value: unknown) => string | null>> = {
   currency: (currency) => revised(SettingsDoor, { currency, markets: ['EU'] }),
   ownPhrases: (phrases) => revised(OwnPhrasesDoor, { phrases }),
   paperLessons: (lessons) => shape(LessonsDoor, { lessons }),
+  shownConditions: (value) =>
+    isObject(value) && Object.values(value).every(Array.isArray)
+      ? first(
+          ...Object.values(value).flatMap((all) =>
+            (all as unknown[]).map((one) => shape(ShownFiledDoor, one)),
+          ),
+        )
+      : 'papers’ conditions are lists by material.',
   plans: (value) => revised(PlansDoor, value as object),
   curingDays: (value) => revised(CuringDaysDoor, value as object),
   editions: (value) => shape(EditionsDoor, value),

@@ -3,6 +3,7 @@ import type { Knex } from 'knex';
 import type { InlineEdition } from '../../core/change/types';
 import type { OwnPhrase } from '../../core/claims/types';
 import type { Limit } from '../../core/formula/types';
+import type { ShownCondition } from '../../core/paperwork/conditions';
 import type { Lesson } from '../../core/paperwork/lessons';
 import type { Mould } from '../../core/making/size';
 import type { CraftFigures } from '../../core/records/cupboard';
@@ -17,6 +18,8 @@ import type { Maker } from '../../core/records/wrap';
 
 /** What is kept under which key, and what counts before it is set. */
 interface Settings {
+  /** What papers show of conditions, by material. */
+  shownConditions: Record<string, ShownCondition[]>;
   maker: Maker | null;
   craftFigures: CraftFigures;
   moulds: Mould[];
@@ -40,6 +43,7 @@ interface Settings {
 }
 
 const BEFORE: Settings = {
+  shownConditions: {},
   maker: null,
   craftFigures: {},
   moulds: [],

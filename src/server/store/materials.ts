@@ -2,6 +2,9 @@
 import { isFatty } from '../../core/formula/fats';
 import type { Knex } from 'knex';
 import { remember, type Lesson } from '../../core/paperwork/lessons';
+import { conditionsOf, type ConditionStand, type ShownCondition } from '../../core/paperwork/conditions';
+import { MARKETS, type Material } from '../../core/formula/types';
+import { rulebook } from '../../rulebook';
 import { groupBy } from '../../core/group';
 import type { Lot } from '../../core/making/cost';
 import type { CupboardEntry, StatedMaterial } from '../../core/records/cupboard';
@@ -28,13 +31,21 @@ export function holdersOf(id: string, snapshot: StoreSnapshot): string[] {
   return [id, ...mixes.map(({ material }) => material.id)];
 }
 
+type Shown = Readonly<Record<string, ShownCondition[]>>;
+
+/** How what only papers show stands for a material today, in every market. */
+export const standOfConditions = (material: Material, shown: Shown, onDate: string): ConditionStand[] =>
+  conditionsOf(material, rulebook().conditions, shown[material.id] ?? [], { markets: MARKETS, onDate });
+
 function entryOf(
   { material, supplier, documents, mix, revision }: StoredMaterial,
   snapshot: StoreSnapshot,
   lots: Lot[],
   usedIn: number,
+  shown: Shown,
 ): CupboardEntry {
   return {
+    conditions: standOfConditions(snapshot.material(material.id) ?? material, shown, snapshot.onDate),
     material: snapshot.material(material.id) ?? material,
     written: material,
     supplier,
@@ -68,10 +79,11 @@ export async function cupboardEntries(
   const snapshot = await snapshotOf(db, today);
   const lots = groupBy(await lotsInUse(db), ({ material }) => material);
   const uses = await usedIn(db, snapshot);
+  const { value: shown } = await findSetting(db, 'shownConditions');
   const wanted = snapshot.stored.filter((stored) => isWanted(stored, snapshot));
   const entries = wanted.map((stored) => {
     const { id } = stored.material;
-    return entryOf(stored, snapshot, lots.get(id) ?? [], uses(id));
+    return entryOf(stored, snapshot, lots.get(id) ?? [], uses(id), shown);
   });
   return entries.sort((a, b) => a.material.name.localeCompare(b.material.name));
 }
@@ -82,7 +94,8 @@ export async function cupboardEntry({ db, today }: House, id: string): Promise<C
   const stored = snapshot.stored.find(({ material }) => material.id === id);
   if (!stored) throw unknown(id);
   const holding = await countHolding(db, holdersOf(id, snapshot));
-  return entryOf(stored, snapshot, await lotsOf(db, [id]), holding);
+  const { value: shown } = await findSetting(db, 'shownConditions');
+  return entryOf(stored, snapshot, await lotsOf(db, [id]), holding, shown);
 }
 
 export function unknown(id: string): HttpFault {

@@ -20,6 +20,7 @@ import { inboxBytes, inboxEntries } from '../../repositories/inbox';
 import { findMaker } from '../../repositories/settings';
 import { issuedLabels, issuedPdf } from '../../repositories/wraps';
 import { listBatches, requireBatch } from '../../store/batches';
+import { conditionsOfBar } from '../../store/conditions';
 import { papersStanding } from '../../store/papers';
 import { materialsOf, snapshotOf, type StoreSnapshot } from '../../store/snapshot';
 import { recordOf } from '../pour/batch-record';
@@ -155,6 +156,9 @@ async function inputOf(
     items: itemsOf(gathered, market, { standing, claims, responsible }),
     firstPlacedOn: product.firstPlacedOn[market] ?? null,
     regimeWords: marketRules(market).regimes[standing.regime],
+    conditions: (await conditionsOfBar(db, materials, [market], today)).filter(
+      ({ condition }) => !(condition.unlessSoap && standing.regime === 'soap'),
+    ),
     sheet: sheet.ok ? sheet : null,
     facts: formulaFacts(takenApart(materials, (one) => snapshot.material(one))),
     batches: await batchesOf(house, id),

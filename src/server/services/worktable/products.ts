@@ -37,6 +37,7 @@ import { findCurrency, findSetting } from '../../repositories/settings';
 import { issuedCount, findWrap } from '../../repositories/wraps';
 import { materialsOf, snapshotOf, type StoreSnapshot } from '../../store/snapshot';
 import { once, writing } from '../../store/writing';
+import { conditionsOfBar } from '../../store/conditions';
 import { papersStanding } from '../../store/papers';
 import { requireProduct, freeProductId, freshProduct } from '../../store/products';
 import { productRequest } from '../../store/assessed';
@@ -69,6 +70,7 @@ export async function worktableData({ db, today }: House, id: string): Promise<W
     schools: await schoolsOf(db, id),
     oldBottles: await oldBottles(db, [...ids], snapshot),
     papers,
+    conditions: await conditionsOfBar(db, materials, product.markets, today),
     prices: await pricesPerGram(db),
     currency: await findCurrency(db),
     moulds,

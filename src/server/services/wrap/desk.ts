@@ -7,6 +7,8 @@ import type { House } from '../../house';
 import { findMaker } from '../../repositories/settings';
 import { findLogo, issuedCount } from '../../repositories/wraps';
 import { listBatches } from '../../store/batches';
+import { MARKETS } from '../../../core/formula/types';
+import { conditionsOfBar } from '../../store/conditions';
 import { snapshotOf } from '../../store/snapshot';
 import { batchToLabel, wrapOfBatch } from './batch-label';
 import { issuedFrom } from './issued';
@@ -51,6 +53,7 @@ export async function wrapData(
     stored,
     assessment,
     materials,
+    conditions: await conditionsOfBar(house.db, materials, MARKETS, house.today),
     facts: formulaFacts(takenApart(materials, (id) => snapshot.material(id))),
     maker,
     hasLogo: (await findLogo(house.db)) !== null,
