@@ -1,6 +1,5 @@
 /** What is to be minded about a material: missing or old papers, old bottles, low stock. */
 import type { Lot } from '../making/cost';
-import { conditionSaid } from '../paperwork/conditions';
 import { isScent } from '../formula/scents';
 import { hasTooMuchPeroxide, storageCaution, type PeroxideCondition } from '../scent/storage';
 import type { CupboardEntry, CupboardRow } from '../records/cupboard';
@@ -42,7 +41,7 @@ export function signsOf(
     const isNotMet = stand.state === 'notMet';
     signs.push({
       short: isNotMet ? 'condition not met' : 'ask for paper',
-      full: `${conditionSaid(stand)} (${stand.condition.markets.join(', ')})`,
+      full: `${isNotMet ? 'Not met' : 'A paper has to show it'}: ${stand.condition.asks} (${stand.condition.markets.join(', ')}).`,
       grave: isNotMet,
     });
   }

@@ -8,6 +8,7 @@ import {
   LABEL_WORDS,
   NOT_COVERED,
   OWN_WORDS,
+  wordsStanding,
   type Country,
   type LabelLanguage,
   type OwnLabelWords,
@@ -56,7 +57,8 @@ function OwnWords({ words, put }: { words: OwnLabelWords; put: (words: OwnLabelW
         }}
       />
       <p className="text-soft">
-        Not read by a native speaker yet{isTold(language) ? '; it is said where a label is issued.' : '.'}{' '}
+        {wordsStanding(language) === 'notYet' &&
+          `Not read by a native speaker yet${isTold(language) ? '; it is said where a label is issued' : ''}. `}
         Empty: the words that ship.
       </p>
       {OWN_WORDS.map((key) => (
