@@ -76,13 +76,19 @@ test('six papers photographed in several faces are straightened and read, and al
   page,
 }) => {
   let typed = 0;
-  for (const [issuer, material, number, day, edition, nine, face, size] of PHOTOGRAPHED_PAPERS) {
+  for (const [
+    at,
+    [issuer, material, number, day, edition, nine, face, size],
+  ] of PHOTOGRAPHED_PAPERS.entries()) {
+    // Every second one has a ruled table, of thin, thick and grey rules.
+    const rule =
+      at % 2 === 0 ? '' : `border: ${['1px solid #000', '2px solid #444', '1px solid #999'][(at - 1) / 2]};`;
     const camera = await page.context().newPage();
     await camera.setViewportSize({ width: 820, height: 1060 });
     const rows = ['4', '5A', '6', '8', '9', '10A', '12'].map(
       (category) => `<tr><td>Category ${category}</td><td>${category === '9' ? nine : '1.25'} %</td></tr>`,
     );
-    await camera.setContent(`<style>${FACES.map(faceRule).join('')} ${PHOTOGRAPHED} body { font: ${size}px "${face}"; } td, th { padding: 5px 40px 5px 0; text-align: left; }</style>
+    await camera.setContent(`<style>${FACES.map(faceRule).join('')} ${PHOTOGRAPHED} body { font: ${size}px "${face}"; } table { border-collapse: collapse; } td, th { padding: 5px 40px 5px 8px; text-align: left; ${rule} }</style>
       <h2>${issuer}</h2><h3>Certificate of Conformity</h3><p>Product: ${material}</p><p>Certificate number: ${number}</p>
       <p>Date of issue: ${day}</p><p>Complies with the ${edition}</p><p>Flash point: 82 °C</p>
       <table><tr><th>Category</th><th>Maximum level</th></tr>${rows.join('')}</table>`);
@@ -101,7 +107,12 @@ test('six papers photographed in several faces are straightened and read, and al
     const numberIn = read.getByLabel('Number', { exact: true });
     await expect(numberIn).not.toHaveValue('');
     if ((await numberIn.inputValue()) !== number) typed++;
-    await expect(read.getByLabel('Edition of the standard')).toHaveValue(edition.split(' ')[0]!);
+    const editionIn = read.getByLabel('Edition of the standard');
+    const ordinal = edition.split(' ')[0]!;
+    if ((await editionIn.inputValue()) !== ordinal) {
+      typed++;
+      await editionIn.fill(ordinal);
+    }
     // Right, or open between readings of which one is right; never another figure.
     const level = read.getByLabel('Most in a bar, category 9, %', { exact: true });
     const which = read.getByRole('group', { name: 'Most in a bar, category 9, %: which?' });

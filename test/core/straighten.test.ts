@@ -1,5 +1,6 @@
 /** Pictures of pages: by how much they lean, and what cleaning does to them. */
 import { expect } from 'chai';
+import { withoutRules } from '../../src/core/paperwork/rules-out';
 import { clean, skewOf, type GreyPicture } from '../../src/core/paperwork/straighten';
 
 const WIDTH = 900;
@@ -33,5 +34,49 @@ describe('a picture of a page', () => {
     const picture = page(0, 90, 180);
     clean(picture);
     expect(new Set(picture.grey)).to.deep.equal(new Set([0, 255]));
+  });
+
+  describe('with a ruled table on it', () => {
+    /** Ink of letters alone, and the same with rules of a thickness around every one of them. */
+    function ruled(thickPx: number, isDouble = false): { letters: GreyPicture; both: GreyPicture } {
+      const letters = page(0, 0, 255);
+      const grey = letters.grey.slice();
+      const ink = (x: number, y: number) => (grey[y * WIDTH + x] = 0);
+      for (let line = 46; line < HEIGHT - 46; line += 34)
+        for (let x = 60; x < WIDTH - 60; x++)
+          for (let y = 0; y < thickPx; y++) if (!isDouble || y !== 1) ink(x, line + y);
+      for (let column = 60; column < WIDTH - 50; column += 260)
+        for (let y = 46; y < HEIGHT - 46; y++)
+          // Between letters, as columns are.
+          for (let x = 0; x < thickPx; x++) ink(column - (column % 29) + 3 + x, y);
+      return { letters, both: { width: WIDTH, height: HEIGHT, grey } };
+    }
+
+    it('loses its rules, crossings and all, and keeps its letters', () => {
+      for (const [thick, isDouble] of [
+        [1, false],
+        [2, false],
+        [4, false],
+        [3, true],
+      ] as const) {
+        const { letters, both } = ruled(thick, isDouble);
+        expect(withoutRules(both)).to.be.above(5000);
+        let [left, lost] = [0, 0];
+        both.grey.forEach((value, at) => {
+          if (value < 200 && letters.grey[at] === 255) left++;
+          if (value >= 200 && letters.grey[at] === 0) lost++;
+        });
+        const ink = letters.grey.filter((value) => value === 0).length;
+        expect(left, `${thick} left`).to.equal(0);
+        expect(lost / ink, `${thick} lost`).to.be.below(0.02);
+      }
+    });
+
+    it('is left as it is where nothing is ruled', () => {
+      const plain = page(0, 0, 255);
+      const before = plain.grey.slice();
+      expect(withoutRules(plain)).to.equal(0);
+      expect(plain.grey).to.deep.equal(before);
+    });
   });
 });

@@ -4,6 +4,7 @@ import readerUrl from 'tesseract.js/dist/worker.min.js?url';
 import engineUrl from 'tesseract.js-core/tesseract-core-simd-lstm.wasm.js?url';
 import { linesFromItems, type PaperLine, type TextItem } from '../../core/paperwork/page';
 import { partOf, pointIn } from '../../core/paperwork/points';
+import { withoutRules } from '../../core/paperwork/rules-out';
 import { clean, skewOf, type GreyPicture } from '../../core/paperwork/straighten';
 import { PaperFault } from './fault';
 
@@ -58,6 +59,10 @@ function straightened(source: CanvasImageSource, fromWidth: number, fromHeight: 
   /** As it was taken: cleaning wipes out small points. */
   const plain: GreyPicture = { ...picture, grey: picture.grey.slice() };
   clean(picture);
+  const ruled = picture.grey.slice();
+  withoutRules(picture);
+  // Beside a rule no point of a figure is looked for.
+  for (let at = 0; at < ruled.length; at++) if (picture.grey[at] !== ruled[at]) plain.grey[at] = 255;
   const shown = context.createImageData(width, height);
   for (let at = 0; at < picture.grey.length; at++) {
     shown.data.fill(picture.grey[at]!, 4 * at, 4 * at + 3);
