@@ -140,7 +140,9 @@ test('what is no paper is said in words, and nothing is filed', async ({ page })
   const long = await page.context().newPage();
   await long.setContent('<p style="break-after: page">One page of many</p>'.repeat(40));
   await give('long.pdf', 'application/pdf', await long.pdf());
-  await expect(tray.getByRole('alert')).toContainText('This PDF has');
+  await expect(tray.getByText('long.pdf has 40 pages')).toBeVisible();
+  await tray.getByRole('button', { name: 'Give up' }).click();
+  await expect(tray.getByRole('alert')).toContainText('Given up');
   await give('broken.pdf', 'application/pdf', Buffer.from('%PDF-1.7 cut off'));
   await expect(tray.getByRole('alert')).toContainText('cannot be opened');
   await give('broken.png', 'image/png', Buffer.from('no picture'));
@@ -276,7 +278,9 @@ test('a workbook and a document are read; a locked paper, a wall of figures and 
   locked.text('Certificate');
   locked.end();
   await give('locked.pdf', await buffer(locked));
-  await expect(tray.getByRole('alert')).toContainText('locked with a password');
+  await expect(tray.getByText('locked.pdf is locked')).toBeVisible();
+  await tray.getByRole('button', { name: 'Give up' }).click();
+  await expect(tray.getByRole('alert')).toContainText('Given up');
 
   const made = await page.context().newPage();
   const figures = Array.from({ length: 20_000 }, (_, at) => ((at * 7919) % 10_007) / 100);
@@ -331,4 +335,72 @@ test('a correction is remembered for the layout, and asked about the next time',
   await expect(read.getByLabel('Number')).toHaveValue('QL 8102');
   await expect(read.getByLabel('Most in a bar, category 9, %')).toHaveValue('5.25');
   await expect(read).toContainText('As you read it last time, on QL 7741');
+});
+
+/** A certificate as a PDF, on the last of so many pages; locked where a word is given. */
+async function certificate(pages: number, word?: string): Promise<Buffer> {
+  const pdf = new PDFDocument(word === undefined ? {} : { userPassword: word });
+  for (let page = 1; page < pages; page++) pdf.text(`Chapter ${page}: of wood and weather.`).addPage();
+  pdf.text('Weir Street Oils Ltd').text('Certificate of Conformity');
+  pdf.text('Product: Coal & Violets').text('Certificate number: WS-77').text('Date of issue: 3 March 2026');
+  pdf.text('Complies with the 51st Amendment').moveDown();
+  for (const row of [
+    'Category 4   1.25 %',
+    'Category 8   0.4 %',
+    'Category 9   2.75 %',
+    'Category 12   100 %',
+  ])
+    pdf.text(row);
+  pdf.end();
+  return buffer(pdf);
+}
+
+test('a locked paper opens by its word, a long one by its pages, a mail by its attachment', async ({
+  page,
+}) => {
+  await open(page, application, '/cupboard/papers');
+  const tray = page.getByRole('region', { name: 'The paper', exact: true });
+  const read = page.getByRole('region', { name: 'What was read' });
+  const give = (name: string, mimeType: string, bytes: Buffer) =>
+    page.setInputFiles('input[type=file]', { name, mimeType, buffer: bytes });
+  const isRead = async (name: string) => {
+    await expect(read.getByRole('heading', { name })).toBeVisible();
+    await expect(read.getByLabel('Most in a bar, category 9, %', { exact: true })).toHaveValue('2.75');
+    await expect(read.getByLabel('Number', { exact: true })).toHaveValue('WS-77');
+    await read.getByRole('button', { name: 'Close, change nothing' }).click();
+  };
+  await give('locked.pdf', 'application/pdf', await certificate(1, 'violets'));
+  await tray.getByLabel('Word').fill('roses');
+  await tray.getByRole('button', { name: 'Open it' }).click();
+  await expect(tray.getByText('That is not its word')).toBeVisible();
+  await tray.getByLabel('Word').fill('violets');
+  await tray.getByRole('button', { name: 'Open it' }).click();
+  await isRead('locked.pdf');
+
+  await give('long.pdf', 'application/pdf', await certificate(44));
+  await expect(tray.getByText('long.pdf has 44 pages')).toBeVisible();
+  await expect(tray.getByLabel('Pages to read')).toHaveValue('44');
+  await tray.getByLabel('Pages to read').fill('43-45');
+  await expect(tray.getByRole('button', { name: 'Read these pages' })).toBeDisabled();
+  await tray.getByLabel('Pages to read').fill('43-44');
+  await tray.getByRole('button', { name: 'Read these pages' }).click();
+  await isRead('long.pdf');
+
+  const part = (name: string, type: string, bytes: Buffer) =>
+    `--b\r\nContent-Type: ${type}; name="${name}"\r\nContent-Transfer-Encoding: base64\r\nContent-Disposition: attachment; filename="${name}"\r\n\r\n${bytes.toString('base64').replace(/.{76}/g, '$&\r\n')}\r\n`;
+  const mail = (parts: string[]) =>
+    Buffer.from(
+      `From: a@weir.example\r\nTo: b@box.example\r\nSubject: papers\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\nAs promised.\r\n${parts.join('')}--b--\r\n`,
+    );
+  const paper = part('ws-77.pdf', 'application/pdf', await certificate(1));
+  await give('one.eml', 'message/rfc822', mail([paper]));
+  await isRead('ws-77.pdf');
+  await give(
+    'two.eml',
+    'message/rfc822',
+    mail([part('terms.txt', 'text/plain', Buffer.from('Terms.')), paper]),
+  );
+  await expect(tray.getByText('two.eml brings several files')).toBeVisible();
+  await tray.getByRole('button', { name: 'ws-77.pdf' }).click();
+  await isRead('ws-77.pdf');
 });

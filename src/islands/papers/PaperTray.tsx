@@ -17,6 +17,8 @@ import {
   type FieldKey,
   type KnownMaterial,
 } from './draft';
+import type { Answer, Question } from './ask';
+import { AskPaper } from './AskPaper';
 import { PaperFault } from './fault';
 import { Folder, Papers } from './Inbox';
 import { useInbox } from './inbox-look';
@@ -84,21 +86,42 @@ interface Far {
   words: string;
 }
 
+/** What is asked of the maker while a paper is opened; an answer ends it. */
+function useAsking() {
+  const [asked, setAsked] = useState<{ question: Question; onAnswer: (answer: Answer) => void } | null>(null);
+  const pending = useRef<((answer: Answer) => void) | null>(null);
+  const answer = useStable((given: Answer) => {
+    pending.current?.(given);
+    pending.current = null;
+    setAsked(null);
+  });
+  const ask = useStable(
+    (question: Question) =>
+      new Promise<Answer>((done) => {
+        pending.current = done;
+        setAsked({ question, onAnswer: answer });
+      }),
+  );
+  return { asked, ask, drop: () => answer(null) };
+}
+
 function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
   const [lessons, setLessons] = useState(known);
   const [opened, setOpened] = useState<Opened | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [far, setFar] = useState<Far | null>(null);
+  const { asked, ask, drop } = useAsking();
   const giveUp = useRef<AbortController | null>(null);
   const count = useRef(0);
   const open = useStable(async (opening: (way: Opening) => Promise<OpenPaper>) => {
     giveUp.current?.abort();
     const { signal } = (giveUp.current = new AbortController());
+    drop();
     const onProgress = (share: number, words: string) => setFar({ share, words });
     onProgress(0, 'Opening');
     setFault(null);
     try {
-      const paper = await opening({ signal, onProgress });
+      const paper = await opening({ signal, onProgress, ask });
       const reading = await readLines(paper.lines, lessons, signal);
       setOpened({
         id: ++count.current,
@@ -122,7 +145,7 @@ function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
   const close = () => setOpened(null);
   const goOn = () => setFault(null);
   const learn = (fresh: Lesson[]) => setLessons((old) => remember(old, fresh));
-  return { opened, fault, far, open, close, goOn, learn, stop: () => giveUp.current?.abort() };
+  return { opened, fault, far, asked, open, close, goOn, learn, stop: () => giveUp.current?.abort() };
 }
 type Desk = ReturnType<typeof usePaper>;
 
@@ -134,7 +157,7 @@ async function inboxPaper(entry: InboxEntry, way: Opening): Promise<OpenPaper> {
 }
 
 const ACCEPTED =
-  '.pdf,.docx,.xlsx,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp';
+  '.pdf,.eml,.docx,.xlsx,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp,message/rfc822';
 
 /** Other ways in: a file, dropped or chosen, and pasted text. */
 function OtherWays({ open }: Pick<Desk, 'open'>) {
@@ -142,7 +165,7 @@ function OtherWays({ open }: Pick<Desk, 'open'>) {
   return (
     <>
       <label className="mt-3 block cursor-pointer border border-dashed border-soft p-3 text-center">
-        Drop a PDF, a photograph, a document, a table or text here, or{' '}
+        Drop a PDF, a photograph, a mail, a document, a table or text here, or{' '}
         <span className="text-ultra underline">choose a file</span>
         <input
           type="file"
@@ -218,7 +241,12 @@ interface ThePaperProps {
   onNext: () => void;
 }
 
-function ThePaper({ desk: { opened, fault, far, stop, goOn }, pointed, filed, onNext }: ThePaperProps) {
+function ThePaper({
+  desk: { opened, fault, far, asked, stop, goOn },
+  pointed,
+  filed,
+  onNext,
+}: ThePaperProps) {
   const taken = useMemo(() => (opened ? takenLines(opened.draft) : new Set<number>()), [opened]);
   const place = useRef<HTMLDivElement>(null);
   const isReading = far !== null;
@@ -235,7 +263,8 @@ function ThePaper({ desk: { opened, fault, far, stop, goOn }, pointed, filed, on
       tabIndex={0}
       className={paperStyles.paperWindow}
     >
-      {far && (
+      {asked && <AskPaper {...asked} />}
+      {far && !asked && (
         <p role="status" className="flex items-center gap-3">
           {far.words}… <progress max={1} value={far.share} aria-label="How far it is read" className="w-32" />
           <button type="button" className="action py-0" onClick={stop}>

@@ -1,6 +1,7 @@
 /** Opens a paper in whatever form it comes: PDF, picture, workbook, document, table file or text; gives its lines and, for a PDF, its pages. */
 import type {
   PDFDocumentLoadingTask,
+  PDFDocumentProxy,
   PDFPageProxy,
   TextItem as PdfText,
 } from 'pdfjs-dist/types/src/display/api';
@@ -12,8 +13,10 @@ import {
   type PaperLine,
   type TextItem,
 } from '../../core/paperwork/page';
-import { LARGEST_PAPER_BYTES } from '../../core/records/papers';
+import { pageSays } from '../../core/paperwork/page-matters';
+import type { Ask, ProposedPage } from './ask';
 import { PaperFault } from './fault';
+import { openMail } from './mail';
 import { linesFromDocument, linesFromWorkbook } from './office';
 import type { PictureOfPage, Progress } from './picture';
 
@@ -57,6 +60,8 @@ type Pages = Pick<OpenPaper, 'lines' | 'pages' | 'isPicture'>;
 export interface Opening {
   signal: AbortSignal;
   onProgress: Progress;
+  /** Asks the maker for what has to be known. */
+  ask: Ask;
 }
 
 interface PdfPage {
@@ -109,39 +114,72 @@ async function readPictures(sources: readonly PictureOfPage[], opening: Opening)
   };
 }
 
-const LOCKED = 'This PDF is locked with a password. Ask for an open one, or paste its text.';
 const DAMAGED = 'This PDF cannot be opened. It may be damaged; ask for another, or paste its text.';
 
-async function openPdf(bytes: Uint8Array, opening: Opening): Promise<Pages> {
+async function openPdf(bytes: Uint8Array, fileName: string, opening: Opening): Promise<Pages> {
   const pdfjs = await import('pdfjs-dist');
   pdfjs.GlobalWorkerOptions.workerSrc = workerUrl;
   const loading = pdfjs.getDocument({ data: bytes, isEvalSupported: false, verbosity: 0 });
+  loading.onPassword = (open: (word: string) => void, reason: number) => {
+    void opening.ask({ kind: 'word', fileName, isWrong: reason === WRONG_WORD }).then((word) => {
+      if (typeof word === 'string') open(word);
+      else void loading.destroy();
+    });
+  };
   // One page may take long: giving up ends it there and then.
   opening.signal.addEventListener('abort', () => void loading.destroy(), { once: true });
   try {
-    return await readPdf(loading, opening);
+    return await readPdf(loading, fileName, opening);
   } catch (error) {
-    if (opening.signal.aborted) throw new PaperFault(GIVEN_UP);
+    if (opening.signal.aborted || loading.destroyed) throw new PaperFault(GIVEN_UP);
     throw error;
   } finally {
     await loading.destroy();
   }
 }
 
-async function readPdf(loading: PDFDocumentLoadingTask, opening: Opening): Promise<Pages> {
-  const document = await loading.promise.catch((error: unknown) => {
-    const isLocked = error instanceof Error && error.name === 'PasswordException';
-    throw new PaperFault(isLocked ? LOCKED : DAMAGED);
+/** What the reader of PDFs says of a word that does not open it. */
+const WRONG_WORD = 2;
+/** The largest file that is opened here; nothing of it is kept. */
+const LARGEST_OPENED_BYTES = 80 * 1024 * 1024;
+/** So many pages at most are looked through. */
+const MOST_LOOKED = 1200;
+const HEAD_LETTERS = 80;
+
+/** The pages of a long paper that are to be read, chosen by somebody from what their words are about. */
+async function chosenPages(
+  document: PDFDocumentProxy,
+  fileName: string,
+  opening: Opening,
+): Promise<number[]> {
+  const pages: ProposedPage[] = [];
+  for (let number = 1; number <= document.numPages; number++) {
+    opening.onProgress(number / document.numPages, `Looking through page ${number} of ${document.numPages}`);
+    const { items } = await (await document.getPage(number)).getTextContent();
+    const text = items.map((item) => ('str' in item ? item.str : '')).join(' ');
+    pages.push({ number, head: text.trim().slice(0, HEAD_LETTERS), says: pageSays(text) });
+  }
+  const chosen = await opening.ask({ kind: 'pages', fileName, pages, most: MOST_PAGES });
+  if (!Array.isArray(chosen)) throw new PaperFault(GIVEN_UP);
+  return chosen;
+}
+
+async function readPdf(loading: PDFDocumentLoadingTask, fileName: string, opening: Opening): Promise<Pages> {
+  const document = await loading.promise.catch(() => {
+    throw new PaperFault(loading.destroyed ? GIVEN_UP : DAMAGED);
   });
   if (document.numPages === 0) throw new PaperFault(EMPTY);
-  if (document.numPages > MOST_PAGES) {
+  if (document.numPages > MOST_LOOKED)
     throw new PaperFault(
-      `This PDF has ${document.numPages} pages; a supplier’s paper has a few. Send only the pages that matter.`,
+      `This PDF has ${document.numPages} pages, more than are looked through. Send only the pages that matter.`,
     );
-  }
+  const numbers =
+    document.numPages > MOST_PAGES
+      ? await chosenPages(document, fileName, opening)
+      : Array.from({ length: document.numPages }, (_, at) => at + 1);
   const read: PdfPage[] = [];
-  for (let number = 1; number <= document.numPages; number++) {
-    opening.onProgress(number / document.numPages, `Opening page ${number} of ${document.numPages}`);
+  for (const [at, number] of numbers.entries()) {
+    opening.onProgress((at + 1) / numbers.length, `Opening page ${number} of ${document.numPages}`);
     const page = await document.getPage(number).catch(() => {
       throw new PaperFault(DAMAGED);
     });
@@ -152,7 +190,7 @@ async function readPdf(loading: PDFDocumentLoadingTask, opening: Opening): Promi
       isPicture: false,
       lines: filled(read.flatMap(({ lines }) => lines)),
       pages: read.map(({ canvas, widthPt, heightPt }, at) => ({
-        number: at + 1,
+        number: numbers[at]!,
         widthPt,
         heightPt,
         picture: canvas.toDataURL('image/png'),
@@ -198,10 +236,14 @@ export async function openBytes(
   bytes: Uint8Array,
   opening: Opening,
 ): Promise<OpenPaper> {
-  if (bytes.byteLength > LARGEST_PAPER_BYTES)
-    throw new PaperFault('This file is over 15 MB. Send a smaller one.');
+  if (bytes.byteLength > LARGEST_OPENED_BYTES)
+    throw new PaperFault('This file is over 80 MB. Send a smaller one.');
+  if (mime === 'message/rfc822' || /\.eml$/i.test(fileName)) {
+    const { bytes: held, ...of } = await openMail(bytes, fileName, opening.ask);
+    return openBytes({ ...of, inbox }, held, opening);
+  }
   if (mime === 'application/pdf' || /\.pdf$/i.test(fileName))
-    return { fileName, inbox, ...(await openPdf(bytes, opening)) };
+    return { fileName, inbox, ...(await openPdf(bytes, fileName, opening)) };
   if (/^image\/(?:png|jpeg|webp)$/.test(mime) || /\.(?:png|jpe?g|webp)$/i.test(fileName))
     return { fileName, inbox, ...(await openPicture(bytes, mime, opening)) };
   const office = officeReader(fileName);
