@@ -18,6 +18,16 @@ const THING_WORDS: Record<string, string> = {
   setting: 'Settings',
   picture: 'Pictures',
 };
+/** Lists that go out one by one, and what they are called. */
+const LISTS = [
+  ['bars', 'bars'],
+  ['formulas', 'formulas'],
+  ['materials', 'materials'],
+  ['papers', 'papers'],
+  ['lots', 'lots'],
+  ['batches', 'batches'],
+  ['sold', 'what went out'],
+] as const;
 const STATES = ['new', 'different', 'same'] as const;
 const STATE_WORDS = { new: 'new here', different: 'different here', same: 'the same' } as const;
 const MOST_NAMED = 12;
@@ -108,6 +118,26 @@ export function Archive() {
   return (
     <section aria-label="Archive" id="archive" className="sheet">
       <h2 className="text-lg">Archive</h2>
+      <p>
+        Lists for a spreadsheet:{' '}
+        <a className="text-ultra underline" href="/api/v1/lists?as=xlsx">
+          all in one workbook
+        </a>
+        {LISTS.map(([name, words]) => (
+          <span key={name}>
+            ,{' '}
+            <a className="text-ultra underline" href={`/api/v1/lists?list=${name}&as=csv`}>
+              {words}
+            </a>{' '}
+            (
+            <a className="text-ultra underline" href={`/api/v1/lists?list=${name}&as=csv-comma`}>
+              with commas<span className="sr-only"> in {words}</span>
+            </a>
+            )
+          </span>
+        ))}
+        .
+      </p>
       <p className="text-soft">
         One ZIP with everything in open formats: JSON with schemas, lists for a spreadsheet, issued labels,
         papers, photographs and the database itself, each with its checksum.

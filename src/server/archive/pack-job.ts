@@ -14,9 +14,8 @@ import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import Database from 'better-sqlite3';
-import Papa from 'papaparse';
 import { ZipFile } from 'yazl';
-import { dayOf } from '../../core/quantities/day';
+import { csvOf, LIST_NAMES, listOf } from './lists';
 import { OWN_SETTINGS } from '../doors/archive';
 import { ARCHIVE_FORMAT, BAR_TABLES, TABLES, type Manifest } from './tables';
 
@@ -184,41 +183,9 @@ async function packTable(
   return packed;
 }
 
-const LISTS: Record<string, string> = {
-  bars: `select name, json_extract(body, '$.identity') as "what it is", json_extract(body, '$.note') as note,
-         (select group_concat(value, ' ') from json_each(body, '$.markets')) as markets, put_away_on as "put away"
-         from products order by position`,
-  formulas: `select p.name as bar, v.number as version, coalesce(v.name, '') as "kept as",
-             json_extract(line.value, '$.material') as material, json_extract(line.value, '$.stage') as stage,
-             json_extract(line.value, '$.amount.value') as amount, json_extract(line.value, '$.amount.unit') as unit
-             from products as p join formula_versions as v on v.product_id = p.id,
-             json_each(v.formula, '$.lines') as line order by p.position, v.number, line.key`,
-  materials: 'select id, name, kind, supplier from materials order by name',
-  papers: `select m.name as material, d.type, d.number, d.edition, d.issued_on as issued,
-           json_extract(d.body, '$.issuer') as issuer from documents as d join materials as m on m.id = d.material_id
-           order by m.name, d.issued_on`,
-  lots: `select m.name as material, json_extract(l.body, '$.code') as lot, json_extract(l.body, '$.supplier') as supplier,
-         l.received_on as received, json_extract(l.body, '$.bestBefore') as "best before",
-         json_extract(l.body, '$.quantityG') as grams, json_extract(l.body, '$.price') as price
-         from lots as l join materials as m on m.id = l.material_id order by m.name, l.received_on`,
-  batches: `select b.code, p.name as bar, house_day(b.started_at) as begun, b.state from batches as b
-            join products as p on p.id = b.product_id order by b.started_at`,
-  sold: `select b.code as batch, p.name as bar, house_day(json_extract(e.body, '$.at')) as day,
-         json_extract(e.body, '$.bars') as bars, json_extract(e.body, '$.how') as how, json_extract(e.body, '$.to') as "where",
-         json_extract(e.body, '$.market') as market, json_extract(e.body, '$.note') as note
-         from batch_events as e join batches as b on b.id = e.batch_id join products as p on p.id = b.product_id
-         where json_extract(e.body, '$.type') = 'moved' order by day`,
-};
-
-function lists(db: Database.Database, zone: string): Packed[] {
-  db.function('house_day', { deterministic: true }, (at) => dayOf(String(at), zone));
-  return Object.entries(LISTS).map(([name, query]) => {
-    const statement = db.prepare(query);
-    const fields = statement.columns().map((column) => column.name);
-    const data = statement.raw().all() as unknown[][];
-    return packedText(`lists/${name}.csv`, Papa.unparse({ fields, data }, { escapeFormulae: true }));
-  });
-}
+/** Every list as a file for a spreadsheet. */
+const packedLists = (db: Database.Database, zone: string): Packed[] =>
+  LIST_NAMES.map((name) => packedText(`lists/${name}.csv`, csvOf(listOf(db, name, zone), { comma: false })));
 
 /** The database as an open file, without what lies beside it as files: a photograph goes out once. */
 async function packedDatabase(file: string): Promise<Packed> {
@@ -267,7 +234,7 @@ export async function packArchive({
     const tables = TABLES.filter(({ name }) => bar === null || BAR_TABLES.includes(name));
     const packed: Packed[] = [];
     for (const table of tables) packed.push(...(await packTable(db, table, bar, dirname(into))));
-    if (bar === null) packed.push(...lists(db, zone), await packedDatabase(file));
+    if (bar === null) packed.push(...packedLists(db, zone), await packedDatabase(file));
     const migrations = db.prepare('select name from knex_migrations order by id').pluck().all() as string[];
     const manifest: Manifest = {
       format: ARCHIVE_FORMAT,

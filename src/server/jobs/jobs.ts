@@ -27,6 +27,7 @@ const jobs = {
   pace: () => pace,
   findRescue: async () => (await import('./rescue-job')).findRescue,
   packArchive: async () => (await import('../archive/pack-job')).packArchive,
+  makeLists: async () => (await import('../archive/lists')).makeLists,
   compareArchive: async () => (await import('../archive/unpack-job')).compareArchive,
   unpackArchive: async () => (await import('../archive/unpack-job')).unpackArchive,
   backUp: async () => (await import('../archive/backup-job')).backUp,
