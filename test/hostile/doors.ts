@@ -331,6 +331,12 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
       body: { value: 0.4, paper: 'X 1', on: '2026-11-01', until: null },
     },
     { method: 'DELETE', path: 'materials/olive/conditions/peanut-protein' },
+    {
+      method: 'PUT',
+      path: 'materials/olive/letters',
+      body: { language: 'en', about: ['certificate'], subject: 'Papers', body: 'Dear' },
+    },
+    { method: 'DELETE', path: 'materials/olive/letters' },
     { method: 'GET', path: 'lists?list=lots&as=csv-comma' },
     { method: 'GET', path: 'complaints?product=first-light' },
     { method: 'POST', path: 'complaints', body: complaint },

@@ -29,6 +29,7 @@ function entry(id: string, more: Partial<CupboardEntry> = {}): CupboardEntry {
     revision: 1,
     usedIn: 0,
     conditions: [],
+    letters: [],
     isFromLibrary: true,
     ...more,
   };

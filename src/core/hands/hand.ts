@@ -4,7 +4,7 @@
 export const HAND_URGENCIES = ['grave', 'now', 'due', 'small', 'later'] as const;
 export type HandUrgency = (typeof HAND_URGENCIES)[number];
 
-export type HandPlace = 'Range' | 'Rack' | 'Paper tray' | 'Wrap' | 'Watch' | 'House';
+export type HandPlace = 'Range' | 'Rack' | 'Cupboard' | 'Paper tray' | 'Wrap' | 'Watch' | 'House';
 
 /** What one press does where it stands. */
 export type HandAct = { kind: 'reissue'; task: string } | { kind: 'turned'; batch: string };

@@ -1,4 +1,8 @@
 /** What waits for a hand, from what is known of batches, bars, tasks, papers and backups. */
+import type { CupboardEntry } from '../records/cupboard';
+import type { ShownCondition } from '../paperwork/conditions';
+import { asksOf, isOverdue, unanswered } from '../paperwork/supplier-letter';
+import { daysBetween } from '../quantities/day';
 import type { RackTask, Urgency } from '../curing/rack';
 import type { InboxEntry } from '../records/papers';
 import type { RackBatch } from '../records/rack';
@@ -108,6 +112,46 @@ export const handsOfPapers = (papers: readonly Pick<InboxEntry, 'id' | 'fileName
       ...{ place: 'Paper tray', where: `/cupboard/papers?paper=${encodeURIComponent(id)}` },
       ...{ act: null, on: null, bar: null, batch: null },
     }));
+
+/** Days before a paper ends at which it is told. */
+const ENDS_SOON_DAYS = 30;
+
+/** What papers of a material wait for: a condition not met, a paper that ends or ended, a letter nobody answered. */
+export function handsOfMaterial(
+  entry: Pick<CupboardEntry, 'material' | 'mix' | 'papers' | 'conditions' | 'letters' | 'lots' | 'usedIn'>,
+  shown: readonly ShownCondition[],
+  today: string,
+): Hand[] {
+  const { id, name } = entry.material;
+  const hands: Hand[] = [];
+  const need = (kind: string, urgency: HandUrgency, why: string, on: string | null) =>
+    hands.push({
+      ...{ id: `material ${id} ${kind}`, what: name, why, urgency, place: 'Cupboard', on },
+      ...{ where: `/cupboard?material=${encodeURIComponent(id)}`, act: null, bar: null, batch: null },
+    });
+  for (const { condition, state, by } of entry.usedIn > 0 ? entry.conditions : []) {
+    const asks = `${condition.asks} (${condition.markets.join(', ')})`;
+    const ended = shown
+      .flatMap((one) => (one.condition === condition.id && one.until !== null ? [one.until] : []))
+      .filter((until) => until < today)
+      .sort()
+      .at(-1);
+    if (state === 'notMet') need(condition.id, 'now', `Not met: ${asks}.`, null);
+    else if (state === 'met' && by?.until && daysBetween(today, by.until) <= ENDS_SOON_DAYS)
+      need(condition.id, 'due', `${by.paper} counts until ${by.until}: ${asks}.`, by.until);
+    else if (state === 'open' && ended)
+      need(condition.id, 'now', `Its paper ended on ${ended}: ${asks}.`, ended);
+  }
+  const waits = unanswered(entry.letters, asksOf(entry));
+  if (waits && isOverdue(waits.letter, today))
+    need(
+      'letter',
+      'due',
+      `Its supplier was asked on ${waits.letter.on}, and nothing came. Write again?`,
+      null,
+    );
+  return hands;
+}
 
 /** What is wrong with the backups, in words. */
 export function handsOfBackups(trouble: string | null): Hand[] {

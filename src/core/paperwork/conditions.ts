@@ -103,7 +103,8 @@ export function conditionsOf(
 /**
  * How a condition stands, in a sentence.
  *
- * @example conditionSaid(stand) // 'Peanut oil: peanut protein at most 0.5 ppm. No paper on file shows it; ask the supplier.'
+ * @example
+ * conditionSaid(stand); // 'Peanut oil: peanut protein at most 0.5 ppm. No paper on file shows it; ask the supplier.'
  */
 export function conditionSaid({ condition, name, state, by }: ConditionStand): string {
   const asks = `${name}: ${condition.asks.charAt(0).toLowerCase()}${condition.asks.slice(1)}.`;

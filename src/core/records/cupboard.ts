@@ -5,6 +5,7 @@ import type { Traits } from '../formula/traits';
 import type { Kind, Material } from '../formula/types';
 import type { Lot } from '../making/cost';
 import type { ConditionStand } from '../paperwork/conditions';
+import type { WrittenLetter } from '../paperwork/supplier-letter';
 import type { PapersStanding } from './papers';
 
 /**
@@ -52,6 +53,8 @@ export interface CupboardEntry {
   usedIn: number;
   /** What only a paper shows of it, and how that stands, in every market that asks. */
   conditions: ConditionStand[];
+  /** Letters to its supplier, newest first. */
+  letters: WrittenLetter[];
   /** Whether the starter library knows it, so that it is not wholly the maker's own. */
   isFromLibrary: boolean;
 }

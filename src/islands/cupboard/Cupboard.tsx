@@ -25,6 +25,8 @@ export interface CupboardData {
   today: string;
   peroxides: readonly PeroxideCondition[];
   currency: string;
+  /** The maker's name; null where none is set. */
+  maker: string | null;
 }
 
 type KindChoice = Kind | 'mix' | '';
@@ -169,6 +171,7 @@ function CupboardIsland({ data }: { data: CupboardData }) {
             rows={rows}
             minding={data}
             currency={data.currency}
+            maker={data.maker}
             onChanged={onChanged}
             onRemoved={() => {
               removed(entry.material.id);

@@ -9,6 +9,7 @@ import { dayInWords, ONE_OF_KIND_WORDS, percent, STANDING_WORDS } from '../../ui
 import { Conditions } from './Conditions';
 import { LotsPanel } from './Lots';
 import { MaterialForm } from './MaterialForm';
+import { SupplierLetter } from './SupplierLetter';
 import { MixForm } from './MixForm';
 import { BarsUsing } from '../../ui/BarsUsing';
 import { signsOf, type Minding } from '../../core/stock/signs';
@@ -19,6 +20,8 @@ interface Props {
   rows: readonly CupboardRow[];
   minding: Minding;
   currency: string;
+  /** The maker's name, who signs letters; null where none is set. */
+  maker: string | null;
   onChanged: (entry: CupboardEntry) => void;
   onRemoved: () => void;
 }
@@ -167,8 +170,23 @@ function whenOf(caution: string): string {
   return moments.length > 0 ? ` Shown ${moments.map((moment) => MOMENT_WORDS[moment]).join(' and ')}.` : '';
 }
 
+/** What a mix is made of. */
+function MadeOf({ material, rows }: Pick<Props, 'rows'> & Pick<CupboardEntry, 'material'>) {
+  return (
+    <p className="border-b border-line py-2">
+      {(material.madeOf ?? [])
+        .map(
+          (part) =>
+            `${rows.find(({ id }) => id === part.material)?.name ?? inWords(part.material)} ${percent(part.sharePct)}`,
+        )
+        .join(', ')}
+      <span className="text-soft"> · its limits are those of its parts</span>
+    </p>
+  );
+}
+
 /** One material: its standing, papers, what it holds, lots, uses; and changing it. */
-export function MaterialPanel({ entry, rows, minding, currency, onChanged, onRemoved }: Props) {
+export function MaterialPanel({ entry, rows, minding, currency, maker, onChanged, onRemoved }: Props) {
   const [isEditing, setEditing] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
   const { material, mix } = entry;
@@ -227,19 +245,16 @@ export function MaterialPanel({ entry, rows, minding, currency, onChanged, onRem
         ))}
       {!isEditing && (
         <>
-          {mix && (
-            <p className="border-b border-line py-2">
-              {(material.madeOf ?? [])
-                .map(
-                  (part) =>
-                    `${rows.find(({ id }) => id === part.material)?.name ?? inWords(part.material)} ${percent(part.sharePct)}`,
-                )
-                .join(', ')}
-              <span className="text-soft"> · its limits are those of its parts</span>
-            </p>
-          )}
+          {mix && <MadeOf material={material} rows={rows} />}
           {!mix && <Papers entry={entry} onChanged={onChanged} />}
           <Conditions entry={entry} today={minding.today} onChanged={onChanged} />
+          <SupplierLetter
+            key={material.id}
+            entry={entry}
+            maker={maker}
+            today={minding.today}
+            onChanged={onChanged}
+          />
           <Holds entry={entry} />
           <LotsPanel entry={entry} today={minding.today} currency={currency} onChanged={onChanged} />
           <UsedIn entry={entry} />

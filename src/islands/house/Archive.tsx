@@ -28,6 +28,35 @@ const LISTS = [
   ['batches', 'batches'],
   ['sold', 'what went out'],
 ] as const;
+/** Lists for a spreadsheet: all as one workbook, each as CSV in either way of writing a fraction. */
+function Lists() {
+  const link = (query: string, words: string) => (
+    <a className="text-ultra underline" href={`/api/v1/lists?${query}`}>
+      {words}
+    </a>
+  );
+  return (
+    <>
+      <p>Lists for a spreadsheet: {link('as=xlsx', 'all in one workbook')}.</p>
+      {[
+        ['csv', 'As CSV'],
+        ['csv-comma', 'As CSV with decimal commas'],
+      ].map(([as, words]) => (
+        <p key={as}>
+          {words}:{' '}
+          {LISTS.map(([name, called], at) => (
+            <span key={name}>
+              {at > 0 && ', '}
+              {link(`list=${name}&as=${as}`, called)}
+            </span>
+          ))}
+          .
+        </p>
+      ))}
+    </>
+  );
+}
+
 const STATES = ['new', 'different', 'same'] as const;
 const STATE_WORDS = { new: 'new here', different: 'different here', same: 'the same' } as const;
 const MOST_NAMED = 12;
@@ -118,26 +147,7 @@ export function Archive() {
   return (
     <section aria-label="Archive" id="archive" className="sheet">
       <h2 className="text-lg">Archive</h2>
-      <p>
-        Lists for a spreadsheet:{' '}
-        <a className="text-ultra underline" href="/api/v1/lists?as=xlsx">
-          all in one workbook
-        </a>
-        {LISTS.map(([name, words]) => (
-          <span key={name}>
-            ,{' '}
-            <a className="text-ultra underline" href={`/api/v1/lists?list=${name}&as=csv`}>
-              {words}
-            </a>{' '}
-            (
-            <a className="text-ultra underline" href={`/api/v1/lists?list=${name}&as=csv-comma`}>
-              with commas<span className="sr-only"> in {words}</span>
-            </a>
-            )
-          </span>
-        ))}
-        .
-      </p>
+      <Lists />
       <p className="text-soft">
         One ZIP with everything in open formats: JSON with schemas, lists for a spreadsheet, issued labels,
         papers, photographs and the database itself, each with its checksum.

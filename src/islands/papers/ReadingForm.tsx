@@ -1,6 +1,6 @@
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { DayField } from '../../ui/DayField';
-import { CameBefore } from './CameBefore';
+import { Meaning } from './Meaning';
 import { CutOut } from './CutOut';
 import type { OpenPaper } from './open';
 import { FIELD_WORDS, type Draft, type DraftRow, type FieldKey } from './draft';
@@ -252,7 +252,7 @@ export function ReadingForm({
         </ul>
       )}
       <BelongsTo materials={materials} onPoint={onPoint} />
-      <CameBefore fileName={paper.fileName} />
+      <Meaning paper={paper} />
       <div className="grid grid-cols-[repeat(auto-fit,minmax(8rem,1fr))] gap-3">
         {COMMON_KEYS.map((key) => (
           <Field key={key} at={key} paper={paper} onPoint={onPoint} />

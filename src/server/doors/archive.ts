@@ -12,7 +12,7 @@ import { CHANGE_STATES } from '../../core/records/watch';
 import { DeclarableDoor, FormulaDoor, LimitDoor, MaterialDoor } from './assessment-request';
 import { checkEvents } from './batch';
 import { checkChange } from './change';
-import { ShownFiledDoor } from './conditions';
+import { LetterFiledDoor, ShownFiledDoor } from './conditions';
 import { ComplaintFiledDoor } from './complaints';
 import { LessonsDoor, LotDoor, MixDoor, MouldsDoor, PaperDoor } from './cupboard';
 import {
@@ -145,6 +145,12 @@ class WeighedDoor {
   @Values(MOST * 10, 'not-text', 'Give names.', isText) buyers!: string[];
 }
 
+/** Lists of one door by the material they are of. */
+const listsByMaterial = (door: Door, value: unknown): string | null =>
+  isObject(value) && Object.values(value).every(Array.isArray)
+    ? first(...Object.values(value).flatMap((all) => (all as unknown[]).map((one) => shape(door, one))))
+    : 'what papers show and letters are lists by material.';
+
 /** Settings by their key; a key that is not here comes from no house. */
 const SETTINGS: Readonly<Record<string, (value: unknown) => string | null>> = {
   maker: (value) => (value === null ? null : revised(MakerDoor, value as object)),
@@ -157,14 +163,8 @@ const SETTINGS: Readonly<Record<string, (value: unknown) => string | null>> = {
   currency: (currency) => revised(SettingsDoor, { currency, markets: ['EU'] }),
   ownPhrases: (phrases) => revised(OwnPhrasesDoor, { phrases }),
   paperLessons: (lessons) => shape(LessonsDoor, { lessons }),
-  shownConditions: (value) =>
-    isObject(value) && Object.values(value).every(Array.isArray)
-      ? first(
-          ...Object.values(value).flatMap((all) =>
-            (all as unknown[]).map((one) => shape(ShownFiledDoor, one)),
-          ),
-        )
-      : 'papers’ conditions are lists by material.',
+  shownConditions: (value) => listsByMaterial(ShownFiledDoor, value),
+  letters: (value) => listsByMaterial(LetterFiledDoor, value),
   plans: (value) => revised(PlansDoor, value as object),
   curingDays: (value) => revised(CuringDaysDoor, value as object),
   editions: (value) => shape(EditionsDoor, value),

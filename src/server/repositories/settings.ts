@@ -4,6 +4,7 @@ import type { InlineEdition } from '../../core/change/types';
 import type { OwnPhrase } from '../../core/claims/types';
 import type { Limit } from '../../core/formula/types';
 import type { ShownCondition } from '../../core/paperwork/conditions';
+import type { WrittenLetter } from '../../core/paperwork/supplier-letter';
 import type { Lesson } from '../../core/paperwork/lessons';
 import type { Mould } from '../../core/making/size';
 import type { CraftFigures } from '../../core/records/cupboard';
@@ -20,6 +21,8 @@ import type { Maker } from '../../core/records/wrap';
 interface Settings {
   /** What papers show of conditions, by material. */
   shownConditions: Record<string, ShownCondition[]>;
+  /** Letters to suppliers, by material, newest first. */
+  letters: Record<string, WrittenLetter[]>;
   maker: Maker | null;
   craftFigures: CraftFigures;
   moulds: Mould[];
@@ -44,6 +47,7 @@ interface Settings {
 
 const BEFORE: Settings = {
   shownConditions: {},
+  letters: {},
   maker: null,
   craftFigures: {},
   moulds: [],

@@ -3,6 +3,7 @@ import { isFatty } from '../../core/formula/fats';
 import type { Knex } from 'knex';
 import { remember, type Lesson } from '../../core/paperwork/lessons';
 import { conditionsOf, type ConditionStand, type ShownCondition } from '../../core/paperwork/conditions';
+import type { WrittenLetter } from '../../core/paperwork/supplier-letter';
 import { MARKETS, type Material } from '../../core/formula/types';
 import { rulebook } from '../../rulebook';
 import { groupBy } from '../../core/group';
@@ -33,6 +34,17 @@ export function holdersOf(id: string, snapshot: StoreSnapshot): string[] {
 
 type Shown = Readonly<Record<string, ShownCondition[]>>;
 
+/** What is kept of materials beside them: what papers show, letters to suppliers. */
+interface Beside {
+  shown: Shown;
+  letters: Readonly<Record<string, WrittenLetter[]>>;
+}
+
+const besideMaterials = async (db: Knex): Promise<Beside> => ({
+  shown: (await findSetting(db, 'shownConditions')).value,
+  letters: (await findSetting(db, 'letters')).value,
+});
+
 /** How what only papers show stands for a material today, in every market. */
 export const standOfConditions = (material: Material, shown: Shown, onDate: string): ConditionStand[] =>
   conditionsOf(material, rulebook().conditions, shown[material.id] ?? [], { markets: MARKETS, onDate });
@@ -42,10 +54,11 @@ function entryOf(
   snapshot: StoreSnapshot,
   lots: Lot[],
   usedIn: number,
-  shown: Shown,
+  { shown, letters }: Beside,
 ): CupboardEntry {
   return {
     conditions: standOfConditions(snapshot.material(material.id) ?? material, shown, snapshot.onDate),
+    letters: letters[material.id] ?? [],
     material: snapshot.material(material.id) ?? material,
     written: material,
     supplier,
@@ -79,11 +92,11 @@ export async function cupboardEntries(
   const snapshot = await snapshotOf(db, today);
   const lots = groupBy(await lotsInUse(db), ({ material }) => material);
   const uses = await usedIn(db, snapshot);
-  const { value: shown } = await findSetting(db, 'shownConditions');
+  const beside = await besideMaterials(db);
   const wanted = snapshot.stored.filter((stored) => isWanted(stored, snapshot));
   const entries = wanted.map((stored) => {
     const { id } = stored.material;
-    return entryOf(stored, snapshot, lots.get(id) ?? [], uses(id), shown);
+    return entryOf(stored, snapshot, lots.get(id) ?? [], uses(id), beside);
   });
   return entries.sort((a, b) => a.material.name.localeCompare(b.material.name));
 }
@@ -94,8 +107,7 @@ export async function cupboardEntry({ db, today }: House, id: string): Promise<C
   const stored = snapshot.stored.find(({ material }) => material.id === id);
   if (!stored) throw unknown(id);
   const holding = await countHolding(db, holdersOf(id, snapshot));
-  const { value: shown } = await findSetting(db, 'shownConditions');
-  return entryOf(stored, snapshot, await lotsOf(db, [id]), holding, shown);
+  return entryOf(stored, snapshot, await lotsOf(db, [id]), holding, await besideMaterials(db));
 }
 
 export function unknown(id: string): HttpFault {
