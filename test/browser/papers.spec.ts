@@ -393,6 +393,12 @@ test('a locked paper opens by its word, a long one by its pages, a mail by its a
       `From: a@weir.example\r\nTo: b@box.example\r\nSubject: papers\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\nAs promised.\r\n${parts.join('')}--b--\r\n`,
     );
   const paper = part('ws-77.pdf', 'application/pdf', await certificate(1));
+  await give(
+    'other.eml',
+    'message/rfc822',
+    mail([part('terms.doc', 'application/msword', Buffer.from('Terms.'))]),
+  );
+  await expect(tray.getByText('What is attached (terms.doc) is of no kind that is read.')).toBeVisible();
   await give('one.eml', 'message/rfc822', mail([paper]));
   await isRead('ws-77.pdf');
   await give(

@@ -64,6 +64,54 @@ describe('the folder of letters', () => {
     expect(await look().then((one) => one.papers)).to.have.length(before + 3);
   });
 
+  it('takes every paper of a mail by itself, its words where there is none, and tells what it leaves out', async () => {
+    const part = (name: string, type: string, text: string, how = 'attachment') =>
+      `--b\r\nContent-Type: ${type}; name="${name}"\r\nContent-Transfer-Encoding: base64\r\nContent-Disposition: ${how}; filename="${name}"\r\n\r\n${Buffer.from(text).toString('base64')}\r\n`;
+    const mail = (...parts: string[]) =>
+      `From: a@weir.example\r\nTo: b@box.example\r\nSubject: papers\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\nProtein below 0.3 ppm, as asked.\r\n${parts.join('')}--b--\r\n`;
+    const before = await names();
+    const fresh = async () => {
+      const now = await look();
+      return [
+        now.papers.map(({ fileName }) => fileName).filter((name) => !before.includes(name)),
+        now.leftOut,
+      ];
+    };
+    put(
+      'answer.eml',
+      mail(
+        part('WS-77.pdf', 'application/pdf', '%PDF-1.4 seventy-seven'),
+        part('WS-77-A.csv', 'text/csv', 'Linalool,0.4'),
+        part('logo.png', 'image/png', 'a picture', 'inline'),
+        part('terms.doc', 'application/msword', 'Terms.'),
+      ),
+    );
+    const left = [
+      {
+        fileName: 'answer.eml: terms.doc',
+        why: 'This kind of file is not read. PDF, text, CSV, pictures, .docx and .xlsx are.',
+      },
+    ];
+    expect(await fresh()).to.have.deep.members([['WS-77-A.csv', 'WS-77.pdf'], left]);
+    // The same attachment saved beside it is the same paper; looked at again, what was left out is still told.
+    put('WS-77 saved.pdf', '%PDF-1.4 seventy-seven');
+    expect((await fresh())[1]).to.deep.equal(left);
+    put('words.eml', mail(part('logo.png', 'image/png', 'a picture', 'inline')));
+    put('void.eml', '\r\n');
+    const [papers, out] = await fresh();
+    expect(papers).to.have.members(['WS-77-A.csv', 'WS-77.pdf', 'words.eml.txt']);
+    expect(out).to.deep.include({
+      fileName: 'void.eml',
+      why: 'There is no paper in this mail, and no words.',
+    });
+    const words = (await look()).papers.find(({ fileName }) => fileName === 'words.eml.txt')!;
+    const answer = await (
+      await import('../../src/pages/api/v1/inbox/[id]')
+    ).GET({ params: { id: words.id } } as never);
+    expect(await answer.text()).to.match(/Protein below 0.3 ppm/);
+    ['answer.eml', 'void.eml', 'words.eml'].forEach((name) => rmSync(join(folder, name)));
+  });
+
   it('waits for a file that is still being written, and leaves links, hidden files and other kinds alone', async () => {
     const before = await names();
     put('half.txt', 'Certif', 0);

@@ -62,6 +62,10 @@ export interface Inbox {
   leftOut: LeftOut[];
 }
 
+/** The type of a paper's file by its name; null where such files are not read. */
+export const typeOfPaper = (fileName: string): string | null =>
+  PAPER_TYPES[/\.[a-z]+$/i.exec(fileName)?.[0].toLowerCase() ?? ''] ?? null;
+
 /** Files that papers come as, by their ending: what the reader opens and what is kept. */
 export const PAPER_TYPES: Readonly<Record<string, string>> = {
   '.pdf': 'application/pdf',
