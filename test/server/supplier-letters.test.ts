@@ -2,7 +2,7 @@
 import { expect } from 'chai';
 import { speaksOf } from '../../src/core/paperwork/conditions';
 import { LETTER_LANGUAGES } from '../../src/core/paperwork/letter-words';
-import { asksOf, letterOf, type Ask } from '../../src/core/paperwork/supplier-letter';
+import { asksOf, letterOf, unanswered, type Ask } from '../../src/core/paperwork/supplier-letter';
 import type { CupboardEntry } from '../../src/core/records/cupboard';
 import { LIBRARY } from '../../src/library';
 import { rulebook } from '../../src/rulebook';
@@ -48,6 +48,25 @@ describe('letters to suppliers', () => {
     });
     const lines = bodies.flatMap((body) => body.split('\n').filter((line) => line.length > 20));
     expect(new Set(lines).size).to.equal(lines.length);
+  });
+
+  it('wait each for what it alone asked, though another was written since', () => {
+    const letter = (on: string, ...about: string[]) => ({
+      on,
+      about,
+      language: 'en' as const,
+      subject: 's',
+      body: 'b',
+    });
+    const [certificate, renew, , lot] = ASKS;
+    const letters = [letter('2026-11-20', renew!.id), letter('2026-11-01', renew!.id, lot!.id)];
+    const waits = (asks: readonly Ask[]) =>
+      unanswered(letters, asks).map(({ letter: { on }, asks: left }) => [on, ...left.map(({ id }) => id)]);
+    expect(waits(ASKS)).to.deep.equal([
+      ['2026-11-01', lot!.id],
+      ['2026-11-20', renew!.id],
+    ]);
+    expect(waits([certificate!])).to.deep.equal([]);
   });
 
   it('ask what is missing; are kept once a day; are missed after two weeks, until the paper is there', async () => {

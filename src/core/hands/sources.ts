@@ -142,8 +142,8 @@ export function handsOfMaterial(
     else if (state === 'open' && ended)
       need(condition.id, 'now', `Its paper ended on ${ended}: ${asks}.`, ended);
   }
-  const waits = unanswered(entry.letters, asksOf(entry));
-  if (waits && isOverdue(waits.letter, today))
+  const waits = unanswered(entry.letters, asksOf(entry)).find(({ letter }) => isOverdue(letter, today));
+  if (waits)
     need(
       'letter',
       'due',

@@ -45,8 +45,10 @@ export function asksOf({ material, mix, papers, conditions, lots }: Asked): Ask[
   for (const { condition, state } of conditions)
     if (state !== 'met')
       asks.push({ kind: 'condition', id: `condition ${condition.id}`, asks: condition.asks });
-  for (const { code, quarantine } of lots)
-    if (quarantine !== null) asks.push({ kind: 'lot', id: `lot ${code}`, code, why: quarantine });
+  // What was made here has no supplier.
+  for (const { code, quarantine, supplier } of lots)
+    if (quarantine !== null && supplier !== '')
+      asks.push({ kind: 'lot', id: `lot ${code}`, code, why: quarantine });
   return asks;
 }
 
@@ -92,17 +94,23 @@ export function letterOf(
   return { subject: words.subject(material), body };
 }
 
-/** A letter that nobody answered: the newest, with what of it is still asked. */
+/** A letter that nobody answered, with what is still asked and no later letter asks. */
 export interface Unanswered {
   letter: WrittenLetter;
   asks: Ask[];
 }
 
-/** What was asked of a supplier last and is not on file yet; null where nothing is. */
-export function unanswered(letters: readonly WrittenLetter[], asks: readonly Ask[]): Unanswered | null {
-  const [letter] = [...letters].sort((a, b) => b.on.localeCompare(a.on));
-  const left = asks.filter(({ id }) => letter?.about.includes(id));
-  return letter && left.length > 0 ? { letter, asks: left } : null;
+/** What was asked of a supplier and is not on file yet, each by the newest letter that asks it; the oldest letter first. */
+export function unanswered(letters: readonly WrittenLetter[], asks: readonly Ask[]): Unanswered[] {
+  const found = new Map<WrittenLetter, Ask[]>();
+  const newest = [...letters].sort((a, b) => b.on.localeCompare(a.on));
+  for (const ask of asks) {
+    const letter = newest.find(({ about }) => about.includes(ask.id));
+    if (letter) found.set(letter, [...(found.get(letter) ?? []), ask]);
+  }
+  return [...found]
+    .map(([letter, left]) => ({ letter, asks: left }))
+    .sort((a, b) => a.letter.on.localeCompare(b.letter.on));
 }
 
 /** Whether it has been long enough to write again. */

@@ -160,8 +160,6 @@ export function SupplierLetter({ entry, maker, today, onChanged }: Props) {
   const asks = asksOf(entry);
   const { letters, material } = entry;
   if (asks.length === 0 && letters.length === 0) return null;
-  const waits = unanswered(letters, asks);
-  const isLate = waits !== null && isOverdue(waits.letter, today);
   const takeOff = async () => {
     const answer = await send<CupboardEntry>('DELETE', address('materials', material.id, 'letters'));
     if (answer.ok) onChanged(answer.body);
@@ -177,12 +175,12 @@ export function SupplierLetter({ entry, maker, today, onChanged }: Props) {
         )}
       </div>
       {asks.length === 0 && <p className="text-soft">Everything that was asked is on file.</p>}
-      {waits && (
-        <p className={isLate ? 'font-medium' : ''}>
-          Asked on {dayInWords(waits.letter.on)}, not on file yet: {waits.asks.map(saidOf).join('; ')}.
-          {isLate && ` It has been ${daysBetween(waits.letter.on, today)} days; write again?`}
+      {unanswered(letters, asks).map(({ letter: { on }, asks: left }) => (
+        <p key={`${on} ${left[0]!.id}`} className={isOverdue({ on }, today) ? 'font-medium' : ''}>
+          Asked on {dayInWords(on)}, not on file yet: {left.map(saidOf).join('; ')}.
+          {isOverdue({ on }, today) && ` It has been ${daysBetween(on, today)} days; write again?`}
         </p>
-      )}
+      ))}
       {letters.length > 0 && (
         <details>
           <summary className="cursor-pointer text-soft">

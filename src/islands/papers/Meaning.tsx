@@ -98,7 +98,7 @@ export function Meaning({ paper }: { paper: Read }) {
   const draft = useWatch<Draft>() as Draft;
   const [entry, setEntry] = useOnFile(draft.material);
   if (!entry) return null;
-  const waits = unanswered(entry.letters, asksOf(entry));
+  const [waits] = unanswered(entry.letters, asksOf(entry));
   return (
     <>
       {waits && (

@@ -4,7 +4,6 @@ import { remember, type Lesson } from '../../core/paperwork/lessons';
 import type { Inbox, InboxEntry } from '../../core/records/papers';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
-import { BarsUsing } from '../../ui/BarsUsing';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
 import { useStable } from '../../ui/latest';
 import {
@@ -20,6 +19,7 @@ import {
 import type { Answer, Question } from './ask';
 import { AskPaper } from './AskPaper';
 import { PaperFault } from './fault';
+import { Filed } from './Filed';
 import { Folder, Papers } from './Inbox';
 import { useInbox } from './inbox-look';
 import { openBytes, openText, type Opening, type OpenPaper } from './open';
@@ -35,32 +35,6 @@ export interface PaperTrayData {
   wanted: string | null;
   /** What the maker taught on earlier papers. */
   lessons: Lesson[];
-}
-
-function Filed({ entry, onNext }: { entry: CupboardEntry; onNext: () => void }) {
-  return (
-    <section role="status" aria-label="Filed" className="sheet">
-      <h2 className="text-xl">Filed for {entry.material.name}</h2>
-      <p>
-        {entry.papers.certificate &&
-          `Certificate ${entry.papers.certificate.paper.number} counts: ${entry.papers.certificate.reasons.join('; ')}. `}
-        {entry.papers.allergens &&
-          `Declaration ${entry.papers.allergens.paper.number} counts: ${entry.papers.allergens.reasons.join('; ')}.`}
-      </p>
-      <div className="mt-1">
-        {entry.usedIn === 0 ? 'No bar uses it yet.' : 'Bars that use it:'}
-        {entry.usedIn > 0 && <BarsUsing id={entry.material.id} />}
-      </div>
-      <p className="mt-2 flex gap-3">
-        <a className="action" href={`/cupboard?material=${encodeURIComponent(entry.material.id)}`}>
-          See it in the cupboard
-        </a>
-        <button type="button" className="action" onClick={onNext}>
-          Next paper
-        </button>
-      </p>
-    </section>
-  );
 }
 
 /** Lines that something in the draft was taken from. */
