@@ -9,12 +9,12 @@ import { productFile } from '../../src/server/services/watch/product-file';
 import { wrapData } from '../../src/server/services/wrap/desk';
 import { worktableData } from '../../src/server/services/worktable/products';
 import { takeMaterial } from '../../src/server/store/materials';
+import { addFat } from './add-line';
 import { caller } from './call';
 import { DAY, useDemo } from './database';
 
 const go = caller({
   one: () => import('../../src/pages/api/v1/materials/[id]/conditions/[condition]'),
-  formula: () => import('../../src/pages/api/v1/products/[id]/formula'),
 });
 const ASKED = 'peanut-protein';
 
@@ -65,20 +65,7 @@ describe('what only a paper shows', () => {
 
   it('is told alike at the material, the verdict, the wrap and in the file', async () => {
     await takeMaterial(demo.db, peanut.id, null);
-    const { version } = await worktableData(demo.house, 'first-light');
-    const line = {
-      id: 'pn',
-      material: peanut.id,
-      stage: 'fats',
-      amount: { value: 20, unit: 'g' },
-      measuredBy: 'scale',
-    };
-    const formula = { ...version.formula, lines: [...version.formula.lines, line] };
-    const saved = await go('formula', 'PUT', {
-      params: { id: 'first-light' },
-      body: { revision: version.revision, formula },
-    });
-    expect(saved.status, JSON.stringify(saved.body)).to.equal(200);
+    expect(await addFat(demo.house, 'first-light', peanut.id, 20)).to.equal(200);
     const states = async () => {
       const of = (all: readonly { condition: { id: string }; state: string }[]) =>
         all.find(({ condition }) => condition.id === ASKED)?.state;

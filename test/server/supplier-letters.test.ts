@@ -7,15 +7,14 @@ import type { CupboardEntry } from '../../src/core/records/cupboard';
 import { LIBRARY } from '../../src/library';
 import { rulebook } from '../../src/rulebook';
 import { handsNow } from '../../src/server/services/watch/hands';
-import { worktableData } from '../../src/server/services/worktable/products';
 import { takeMaterial } from '../../src/server/store/materials';
+import { addFat } from './add-line';
 import { caller } from './call';
 import { useDemo } from './database';
 
 const go = caller({
   letters: () => import('../../src/pages/api/v1/materials/[id]/letters'),
   one: () => import('../../src/pages/api/v1/materials/[id]/conditions/[condition]'),
-  formula: () => import('../../src/pages/api/v1/products/[id]/formula'),
 });
 
 const ASKS: Ask[] = [
@@ -72,19 +71,7 @@ describe('letters to suppliers', () => {
   it('ask what is missing; are kept once a day; are missed after two weeks, until the paper is there', async () => {
     await takeMaterial(demo.db, peanut.id, null);
     const params = { id: peanut.id };
-    const { version } = await worktableData(demo.house, 'first-light');
-    const line = {
-      id: 'pn',
-      material: peanut.id,
-      stage: 'fats',
-      amount: { value: 20, unit: 'g' },
-      measuredBy: 'scale',
-    };
-    const formula = { ...version.formula, lines: [...version.formula.lines, line] };
-    await go('formula', 'PUT', {
-      params: { id: 'first-light' },
-      body: { revision: version.revision, formula },
-    });
+    expect(await addFat(demo.house, 'first-light', peanut.id, 20)).to.equal(200);
     const letter = {
       language: 'de',
       about: [`condition ${asked.id}`],
