@@ -125,23 +125,34 @@ export interface DeclaredAllergen {
   massG: number;
 }
 
-/** What a list was made for: what a market calls things, and what is to be declared there. */
-interface Asked {
-  water: string;
-  scent: string;
+/** A list with what it was made for: the names of a market, and what is to be declared there. */
+interface Made {
+  /** The market that gave its names to water and scent. */
+  names: (typeof NAMES)[Market];
   /** The market, where a part has a name of its own in it. */
   own: Market | null;
   allergens: readonly DeclaredAllergen[];
+  items: IngredientItem[];
+  text: string;
 }
 
-const asksSame = (a: Asked, b: Asked) =>
-  a.water === b.water &&
-  a.scent === b.scent &&
-  a.own === b.own &&
-  a.allergens.length === b.allergens.length &&
-  a.allergens.every(
-    ({ name, massG }, at) => name === b.allergens[at]!.name && massG === b.allergens[at]!.massG,
-  );
+function declaresSame(a: readonly DeclaredAllergen[], b: readonly DeclaredAllergen[]): boolean {
+  if (a.length !== b.length) return false;
+  for (let at = 0; at < a.length; at++)
+    if (a[at]!.name !== b[at]!.name || a[at]!.massG !== b[at]!.massG) return false;
+  return true;
+}
+
+const asksSame = (
+  made: Made,
+  { water, scent }: Made['names'],
+  own: Made['own'],
+  allergens: Made['allergens'],
+) =>
+  made.names.water === water &&
+  made.names.scent === scent &&
+  made.own === own &&
+  declaresSame(made.allergens, allergens);
 
 /**
  * Makes the lists of one school: give it a market and the allergens to declare there. `wholeG` is the mass
@@ -168,20 +179,22 @@ export function ingredientLister(
   };
   const listOf = (market: Market, allergens: readonly DeclaredAllergen[]): IngredientItem[] => {
     const items = declaredOnce(inMarket(market), allergens, NAMES[market].scent);
-    const stands = new Set(items.map(({ name }) => name));
+    const stands = new Set<string>();
+    if (allergens.length > 0) for (const { name } of items) stands.add(name);
     for (const { name, massG } of allergens) {
       if (!stands.has(name)) items.push({ name, massG, pct: massG * perGram, role: 'allergen' });
     }
     return items.sort(byRank);
   };
   // Markets that call everything alike and ask for the same names have one list.
-  const made: { asked: Asked; items: IngredientItem[]; text: string }[] = [];
+  const made: Made[] = [];
   return (market, allergens) => {
-    const asked = { ...NAMES[market], own: named.has(market) ? market : null, allergens };
-    let list = made.find((one) => asksSame(one.asked, asked));
+    const names = NAMES[market];
+    const own = named.has(market) ? market : null;
+    let list = made.find((one) => asksSame(one, names, own, allergens));
     if (!list) {
       const items = listOf(market, allergens);
-      list = { asked, items, text: items.map(({ name }) => name).join(', ') };
+      list = { names, own, allergens, items, text: items.map(({ name }) => name).join(', ') };
       made.push(list);
     }
     return { market, school, items: list.items, text: list.text };

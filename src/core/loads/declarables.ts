@@ -33,12 +33,8 @@ export interface Placing {
   placedOn: Partial<Record<Market, string>>;
 }
 
-function assessOne(
-  declarable: Declarable,
-  market: Market,
-  k: number,
-  all: readonly Section[],
-): AssessedDeclarable {
+/** What the cured bar holds of a constituent where it holds most of it, percent at both ends of the doubt. */
+function mostHeld(k: number, all: readonly Section[]): { lowPct: number; highPct: number } {
   let lowPct = 0;
   let highPct = 0;
   for (const section of all) {
@@ -46,9 +42,7 @@ function assessOne(
     lowPct = Math.max(lowPct, found.lowPct);
     highPct = Math.max(highPct, found.highPct);
   }
-  const { id, name, thresholdPct } = declarable;
-  const declare = highPct > thresholdPct;
-  return { market, id, name, thresholdPct, lowPct, highPct, declare, certain: lowPct > thresholdPct };
+  return { lowPct, highPct };
 }
 
 /** The declarables that apply in each market and are in the bar, by market and falling concentration. */
@@ -58,6 +52,13 @@ export function assessDeclarables(
   markets: readonly Market[],
   { onDate, firstPlacedOn, placedOn }: Placing,
 ): AssessedDeclarable[] {
+  const held: { declarable: Declarable; lowPct: number; highPct: number }[] = [];
+  for (let k = 0; k < subjects.count; k++) {
+    if (!subjects.isCarried[k] || subjects.declarables[k]!.length === 0) continue;
+    const { lowPct, highPct } = mostHeld(k, all);
+    for (const declarable of subjects.declarables[k]!) held.push({ declarable, lowPct, highPct });
+  }
+  held.sort((a, b) => b.highPct - a.highPct || (a.declarable.name < b.declarable.name ? -1 : 1));
   return markets.flatMap((market) => {
     const days = {
       onDate,
@@ -65,14 +66,13 @@ export function assessDeclarables(
       placed: placedOn[market] ?? onDate,
     };
     const rows: AssessedDeclarable[] = [];
-    for (let k = 0; k < subjects.count; k++) {
-      if (!subjects.isCarried[k]) continue;
-      for (const declarable of subjects.declarables[k]!) {
-        if (!declarable.markets.includes(market)) continue;
-        if (!declarableApplies(declarable, days)) continue;
-        rows.push(assessOne(declarable, market, k, all));
-      }
+    for (const { declarable, lowPct, highPct } of held) {
+      if (!declarable.markets.includes(market) || !declarableApplies(declarable, days)) continue;
+      const { id, name, thresholdPct } = declarable;
+      const declare = highPct > thresholdPct;
+      const certain = lowPct > thresholdPct;
+      rows.push({ market, id, name, thresholdPct, lowPct, highPct, declare, certain });
     }
-    return rows.sort((a, b) => b.highPct - a.highPct || (a.name < b.name ? -1 : 1));
+    return rows;
   });
 }

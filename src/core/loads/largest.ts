@@ -228,8 +228,14 @@ function largestWithin(
 /** The largest load of one line of a reckoned formula; `advised` is null where no advice speaks of it. */
 export function largestLoad(r: Reckoned, line: number): LargestLoads {
   const { binding, advice } = constraintsOf(r, line);
-  if (binding.length === 0 && advice.length === 0) return { ...UNBOUND, advised: null };
+  const loads = ({ maxG, boundBy, maxInUnit }: LargestLoad, advised: LargestLoad | null): LargestLoads => ({
+    maxG,
+    boundBy,
+    maxInUnit,
+    advised,
+  });
+  if (binding.length === 0 && advice.length === 0) return loads(UNBOUND, null);
   const first = firstPoints(r, line);
   const advised = advice.length > 0 ? largestWithin(r, line, advice, first) : null;
-  return { ...(binding.length > 0 ? largestWithin(r, line, binding, first) : UNBOUND), advised };
+  return loads(binding.length > 0 ? largestWithin(r, line, binding, first) : UNBOUND, advised);
 }

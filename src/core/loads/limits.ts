@@ -115,7 +115,7 @@ function contributors(
   plan: Plan,
   subjects: Subjects,
   entries: readonly number[],
-  masses: number[],
+  masses: readonly number[],
   finding: Finding,
 ) {
   const brought: { line: string; sharePct: number }[] = [];
@@ -132,37 +132,47 @@ function contributors(
 }
 
 function row(
-  finding: Finding,
+  { rule, section, found, verdict }: Finding,
   market: Market,
   plan: Plan,
+  headroomPct: number | null,
   shares: AssessedLimit['contributors'],
 ): AssessedLimit {
-  const limit: Limit = finding.rule.limit;
-  const { lowPct, nominalPct, highPct } = finding.found;
+  const { id, subject, force, basis, maxPct, source }: Limit = rule.limit;
   return {
-    id: limit.id,
-    subject: limit.subject,
+    id,
+    subject,
     market,
-    force: limit.force,
-    basis: limit.basis,
-    maxPct: limit.maxPct,
-    lowPct,
-    nominalPct,
-    highPct,
-    headroomPct: headroom(finding.found.highPct, limit.maxPct),
-    verdict: finding.verdict,
-    portion: finding.section === 0 ? null : plan.portions[finding.section - 1]!.id,
+    force,
+    basis,
+    maxPct,
+    lowPct: found.lowPct,
+    nominalPct: found.nominalPct,
+    highPct: found.highPct,
+    headroomPct,
+    verdict,
+    portion: section === WHOLE ? null : plan.portions[section - 1]!.id,
     contributors: shares,
-    source: limit.source ?? null,
+    source: source ?? null,
   };
 }
 
-function compareRows(a: AssessedLimit, b: AssessedLimit): number {
-  const force = Number(!binds(a.force)) - Number(!binds(b.force));
-  if (force !== 0) return force;
-  const verdict = compareVerdicts(a.verdict, b.verdict);
-  if (verdict !== 0) return verdict;
-  return (a.headroomPct ?? -Infinity) - (b.headroomPct ?? -Infinity) || 0;
+/** A finding with what its rows are ordered by: binding before advice, worst before best, least headroom first. */
+interface Ranked {
+  finding: Finding;
+  rank: number;
+  headroomPct: number | null;
+}
+
+function ranked(findings: readonly Finding[]): Ranked[] {
+  const found = findings.map((finding): Ranked => {
+    const { force, maxPct } = finding.rule.limit;
+    const rank = RANK[finding.verdict] + (binds(force) ? 0 : VERDICTS.length);
+    return { finding, rank, headroomPct: headroom(finding.found.highPct, maxPct) };
+  });
+  return found.sort(
+    (a, b) => a.rank - b.rank || (a.headroomPct ?? -Infinity) - (b.headroomPct ?? -Infinity) || 0,
+  );
 }
 
 /**
@@ -173,18 +183,21 @@ export function limitRows(
   plan: Plan,
   subjects: Subjects,
   entries: SubjectEntries,
-  masses: number[],
+  masses: readonly number[],
   findings: readonly Finding[],
   unproven: readonly { line: string; market: Market }[],
 ): AssessedLimit[] {
-  const rows = findings.flatMap((finding) => {
+  const rows: AssessedLimit[] = [];
+  for (const { finding, headroomPct } of ranked(findings)) {
+    const { limit, markets } = finding.rule;
     const shares = contributors(plan, subjects, entries[finding.k]!, masses, finding);
     const speaks = (market: Market) =>
-      !finding.rule.limit.onlyUnproven ||
+      !limit.onlyUnproven ||
       unproven.some((pair) => pair.market === market && shares.some(({ line }) => line === pair.line));
-    return finding.rule.markets.filter(speaks).map((market) => row(finding, market, plan, shares));
-  });
-  return rows.sort(compareRows);
+    for (const market of markets)
+      if (speaks(market)) rows.push(row(finding, market, plan, headroomPct, shares));
+  }
+  return rows;
 }
 
 /**
@@ -195,7 +208,7 @@ export function limitRows(
 export function unprovenPairs(
   plan: Plan,
   subjects: Subjects,
-  masses: number[],
+  masses: readonly number[],
   marketCount: number,
 ): { line: number; market: number }[] {
   const pairs: { line: number; market: number }[] = [];
@@ -226,7 +239,13 @@ export interface MarketStand {
 }
 
 /** Whether a line brings some of subject k in a section. */
-function brings(plan: Plan, subjects: Subjects, masses: number[], { k, section }: Finding, line: number) {
+function brings(
+  plan: Plan,
+  subjects: Subjects,
+  masses: readonly number[],
+  { k, section }: Finding,
+  line: number,
+) {
   const massG = masses[line]! * partInSection(plan, section, line);
   for (let e = subjects.firstOf[line]!; e < subjects.firstOf[line + 1]!; e++)
     if (subjects.subject[e] === k && massG * subjects.typical[e]! > 0) return true;
@@ -243,7 +262,7 @@ export function marketStands(
   plan: Plan,
   subjects: Subjects,
   all: readonly Section[],
-  masses: number[],
+  masses: readonly number[],
   markets: readonly Market[],
 ): MarketStand[] {
   const stands = markets.map((market): MarketStand => ({

@@ -1,7 +1,7 @@
 /** Sweeps over many products on threads, with progress and a way to stop. */
 import type { SweepRow } from '../../core/sweep';
 import type { Market } from '../../core/formula/types';
-import type { SharedSetting, StoredProduct } from './reckon-jobs';
+import { rowsOf, type SharedSetting, type StoredProduct, type SweptChunk } from './reckon-jobs';
 
 /** Products sent to a thread at once: large enough that sending is cheap, small enough for steady progress. */
 const CHUNK = 250;
@@ -25,7 +25,7 @@ export interface Sweep {
 export type RunChunk = (
   chunk: Sweep & { products: readonly StoredProduct[] },
   options: { signal: AbortSignal },
-) => Promise<string>;
+) => Promise<SweptChunk>;
 
 /**
  * Sweeps all products, as many chunks at a time as `run` takes; the rows come in the products' order. Rejects
@@ -50,7 +50,7 @@ export async function sweepAll(
     while (next < chunks.length && !ended.aborted) {
       const index = next++;
       const answered = await run({ ...sweep, products: chunks[index]! }, { signal: ended });
-      rows[index] = JSON.parse(answered) as SweepRow[];
+      rows[index] = rowsOf(answered, chunks[index]!, sweep.markets);
       done += rows[index].length;
       onProgress?.(done, products.length);
     }
