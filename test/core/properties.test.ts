@@ -10,8 +10,9 @@ import {
   type Formula,
   type Stored,
 } from '../../src/core/formula/types';
+import { balance, standsAlone, withMass } from '../../src/core/loads/balance';
 import { lyeTable } from '../../src/core/loads/lye';
-import { measureOf } from '../../src/core/loads/plan';
+import { measureOf, planFormula } from '../../src/core/loads/plan';
 import { LIBRARY } from '../../src/library';
 import { rulebook } from '../../src/rulebook';
 import { allLimits, certifiedMaterials, generateFormula, seeded } from '../support/generate';
@@ -139,6 +140,30 @@ describe('for every formula', () => {
       RUNS,
     );
     expect(tried).to.be.above(100);
+  });
+
+  it('another mass of a line that stands alone makes the batch that reckoning all of it makes', () => {
+    let tried = 0;
+    fc.assert(
+      fc.property(formulas, fc.double({ min: 0, max: 3, noNaN: true }), (formula, factor) => {
+        const plan = planFormula(
+          formula,
+          formula.lines.map(({ material }) => byId.get(material)!),
+        );
+        const batch = balance(plan);
+        for (let line = 0; line < plan.count; line++) {
+          if (!standsAlone(plan, line)) continue;
+          tried++;
+          const held = { line, massG: batch.massG[line]! * factor };
+          const [quick, whole] = [withMass(plan, batch, held), balance(plan, held)];
+          expect(quick.solved).to.equal(whole.solved);
+          quick.massG.forEach((massG, at) => near(massG, whole.massG[at]!));
+          for (const key of ['pourG', 'waterG', 'curedG', 'liquidG', 'alkaliG', 'saponified'] as const)
+            near(quick[key], whole[key]);
+        }
+      }),
+    );
+    expect(tried).to.be.above(20);
   });
 
   it('more of a scent never gives its own certificate more room', () => {

@@ -78,36 +78,36 @@ function merge(parts: readonly Part[], naming: Naming, perGram: number): Entry[]
   return items.sort(byRank);
 }
 
-const copied = ({ name, massG, pct, role }: IngredientItem): IngredientItem => ({ name, massG, pct, role });
-
 const withoutBrackets = (name: string) => name.replace(/ \([^)]*\)/g, '').toLowerCase();
+
+/** An oil that stands on a list under its own name. */
+const isNamedScent = ({ role, name }: IngredientItem, scent: string) => role === 'scent' && name !== scent;
 
 /**
  * An oil that stands under its own name and is declared too is written once, by the name that the list of allergens
- * has for it; two oils that it names alike are one entry.
+ * has for it; two oils that it names alike are one entry. `standsFor` says of an entry which constituents it is.
  */
 function declaredOnce(
-  items: readonly Entry[],
+  items: readonly IngredientItem[],
+  standsFor: readonly ReadonlySet<string>[],
   allergens: readonly DeclaredAllergen[],
   scent: string,
 ): IngredientItem[] {
-  const isNamed = ({ role, name }: Entry) => role === 'scent' && name !== scent;
-  if (allergens.length === 0 || !items.some(isNamed)) return items.map(copied);
   const found = new Map<string, IngredientItem>();
-  for (const item of items) {
+  items.forEach((item, at) => {
     const allergen =
-      isNamed(item) &&
+      isNamedScent(item, scent) &&
       allergens.find(
-        ({ id, name }) => item.standsFor.has(id) || withoutBrackets(name) === withoutBrackets(item.name),
+        ({ id, name }) => standsFor[at]!.has(id) || withoutBrackets(name) === withoutBrackets(item.name),
       );
     const name = allergen ? allergen.name : item.name;
     const before = found.get(name);
-    if (!before) found.set(name, { ...copied(item), name });
+    if (!before) found.set(name, { ...item, name });
     else {
       before.massG += item.massG;
       before.pct += item.pct;
     }
-  }
+  });
   return [...found.values()];
 }
 
@@ -171,14 +171,20 @@ export function ingredientLister(
   const inMarket = (market: Market): Entry[] => {
     const { water, scent } = NAMES[market];
     const collides = shared.some(({ name }) => name === water || name === scent);
-    if (collides || named.has(market)) return merge(parts, { water, scent, market, scentNaming }, perGram);
-    return shared.map(({ name: standIn, massG, pct, role, standsFor }) => {
-      const name = standIn === STAND_INS.water ? water : standIn === STAND_INS.scent ? scent : standIn;
-      return { name, massG, pct, role, standsFor };
-    });
+    if (!collides && !named.has(market)) return shared;
+    return merge(parts, { water, scent, market, scentNaming }, perGram);
   };
   const listOf = (market: Market, allergens: readonly DeclaredAllergen[]): IngredientItem[] => {
-    const items = declaredOnce(inMarket(market), allergens, NAMES[market].scent);
+    const { water, scent } = NAMES[market];
+    const entries = inMarket(market);
+    let items = entries.map(({ name: standIn, massG, pct, role }): IngredientItem => {
+      const name = standIn === STAND_INS.water ? water : standIn === STAND_INS.scent ? scent : standIn;
+      return { name, massG, pct, role };
+    });
+    if (allergens.length > 0 && items.some((item) => isNamedScent(item, scent))) {
+      const standsFor = entries.map((entry) => entry.standsFor);
+      items = declaredOnce(items, standsFor, allergens, scent);
+    }
     const stands = new Set<string>();
     if (allergens.length > 0) for (const { name } of items) stands.add(name);
     for (const { name, massG } of allergens) {

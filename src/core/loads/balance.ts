@@ -248,3 +248,22 @@ export function balance(plan: Plan, override: Override | null = null): Balance {
     out.solved = false;
   return out;
 }
+
+/** Whether nothing but the totals hangs on a line: it takes up no alkali, and no line is in percent of the whole. */
+export function standsAlone({ unknowns, isFat, acidUptake, milkDemand }: Plan, line: number): boolean {
+  return unknowns.length === 0 && !isFat[line] && acidUptake[line] === 0 && milkDemand[line] === 0;
+}
+
+/** A batch with another mass of a line that stands alone: what `balance` would give, without reckoning all of it. */
+export function withMass(plan: Plan, batch: Balance, { line, massG }: Override): Balance {
+  const moreG = massG - batch.massG[line]!;
+  const masses = batch.massG.slice();
+  masses[line] = massG;
+  const out = { ...batch, massG: masses };
+  out.pourG += moreG;
+  out.waterG += moreG * plan.waterShare[line]!;
+  if (plan.isLiquid[line] && !plan.formula.liquid) out.liquidG += moreG;
+  out.curedG = curedMass(plan, out.pourG, out.waterG);
+  out.solved = out.pourG > 0 && out.curedG > 0;
+  return out;
+}

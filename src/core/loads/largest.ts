@@ -4,7 +4,7 @@
  */
 import { unitRule, type Unit } from '../quantities/units';
 import type { Limit } from '../formula/types';
-import { balance, type Balance } from './balance';
+import { balance, standsAlone, withMass, type Balance } from './balance';
 import { binds } from './limits';
 import type { Plan } from './plan';
 import {
@@ -83,8 +83,14 @@ function constraintsOf({ plan, subjects, entries }: Reckoned, line: number) {
   return { binding, advice };
 }
 
-function stateAt({ plan }: Reckoned, line: number, massG: number): State {
-  const batch = balance(plan, { line, massG });
+function batchAt({ plan, batch }: Reckoned, line: number, massG: number): Balance {
+  const held = { line, massG };
+  return standsAlone(plan, line) ? withMass(plan, batch, held) : balance(plan, held);
+}
+
+function stateAt(r: Reckoned, line: number, massG: number): State {
+  const { plan } = r;
+  const batch = batchAt(r, line, massG);
   const masses: SectionMasses[] = [];
   for (let section = 0; section <= plan.portions.length; section++) {
     masses.push(sectionMasses(plan, batch, section));
@@ -221,7 +227,7 @@ function largestWithin(
   return {
     maxG: best.massG,
     boundBy: best.constraint.limit.id,
-    maxInUnit: inUnit(plan, line, best.massG, met ?? balance(plan, { line, massG: best.massG })),
+    maxInUnit: inUnit(plan, line, best.massG, met ?? batchAt(r, line, best.massG)),
   };
 }
 

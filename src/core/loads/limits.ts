@@ -271,6 +271,7 @@ export function marketStands(
     headroomPct: null,
     limit: null,
   }));
+  const worstRank = markets.map(() => RANK.clear);
   const boundRank = markets.map(() => 0);
   const unproven = unprovenPairs(plan, subjects, masses, markets.length);
   for (const finding of findAll(plan, subjects, all)) {
@@ -282,22 +283,22 @@ export function marketStands(
       !onlyUnproven ||
       unproven.some(({ market, line }) => market === index && brings(plan, subjects, masses, finding, line));
     const left = binds(force) ? headroom(found.highPct, maxPct) : null;
+    const rank = RANK[verdict];
+    const effectRank = RANK[effectOnProduct(force, verdict)];
     for (const index of rule.marketIndexes) {
       if (!speaks(index)) continue;
       const stand = stands[index]!;
-      stand.verdict = worseVerdict(stand.verdict, effectOnProduct(force, verdict));
+      if (effectRank < worstRank[index]!) worstRank[index] = effectRank;
       if (left === null) continue;
       const isLess = stand.headroomPct === null || left < stand.headroomPct;
-      const isFirst = left === stand.headroomPct && RANK[verdict] < boundRank[index]!;
+      const isFirst = left === stand.headroomPct && rank < boundRank[index]!;
       if (!isLess && !isFirst) continue;
       stand.headroomPct = left;
       stand.limit = id;
-      boundRank[index] = RANK[verdict];
+      boundRank[index] = rank;
     }
   }
-  for (const { market } of unproven) {
-    const stand = stands[market]!;
-    stand.verdict = worseVerdict(stand.verdict, 'unproven');
-  }
+  for (const { market } of unproven) worstRank[market] = Math.min(worstRank[market]!, RANK.unproven);
+  stands.forEach((stand, index) => (stand.verdict = VERDICTS[worstRank[index]!]!));
   return stands;
 }
