@@ -293,6 +293,31 @@ describe('claims', () => {
       expect(() => findClaims(text, claimPatterns())).to.not.throw();
   });
 
+  it('rest on more than a little word that any sentence has', () => {
+    const little = [
+      ...[
+        'no',
+        'not',
+        'without',
+        'never',
+        'for',
+        'of',
+        'with',
+        'all',
+        'only',
+        'free',
+        'from',
+        'kind',
+        'good',
+      ],
+      ...['sans', 'aucun', 'aucune', 'pas', 'contre', 'pour', 'avec', 'tout', 'la', 'le', 'de'],
+      ...['ohne', 'kein', 'keine', 'gegen', 'mit', 'nur', 'ganz', 'frei', 'und'],
+      ...['sin', 'contra', 'con', 'solo', 'nada', 'el', 'los', 'libre'],
+    ];
+    const found = little.flatMap((word) => findClaims(`${word} zug zug zug`, claimPatterns()));
+    expect(found.map(({ words, phrase }) => `${phrase}: ${words}`)).to.deep.equal([]);
+  });
+
   it('are data that says why, in a language, with a class', () => {
     for (const phrase of CLAIM_PHRASES) {
       expect(phrase.why.length, phrase.id).to.be.above(10);
@@ -313,7 +338,7 @@ describe('claims in what makers write', () => {
     s: ['plain', 'plain'],
     bd: ['cosmetic', 'medicine'],
   };
-  for (const file of ['phrases', 'further', 'third', 'fourth']) {
+  for (const file of ['phrases', 'further', 'third', 'fourth', 'fifth']) {
     it(`are read as they are meant, and plain sentences change nothing in law: ${file}`, () => {
       const lines = readFileSync(`test/core/claims/${file}.txt`, 'utf8').split('\n');
       const rows = lines.flatMap((line) => {

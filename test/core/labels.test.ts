@@ -348,6 +348,7 @@ describe('what a bar is in law', () => {
         standing,
         assessment: plain,
         claims: [],
+        evidence: [],
         colours: [],
         responsible: ['Signalbox Soap'],
         netMassG: 88,
@@ -363,6 +364,12 @@ describe('what a bar is in law', () => {
     expect(check('EU').get('assessor')).to.equal('yours');
     expect(check('EU', { responsible: [] }).get('responsible')).to.equal('missing');
     expect(check('CA', { identity: { en: 'Soap' } }).get('bilingual')).to.equal('missing');
+    const claims = [claim('softens skin', 'cosmetic')];
+    const evidence = [{ words: 'Softens  skin', says: 'folder C, 24 people' }];
+    expect(check('EU', { claims }).get('evidence')).to.equal('missing');
+    expect(check('EU', { claims, evidence }).get('evidence')).to.equal('seen');
+    const unbound = [...claims, claim('safe', 'absolute')];
+    expect(check('EU', { claims: unbound, evidence }).get('evidence')).to.equal('missing');
     expect(check('US').has('list')).to.equal(false); // soap proper needs none
     expect(check('US').get('soap')).to.equal('seen');
   });

@@ -5,13 +5,18 @@ import { strFromU8, unzipSync } from 'fflate';
 import type { ProductFile } from '../../src/core/file/types';
 import { MARKETS } from '../../src/core/formula/types';
 import type { StatedComplaint } from '../../src/core/records/complaints';
+import type { Wrap } from '../../src/core/records/wrap';
 import { issuedPdf } from '../../src/server/repositories/wraps';
+import { gather } from '../../src/server/services/wrap/wrap';
 import { writeComplaint } from '../../src/server/services/watch/complaints';
 import { readPdfText } from '../support/pdf-text';
 import { caller } from './call';
 import { DAY, useDemo } from './database';
 
-const go = caller({ file: () => import('../../src/pages/api/v1/products/[id]/file') });
+const go = caller({
+  file: () => import('../../src/pages/api/v1/products/[id]/file'),
+  wrap: () => import('../../src/pages/api/v1/products/[id]/wrap'),
+});
 
 describe('the product’s file', () => {
   const demo = useDemo();
@@ -63,6 +68,33 @@ describe('the product’s file', () => {
     const heard = after.sections.find(({ id }) => id === 'complaints')!;
     expect(heard.tables[0]!.rows[0]!.join(' ')).to.include('Eyelids swollen.');
     expect(heard.lines.join(' ')).to.include('2026-12-14');
+  });
+
+  it('tells what each claim wants as evidence, and where the maker noted it', async () => {
+    const path = { params: { id: 'goods-yard' } };
+    const { wrap, revision } = (await gather(demo.house, 'goods-yard')).stored;
+    const put = (revision: number, more: Partial<Wrap>) =>
+      go<{ saved: { revision: number } }>('wrap', 'PUT', {
+        ...path,
+        body: { revision, wrap: { ...wrap, ...more } },
+      });
+    const told = async () => {
+      const { sections } = (await ask('goods-yard', 'EU')).body;
+      const { tables, missing } = sections.find(({ id }) => id === 'claims')!;
+      return { row: tables[0]!.rows.find(([words]) => words === '“Softens”')!, missing };
+    };
+    const back = 'Softens skin.';
+    const first = await put(revision, { back });
+    expect(first.status).to.equal(200);
+    expect((await told()).row[2]).to.match(/^none noted; wanted: what it does, shown on the finished bar/);
+    expect((await told()).missing.join()).to.contain('Evidence for “Softens”');
+    const says = 'Trial of 24 people, folder C';
+    const noted = await put(first.body.saved.revision, { back, evidence: [{ words: 'softens', says }] });
+    expect(noted.status).to.equal(200);
+    expect((await told()).row[2]).to.equal(says);
+    expect((await told()).missing.join()).not.to.contain('Softens');
+    const wrong = await put(noted.body.saved.revision, { back, evidence: [{ words: '', says }] });
+    expect(wrong.status).to.equal(422);
   });
 
   it('is one PDF with an index of pages, and a ZIP with labels to the byte, both the same twice', async () => {

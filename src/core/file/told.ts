@@ -1,4 +1,6 @@
 /** What is said of a bar and what was heard: labels, claims with their evidence, complaints, what the market asks. */
+import { evidenceAsked, evidenceNoted } from '../claims/evidence';
+import type { Fact } from '../claims/facts';
 import type { ClaimClass } from '../claims/types';
 import { GRAVITIES, GRAVITY_WORDS, KIND_WORDS } from '../records/complaints';
 import { section, type FileInput, type FileSection } from './types';
@@ -38,35 +40,37 @@ const CLASS_WORDS: Record<ClaimClass, string> = {
   medicine: 'makes it a medicine: take it out',
 };
 
+/** What the formula says of a claim's fact; empty where it speaks of none, or cannot tell. */
+function borne(fact: Fact | undefined): string {
+  if (fact?.standing === 'holds') return 'the formula bears it out';
+  if (fact?.standing === 'contradicted') return `the formula speaks against it: ${fact.because.join(', ')}`;
+  return '';
+}
+
 /** Claims in its words, each with what speaks for it here. */
-export function claims({ claims: found, facts, market }: FileInput): FileSection {
+export function claims({ claims: found, facts, market, wrap }: FileInput): FileSection {
   const told = section('claims', 'Claims and their evidence');
   const rows = new Map<string, string[]>();
-  for (const { words, class: of, fact } of found) {
-    const kind = of[market];
-    const known = fact === null ? undefined : facts.find(({ id }) => id === fact);
-    const evidence = known
-      ? known.standing === 'holds'
-        ? 'the formula bears it out'
-        : known.standing === 'contradicted'
-          ? `the formula speaks against it: ${known.because.join(', ')}`
-          : `cannot be told from the formula: ${known.because.join(', ')}`
-      : kind === 'cosmetic'
-        ? 'none on file: a test, a study, or what buyers said in numbers'
-        : '';
-    rows.set(words.toLowerCase(), [`“${words}”`, CLASS_WORDS[kind], evidence]);
+  for (const claim of found) {
+    const { words, fact } = claim;
+    const kind = claim.class[market];
+    const known = facts.find(({ id }) => id === fact);
+    const asked = evidenceAsked(claim, market, facts);
+    const noted = evidenceNoted(wrap.evidence ?? [], words);
+    const open = asked === null ? '' : `none noted; wanted: ${asked}`;
+    rows.set(words.toLowerCase(), [`“${words}”`, CLASS_WORDS[kind], borne(known) || (noted ?? open)]);
     if (kind === 'medicine')
       told.missing.push(`“${words}” makes it a medicine here: take it out of its words.`);
     if (kind === 'absolute') told.missing.push(`“${words}” has no bounds: say less.`);
     if (known?.standing === 'contradicted')
       told.missing.push(`“${words}”: ${known.because.join(', ')} speak against it.`);
-    if (kind === 'cosmetic' && !known) told.missing.push(`Evidence for “${words}”.`);
+    if (asked !== null && noted === null) told.missing.push(`Evidence for “${words}”: ${asked}.`);
   }
   told.missing = [...new Set(told.missing)];
   if (rows.size > 0)
     told.tables.push({
       columns: ['Words', 'Here', 'What speaks for it'],
-      at: [0, 30, 60],
+      at: [0, 26, 50],
       rows: [...rows.values()],
     });
   else told.lines.push('Nothing in its words promises more than a soap that cleans.');

@@ -1,4 +1,5 @@
 /** What a market asks of a bar, item by item, and what the application can see of it. */
+import { evidenceNoted, type EvidenceNote } from '../claims/evidence';
 import type { ClaimFinding } from '../claims/types';
 import type { Assessment } from '../formula/answer';
 import { isColourPart } from '../formula/colours';
@@ -61,6 +62,8 @@ export interface Seen {
   standing: Standing;
   assessment: Assessment;
   claims: readonly ClaimFinding[];
+  /** Where the evidence for them is, as noted. */
+  evidence: readonly EvidenceNote[];
   colours: readonly ColourFinding[];
   responsible: readonly string[];
   netMassG: number | null;
@@ -116,16 +119,19 @@ function claimed({ claims, market }: Seen) {
 }
 
 /** Words that promise want evidence, and those without bounds cannot have any. */
-function evidence({ claims, market }: Seen) {
-  const quoted = (kind: string) => [
-    ...new Set(claims.filter((claim) => claim.class[market] === kind).map(({ words }) => `“${words}”`)),
+function evidence({ claims, market, evidence: notes }: Seen) {
+  const said = (kind: string) => [
+    ...new Set(claims.filter((claim) => claim.class[market] === kind).map(({ words }) => words)),
   ];
-  const absolute = quoted('absolute');
-  if (absolute.length > 0) return { isSeen: false, because: `without bounds: ${absolute.join(', ')}` };
-  const promised = quoted('cosmetic');
-  return promised.length === 0
-    ? { isSeen: true, because: 'no promises found in the words under “Words”' }
-    : { isSeen: false, because: `it promises ${promised.join(', ')}`, isYours: true };
+  const quoted = (words: readonly string[]) => words.map((one) => `“${one}”`).join(', ');
+  const absolute = said('absolute');
+  if (absolute.length > 0) return { isSeen: false, because: `without bounds: ${quoted(absolute)}` };
+  const promised = said('cosmetic');
+  if (promised.length === 0) return { isSeen: true, because: 'no promises found in the words under “Words”' };
+  const bare = promised.filter((words) => evidenceNoted(notes, words) === null);
+  return bare.length === 0
+    ? { isSeen: true, because: `on file for ${quoted(promised)}; whether it carries them is yours to see` }
+    : { isSeen: false, because: `none noted under “Words” for ${quoted(bare)}` };
 }
 
 function french({ identity, cautions }: Seen) {

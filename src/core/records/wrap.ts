@@ -1,4 +1,5 @@
 /** What goes on each bar, as screens and server know it. */
+import type { EvidenceNote } from '../claims/evidence';
 import type { Fact } from '../claims/facts';
 import type { OwnPhrase } from '../claims/types';
 import type { Country, LabelLanguage } from '../labels/languages';
@@ -37,6 +38,8 @@ export interface Wrap {
   durability: Durability | null;
   /** Items of the checklists that the maker ticked: "EU file". */
   ticked: string[];
+  /** Where the evidence for its claims is; absent in wraps kept before. */
+  evidence?: EvidenceNote[];
 }
 
 export interface StoredWrap {

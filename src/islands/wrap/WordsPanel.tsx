@@ -1,3 +1,4 @@
+import { evidenceAsked, evidenceNoted, strayEvidence, withEvidence } from '../../core/claims/evidence';
 import type { Fact } from '../../core/claims/facts';
 import type { ClaimFinding } from '../../core/claims/types';
 import {
@@ -9,7 +10,7 @@ import {
 import { MARKETS } from '../../core/formula/types';
 import type { Words } from '../../core/labels/content';
 import { CLAIM_SOURCE } from '../../rulebook/claims';
-import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS } from '../../ui/words';
+import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS, MARKET_WORDS } from '../../ui/words';
 import { newStep } from '../../ui/step';
 import { useDesk } from './context';
 import { OwnPhrases } from './OwnPhrases';
@@ -93,6 +94,52 @@ function factOf(claim: ClaimFinding, facts: readonly Fact[]): string | null {
   return `${FACT_STANDING_WORDS[fact.standing]}${because}`;
 }
 
+/** Evidence noted for words that the text no longer has: kept until the maker takes it away. */
+function StrayEvidence() {
+  const { wrap, claims, change } = useDesk();
+  const notes = wrap.evidence ?? [];
+  return strayEvidence(notes, claims).map(({ words, says }) => (
+    <p key={words} className="py-0.5 text-soft">
+      Evidence is noted for “{words}”, which these words no longer say: {says}.{' '}
+      <button
+        type="button"
+        className="cursor-pointer text-ultra underline"
+        onClick={() => change({ evidence: withEvidence(notes, words, '') }, newStep('evidence'))}
+      >
+        Take the note away
+      </button>
+    </p>
+  ));
+}
+
+/** What a claim wants as evidence where the bar is sold, and where the maker has it. */
+function Evidence({ claim }: { claim: ClaimFinding }) {
+  const { wrap, facts, market, change } = useDesk();
+  const asked = evidenceAsked(claim, market, facts);
+  if (asked === null) return null;
+  const notes = wrap.evidence ?? [];
+  return (
+    <label className="block pt-1 pb-0.5">
+      <span className="text-soft">
+        In {MARKET_WORDS[market]} it wants evidence: {asked}.
+      </span>
+      <input
+        className="field mt-0.5 w-full border border-line"
+        aria-label={`Where the evidence for “${claim.words}” is`}
+        placeholder="Where it is on file: what, of which day, in which folder"
+        maxLength={200}
+        value={evidenceNoted(notes, claim.words) ?? ''}
+        onChange={(event) =>
+          change(
+            { evidence: withEvidence(notes, claim.words, event.target.value) },
+            `evidence ${claim.words}`,
+          )
+        }
+      />
+    </label>
+  );
+}
+
 function Claims() {
   const { wrap, claims, facts, change } = useDesk();
   if (claims.length === 0)
@@ -134,6 +181,7 @@ function Claims() {
                 </button>
               </>
             )}
+            <Evidence claim={claim} />
           </li>
         );
       })}
@@ -167,6 +215,7 @@ export function WordsPanel() {
       <section aria-label="Claims" aria-live="polite">
         <h2 className="text-lg">What these words claim</h2>
         <Claims />
+        <StrayEvidence />
         <OwnPhrases />
         <p className="eyebrow">
           {CLAIM_SOURCE.source}, as of {dayInWords(CLAIM_SOURCE.asOf)}.

@@ -73,6 +73,7 @@ export function marketView(
     standing,
     assessment: data.assessment,
     claims,
+    evidence: wrap.evidence ?? [],
     colours,
     responsible: data.maker ? [data.maker.name, ...data.maker.addressLines] : [],
     netMassG:

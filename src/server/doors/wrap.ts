@@ -118,6 +118,15 @@ const isBarWeight = (value: unknown) => typeof value === 'number' && value >= 0 
 const isTick = (value: unknown) =>
   typeof value === 'string' && value.length > 0 && value.length <= LONGEST.short && !/\p{C}/u.test(value);
 
+/** Claims that a wrap notes evidence for, and the longest words of one and of where it is, letters. */
+const MOST_EVIDENCE = 100;
+const LONGEST_EVIDENCE = 200;
+
+class EvidenceDoor {
+  @Name('the words of the claim', LONGEST_EVIDENCE) words!: string;
+  @Text(LONGEST_EVIDENCE) says!: string;
+}
+
 export class WrapDoor {
   @Text() description!: string;
   @Text() back!: string;
@@ -134,6 +143,7 @@ export class WrapDoor {
   @Text(LONGEST.short) batchCode!: string;
   @OrNull() @Nested(() => DurabilityDoor) durability!: DurabilityDoor | null;
   @Values(MOST_TICKS, 'not-text', 'Give short texts.', isTick) ticked!: string[];
+  @Optional() @ListOf(() => EvidenceDoor, MOST_EVIDENCE) evidence?: EvidenceDoor[];
 }
 
 export class SaveWrapDoor {

@@ -103,9 +103,9 @@ function itemsOf(
   known: Pick<FileInput, 'standing' | 'claims' | 'responsible'>,
 ): FileInput['items'] {
   const { assessment, materials, stored } = gathered;
-  const { identity, cautions, durability, batchCode } = stored.wrap;
+  const { identity, cautions, durability, batchCode, evidence = [] } = stored.wrap;
   return checkItems(marketRules(market).items, {
-    ...{ ...known, market, assessment, identity, cautions, batchCode },
+    ...{ ...known, market, assessment, identity, cautions, batchCode, evidence },
     colours: colourFindings(materials, (name) => colourKnown(rulebook(), name, market)),
     netMassG: netOf(gathered, stored.wrap),
     durabilityStated:
