@@ -13,7 +13,7 @@ export interface EvidenceNote {
 }
 
 const SHOWN_ON_SKIN =
-  'what it does, shown on the finished bar as it is used and rinsed off: a test with people (how many, how, what came) or a study of the material at the load that is in this bar; what buyers say carries only how it feels';
+  'what it does, shown on the finished bar as it is used and rinsed off: a test with people (how many, how, what came) or a study of the material at the load in this bar';
 
 const OF_CLASS: Record<ClaimClass, string | null> = {
   plain: null,

@@ -10,7 +10,7 @@ import {
 import { MARKETS } from '../../core/formula/types';
 import type { Words } from '../../core/labels/content';
 import { CLAIM_SOURCE } from '../../rulebook/claims';
-import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS, MARKET_WORDS } from '../../ui/words';
+import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS } from '../../ui/words';
 import { newStep } from '../../ui/step';
 import { useDesk } from './context';
 import { OwnPhrases } from './OwnPhrases';
@@ -121,7 +121,7 @@ function Evidence({ claim }: { claim: ClaimFinding }) {
   return (
     <label className="block pt-1 pb-0.5">
       <span className="text-soft">
-        In {MARKET_WORDS[market]} it wants evidence: {asked}.
+        Evidence it wants ({market}): {asked}.
       </span>
       <input
         className="field mt-0.5 w-full border border-line"
