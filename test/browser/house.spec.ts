@@ -50,6 +50,14 @@ test('bars come in from a spreadsheet: a name is put right, all are looked at, a
   await page.keyboard.press('Escape');
   await expect(name).toContainText('taken for Lavender oil');
   await expect(outcome).toContainText('Neither lye nor superfat is stated');
+  const thimble = outcome.getByRole('listitem').filter({ hasText: 'Thimble' });
+  await thimble.getByText('line by line').click();
+  const castor = thimble.getByRole('row', { name: /Castor oil: 2 oz/ });
+  await expect(castor).toContainText('56.7');
+  await page.getByRole('button', { name: 'Leave out row 9' }).click();
+  await expect(castor).toHaveCount(0);
+  await page.getByRole('button', { name: 'Leave out row 9' }).click();
+  await expect(castor).toHaveCount(1);
   await page.getByRole('button', { name: 'Hold them against the limits first' }).click();
   await expect(outcome.getByRole('listitem').filter({ hasText: 'Harbour' })).toContainText(
     /Clear|Tight|Unproven|Over/,
@@ -58,6 +66,15 @@ test('bars come in from a spreadsheet: a name is put right, all are looked at, a
   await page.getByRole('button', { name: 'Take in 2 bars' }).click();
   await page.waitForURL(/\/$/);
   await expect(page.getByRole('link', { name: 'Thimble' })).toBeVisible();
+  await open(page, application, '/house/import');
+  await page.getByLabel('A CSV or XLSX file').setInputFiles({
+    name: 'next.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(CSV.replaceAll('Harbour', 'Slip').replaceAll('Thimble', 'Winch')),
+  });
+  await expect(page.getByText(/^Read as soaps\.csv of .*, which had the same heads/)).toBeVisible();
+  await expect(outcome).not.toContainText('is not known');
+  await expect(page.getByRole('button', { name: 'Take in 2 bars' })).toBeEnabled();
 });
 
 const STOCK = `Product,Vendor,Lot #,Size,Paid,Bought on,Exp

@@ -75,7 +75,10 @@ describe('a maker’s spreadsheet', () => {
       row: 1,
       name: 'A',
       note: '',
-      lines: lines.map(([name, value], at) => ({ row: at + 2, name, amount: { value, unit: '%' as const } })),
+      lines: lines.map(([name, value], at) => ({
+        ...{ row: at + 2, name, said: `${value} %`, column: 1 },
+        amount: { value, unit: '%' as const },
+      })),
     });
     const ofFats = bar(['Olive oil', 70], ['Coconut oil', 30], ['Lavender oil', 3]);
     const ofWhole = bar(['Olive oil', 45], ['Coconut oil', 20], ['Water', 25], ['NaOH', 10]);

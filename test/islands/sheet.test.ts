@@ -4,8 +4,9 @@ import excel from 'exceljs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { Layout } from '../../src/core/sheets/layout';
 import { guessLayout } from '../../src/core/sheets/layout';
+import { lessonFor, lessonOf, saidOf, withLesson, type Said } from '../../src/core/sheets/sheet-lessons';
 import { matchName, namedMaterials, type Match } from '../../src/core/sheets/match';
-import { makeBars, openSheet, rowsOfText, type Said } from '../../src/islands/house/sheet';
+import { makeBars, openSheet, rowsOfText } from '../../src/islands/house/sheet';
 import { workbookRows } from '../../src/workers/workbook';
 import { LIBRARY } from '../../src/library';
 import { makeSheet } from '../support/sheets';
@@ -178,5 +179,75 @@ describe('a spreadsheet’s file', () => {
     expect(fats!.bars[0]!.formula).to.deep.include({ fatsMassG: 2000 });
     expect(fats!.bars[0]!.formula.lines[0]!.amount).to.deep.equal({ value: 40, unit: '%fats' });
     expect(whole!.bars[0]!.formula.lines[0]!.amount).to.deep.equal({ value: 800, unit: 'g' });
+  });
+
+  it('says each line beside what its cell says, in the sheet’s order, with grams where they follow', () => {
+    const rows = [
+      ['Recipe', 'Ingredient', 'Amount', 'Remark'],
+      ['Harbour', 'Olive oil', '70 %', ''],
+      ['', 'Coconut oil', '30 %', 'soft'],
+      ['', 'NaOH', '140 g', ''],
+      ['', 'Water', '250 g', ''],
+      ['', 'Lavender oil', '0.5 oz ppo', ''],
+      ['', '', '', 'sold out'],
+    ];
+    const layout = guessLayout(rows);
+    const { bars, cells } = makeBars(rows, layout, 'x.csv', matched(rows, layout), USUAL);
+    expect(bars[0]!.account.map(({ row, name, said, role }) => [row, name, said, role])).to.deep.equal([
+      [2, 'Olive oil', '70 %', 'material'],
+      [3, 'Coconut oil', '30 %', 'material'],
+      [4, 'NaOH', '140 g', 'lye'],
+      [5, 'Water', '250 g', 'material'],
+      [6, 'Lavender oil', '0.5 oz ppo', 'material'],
+    ]);
+    const masses = bars[0]!.account.map(({ massG }) => massG && Number(massG.toFixed(2)));
+    expect(masses).to.deep.equal([700, 300, 140, 250, 31.25]);
+    // Every amount that counts is the formula's own.
+    expect(bars[0]!.account.flatMap(({ line }) => line ?? [])).to.deep.equal(bars[0]!.formula.lines);
+    expect([cells.get('0 1'), cells.get('1 0'), cells.get('4 1'), cells.get('4 2')]).to.deep.equal([
+      'head',
+      'bar',
+      'name',
+      'amount',
+    ]);
+    expect(cells.has('6 3')).to.equal(false);
+    const across = [
+      ['Soap', 'Olive oil (g)', 'Coconut oil (g)', 'Shelf'],
+      ['Slip', '700', '300', 'upper'],
+    ];
+    const table = guessLayout(across);
+    const drawn = makeBars(across, table, 'x.csv', matched(across, table), USUAL).cells;
+    expect([drawn.get('1 0'), drawn.get('0 1'), drawn.get('1 2'), drawn.get('1 3')]).to.deep.equal([
+      'bar',
+      'name',
+      'amount',
+      undefined,
+    ]);
+  });
+
+  it('is read as one laid out alike was, and by that alone', () => {
+    const rows = [
+      ['Soap', 'Stuff', 'How much'],
+      ['Slip', 'Stardust', '3'],
+    ];
+    const chosen = { Stardust: { id: 'lavender', title: 'Lavender oil', kind: 'essentialOil' as const } };
+    const said = { ...USUAL, batchG: 2000, chosen };
+    const layout: Layout = { ...guessLayout(rows), head: 0, kind: 'list', unit: 'oz' };
+    const first = lessonOf(rows, layout, said, { name: 'a.csv', day: '2026-11-03' })!;
+    const known = withLesson([], first);
+    const alike = [
+      ['SOAP ', 'stuff', 'How  much'],
+      ['Winch', 'Olive oil', '500'],
+    ];
+    expect(lessonFor(alike, known)).to.deep.equal(first);
+    expect(saidOf(first)).to.deep.equal(said);
+    expect(lessonFor([['Soap', 'Stuff', 'Grams'], ...rows.slice(1)], known)).to.equal(null);
+    expect(lessonFor([], known)).to.equal(null);
+    const later = { ...first, learntOn: '2026-11-20' };
+    expect(withLesson(known, later)).to.deep.equal([later]);
+    // A sheet without heads teaches nothing: any other would be taken for it.
+    expect(lessonOf(rows.slice(1), { ...layout, head: -1 }, said, { name: 'a', day: '2026-11-03' })).to.equal(
+      null,
+    );
   });
 });

@@ -3,6 +3,8 @@ import { expect } from 'chai';
 import type { Formula } from '../../src/core/formula/types';
 import type { ImportResult } from '../../src/core/records/import';
 import type { Match } from '../../src/core/sheets/match';
+import { findSetting } from '../../src/server/repositories/settings';
+import { archiveFault } from '../../src/server/doors/archive';
 import { caller } from './call';
 import { useDemo } from './database';
 
@@ -57,6 +59,30 @@ describe('bars of a spreadsheet', () => {
     expect([taken.status, taken.body.taken, await count()]).to.deep.equal([201, 2, before + 2]);
     const { body } = (await test.db('products').where('name', 'Harbour').first('body')) as { body: string };
     expect(JSON.parse(body)).to.include({ note: 'from the sheet' });
+  });
+
+  it('teach how sheets laid out alike are read, once they are taken', async () => {
+    const columns = { bar: 0, what: 1, amount: 2, unit: null, note: null };
+    const lesson = {
+      ...{ heads: ['recipe', 'ingredient', 'amount'], learntFrom: 'soaps.csv', learntOn: '2026-11-24' },
+      layout: { kind: 'list', head: 1, columns, unit: 'oz' },
+      said: { percentOf: 'fats', batchG: 1000, superfatPct: 5 },
+      chosen: [{ name: 'Stardust', id: 'lavender', title: 'Lavender oil', kind: 'essentialOil' }],
+    };
+    const take = (preview: boolean, name: string, more: object) =>
+      go<{ errors: { path: string }[] }>('take', 'POST', {
+        body: { preview, bars: [bar(name)], lesson: { ...lesson, ...more } },
+      });
+    const known = async () => (await findSetting(test.db, 'sheetLessons')).value;
+    await take(true, 'Buoy', {});
+    expect(await known()).to.deep.equal([]);
+    const refused = await take(false, 'Buoy', { layout: { ...lesson.layout, unit: 'stone' } });
+    expect([refused.status, refused.body.errors[0]!.path]).to.deep.equal([422, 'lesson.layout.unit']);
+    expect((await take(false, 'Buoy', {})).status).to.equal(201);
+    expect(await known()).to.deep.equal([lesson]);
+    expect(archiveFault('settings', { key: 'sheetLessons', value: await known(), revision: 1 })).to.equal(
+      null,
+    );
   });
 
   it('are all refused where one cannot be taken, each with why', async () => {

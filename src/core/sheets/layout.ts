@@ -35,6 +35,10 @@ export interface SheetLine {
   row: number;
   name: string;
   amount: SheetAmount;
+  /** The cell, or the piece of text, as it stands there. */
+  said: string;
+  /** Its column, from 0; null where name and amount stand in one cell. */
+  column: number | null;
 }
 
 export interface SheetBar {
@@ -227,7 +231,7 @@ interface Reader {
 function add(
   { bars, faults, mark }: Reader,
   bar: { name: string; row: number },
-  row: number,
+  { row, column }: Pick<SheetLine, 'row' | 'column'>,
   name: string,
   cell: string,
   unit: SheetUnit | null,
@@ -243,7 +247,7 @@ function add(
   }
   let known = bars.find((one) => one.name === bar.name);
   if (!known) bars.push((known = { row: bar.row, name: bar.name, note, lines: [] }));
-  known.lines.push({ row, name, amount });
+  known.lines.push({ row, name, amount, said: cell, column });
 }
 
 const cellAt = (row: readonly string[], column: number | null) =>
@@ -304,7 +308,8 @@ function readDown(
       return;
     }
     const own = unitIn(cellAt(row, columns.unit));
-    add(into, bar, at + 1, name, amount, own ?? unit, note);
+    const column = head < 0 && !isNumeric(rows[at]![columns.amount ?? 0] ?? '') ? null : columns.amount;
+    add(into, bar, { row: at + 1, column }, name, amount, own ?? unit, note);
   });
 }
 
@@ -332,7 +337,8 @@ function readAcross(
       const bare = (text: string) => (own ? text.replace(UNIT_AT_END, '') : text);
       const bar = isRows ? { name: side, row: at + 1 } : { name: top, row: head + 1 };
       if (TOTAL.test(bar.name)) return;
-      add(into, bar, at + 1, bare(isRows ? top : side), (row[column] ?? '').trim(), own ?? unit);
+      const said = (row[column] ?? '').trim();
+      add(into, bar, { row: at + 1, column }, bare(isRows ? top : side), said, own ?? unit);
     });
   });
 }

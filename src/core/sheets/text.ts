@@ -99,7 +99,7 @@ export function readText(text: string, unit: SheetUnit): TextRecipe {
     }
     const read = makes ? null : readPiece(settled, unit);
     if (makes) bars = Number(makes[1]);
-    else if (read) lines.push({ row: at + 1, ...read });
+    else if (read) lines.push({ row: at + 1, ...read, said: piece, column: null });
     else if (piece === title && name === '') name = barName(piece);
     else faults.push({ row: at + 1, message: `“${piece}” says no amount. Say how much, or leave it out.` });
   }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { FileInput } from 'lucide-react';
+import type { SheetLesson } from '../../core/sheets/sheet-lessons';
 import { isStock } from '../../core/sheets/stock-layout';
 import { FileButton } from '../../ui/FileButton';
 import { guarded } from '../../ui/Guarded';
@@ -17,12 +18,22 @@ const HELD = [
   ['stock', 'materials and lots in the cupboard'],
 ] as const;
 
-function Opened({ sheet, today }: { sheet: Sheet; today: string }) {
+interface Kept {
+  today: string;
+  /** What was said about sheets taken in before. */
+  lessons: readonly SheetLesson[];
+}
+
+function Opened({ sheet, today, lessons }: { sheet: Sheet } & Kept) {
   const [held, setHeld] = useState<(typeof HELD)[number][0]>(isStock(sheet.rows) ? 'stock' : 'bars');
   return (
     <div className="grid gap-4">
       <Select label="It holds" value={held} options={HELD} onChange={setHeld} />
-      {held === 'bars' ? <ImportBars sheet={sheet} /> : <ImportStock sheet={sheet} today={today} />}
+      {held === 'bars' ? (
+        <ImportBars sheet={sheet} lessons={lessons} today={today} />
+      ) : (
+        <ImportStock sheet={sheet} today={today} />
+      )}
     </div>
   );
 }
@@ -93,7 +104,7 @@ function Cells({ onText }: { onText: (text: string) => void }) {
   );
 }
 
-function ImportIsland({ today }: { today: string }) {
+function ImportIsland({ today, lessons }: Kept) {
   const [sheet, setSheet] = useState<Sheet>({ name: '', rows: NO_ROWS });
   const [fault, setFault] = useState('');
   const take = async (name: string, rows: () => Promise<string[][]>) => {
@@ -137,6 +148,7 @@ function ImportIsland({ today }: { today: string }) {
             key={`${sheet.name} ${sheet.rows.length} ${sheet.rows[0]?.join()}`}
             sheet={sheet}
             today={today}
+            lessons={lessons}
           />
         </>
       )}

@@ -10,13 +10,17 @@ import {
   type SheetColumns,
   type SheetKind,
 } from '../../core/sheets/layout';
+import type { Role } from '../../core/sheets/recipe';
+import { lessonFor, lessonOf, saidOf, type Said, type SheetLesson } from '../../core/sheets/sheet-lessons';
+import { writeAmount } from '../../core/quantities/amount';
 import { address } from '../../ui/api';
 import { Names, useMatches } from '../../ui/MaterialNames';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
-import { VERDICT_WORDS } from '../../ui/words';
-import { Columns, FirstRows, Outcome, TakeIn, Unread, useLeft, useSending, type Sheet } from './import-parts';
-import { makeBars, type Said } from './sheet';
+import { dayInWords, grams, VERDICT_WORDS } from '../../ui/words';
+import { Columns, many, Outcome, TakeIn, Unread, useLeft, useSending, type Sheet } from './import-parts';
+import { makeBars, type MadeBar } from './sheet';
+import { SheetPicture } from './SheetPicture';
 
 const KIND_WORDS: Record<SheetKind, string> = {
   list: 'a row an ingredient, the bar beside it',
@@ -116,25 +120,94 @@ function lookedWords(result: ImportResult | null, wanted: string) {
   return { words: fault ?? (verdict ? VERDICT_WORDS[verdict] : ''), isFault: fault !== null };
 }
 
+const ROLE_WORDS: Record<Exclude<Role, 'material'>, string> = {
+  lye: 'the lye, as weighed',
+  superfat: 'the superfat',
+  fats: 'the fats of a batch',
+  potash: 'potassium hydroxide',
+  liquid: 'the liquid',
+};
+
+/** A bar as it would stand, each row beside what the cell says. */
+function Account({ bar, titleOf }: { bar: MadeBar; titleOf: (name: string) => string }) {
+  return (
+    <details className="pl-6">
+      <summary className="cursor-pointer text-ultra">line by line</summary>
+      <table className="plain-table table-auto font-narrow" aria-label={`${bar.name}, line by line`}>
+        <thead>
+          <tr>
+            {['Row', 'The sheet says', 'Taken as', 'Amount', 'Grams'].map((head) => (
+              <th key={head} scope="col" className="pr-4 text-left">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {bar.account.map(({ row, name, said, role, line, massG }, at) => (
+            <tr key={at}>
+              <td className="pr-4 text-soft">{row}</td>
+              <td className="pr-4">{said.includes(name) ? said : `${name}: ${said}`}</td>
+              <td className="pr-4">{role === 'material' ? titleOf(name) : ROLE_WORDS[role]}</td>
+              <td className="pr-4">{line && writeAmount(line.amount)}</td>
+              <td>{massG === null ? '' : grams(massG)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}
+
+/** That a sheet laid out alike was taken in before, and is read as that one was. */
+function AsBefore({ lesson, onAfresh }: { lesson: SheetLesson; onAfresh: () => void }) {
+  return (
+    <p>
+      Read as {lesson.learntFrom} of {dayInWords(lesson.learntOn)}, which had the same heads.{' '}
+      <button type="button" className="cursor-pointer text-ultra underline" onClick={onAfresh}>
+        Guess it afresh
+      </button>
+    </p>
+  );
+}
+
 /** Bars as they stand in a maker's sheet. */
-export function ImportBars({ sheet }: { sheet: Sheet }) {
-  const [layout, setLayout] = useState(() => guessLayout(sheet.rows));
-  const [said, setSaid] = useState<Said>(USUAL);
+export function ImportBars({
+  sheet,
+  lessons,
+  today,
+}: {
+  sheet: Sheet;
+  lessons: readonly SheetLesson[];
+  today: string;
+}) {
+  const [lesson, setLesson] = useState(() => lessonFor(sheet.rows, lessons));
+  const [layout, setLayout] = useState(() => lesson?.layout ?? guessLayout(sheet.rows));
+  const [said, setSaid] = useState<Said>(lesson ? saidOf(lesson) : USUAL);
+  const { left: out, leave: setOut } = useLeft<number>();
+  const rows = useMemo(() => sheet.rows.map((row, at) => (out.has(at) ? [] : row)), [sheet, out]);
   const names = useMemo(
-    () => makeBars(sheet.rows, layout, sheet.name, new Map(), USUAL).names,
-    [sheet, layout],
+    () => makeBars(rows, layout, sheet.name, new Map(), USUAL).names,
+    [sheet, rows, layout],
   );
   const { matches, isMatching } = useMatches(names);
   const made = useMemo(
-    () => makeBars(sheet.rows, layout, sheet.name, matches, said),
-    [sheet, layout, matches, said],
+    () => makeBars(rows, layout, sheet.name, matches, said),
+    [sheet, rows, layout, matches, said],
   );
   const { faults, result, busy, go } = useSending<ImportResult>(address('import'), '/');
-  const { left, leave } = useLeft();
+  const { left, leave } = useLeft<string>();
   const chosen = made.bars.filter(({ name }) => !left.has(name));
+  const titleOf = (name: string) => said.chosen[name]?.title ?? matches.get(name)?.title ?? name;
+  const afresh = () => {
+    setLesson(null);
+    setLayout(guessLayout(sheet.rows));
+    setSaid(USUAL);
+  };
   return (
     <>
-      <FirstRows rows={sheet.rows} />
+      {lesson && <AsBefore lesson={lesson} onAfresh={afresh} />}
+      <SheetPicture rows={sheet.rows} cells={made.cells} out={out} onOut={setOut} />
       <LayoutForm sheet={sheet} layout={layout} onChange={setLayout} />
       {!isAcross(layout) && <Unread heads={unreadHeads(sheet.rows, layout)} />}
       <Percents said={said} onSaid={setSaid} />
@@ -151,9 +224,15 @@ export function ImportBars({ sheet }: { sheet: Sheet }) {
       />
       <Outcome
         what="bar"
-        all={made.bars.map(({ name, formula, notes }) => ({
-          ...{ key: name, name, words: `${formula.lines.length} lines`, notes },
-          looked: lookedWords(result, name),
+        all={made.bars.map((bar) => ({
+          ...{
+            key: bar.name,
+            name: bar.name,
+            words: many(bar.formula.lines.length, 'line'),
+            notes: bar.notes,
+          },
+          looked: lookedWords(result, bar.name),
+          detail: <Account bar={bar} titleOf={titleOf} />,
         }))}
         faults={made.faults}
         left={left}
@@ -168,7 +247,10 @@ export function ImportBars({ sheet }: { sheet: Sheet }) {
         isHeld={isMatching || made.faults.length > 0}
         faults={faults}
         onGo={(preview) =>
-          void go(preview, { bars: chosen.map(({ name, note, formula }) => ({ name, note, formula })) })
+          void go(preview, {
+            bars: chosen.map(({ name, note, formula }) => ({ name, note, formula })),
+            lesson: preview ? null : lessonOf(sheet.rows, layout, said, { name: sheet.name, day: today }),
+          })
         }
       />
     </>

@@ -178,7 +178,7 @@ export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
   const made = useMemo(() => takeStock(read.items, taking), [read, taking]);
   const faults = [...read.faults, ...made.faults].sort((a, b) => a.row - b.row);
   const sending = useSending<StockResult>(address('import', 'stock'), '/cupboard');
-  const { left, leave } = useLeft();
+  const { left, leave } = useLeft<string>();
   const rows = made.rows.filter(({ row }) => !left.has(String(row)));
   return (
     <>

@@ -76,6 +76,8 @@ export interface Taken {
   /** How it was found when it was looked at. */
   looked: { words: string; isFault: boolean } | null;
   notes: readonly string[];
+  /** All of it, shown when asked for. */
+  detail?: ReactNode;
 }
 
 /** What would be taken in, each of which may be left out, and rows that cannot be read. */
@@ -110,7 +112,7 @@ export function Outcome({
         ))}
       </ul>
       <ul>
-        {all.map(({ key, name, words, looked, notes }) => (
+        {all.map(({ key, name, words, looked, notes, detail }) => (
           <li key={key}>
             <label className="flex flex-wrap items-baseline gap-x-3">
               <input type="checkbox" checked={!left.has(key)} onChange={() => onLeave(key)} />
@@ -119,6 +121,7 @@ export function Outcome({
               {looked && <span className={looked.isFault ? 'text-madder' : ''}>{looked.words}</span>}
               <span className="text-soft">{notes.join(' ')}</span>
             </label>
+            {detail}
           </li>
         ))}
       </ul>
@@ -127,9 +130,9 @@ export function Outcome({
 }
 
 /** What is left out, by its key. */
-export function useLeft() {
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const leave = (key: string) => {
+export function useLeft<K extends string | number>() {
+  const [left, setLeft] = useState<ReadonlySet<K>>(new Set());
+  const leave = (key: K) => {
     const next = new Set(left);
     if (!next.delete(key)) next.add(key);
     setLeft(next);

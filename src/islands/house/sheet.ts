@@ -1,10 +1,11 @@
 /** A maker's spreadsheet as it is being brought in: opened, laid out, its names matched, its bars made. */
 import type { Formula } from '../../core/formula/types';
-import type { PercentOf } from '../../core/sheets/amounts';
+import { accountOf, cellRoles, type AccountRow, type CellRole } from '../../core/sheets/account';
 import type { Layout, SheetFault } from '../../core/sheets/layout';
 import { readSheet } from '../../core/sheets/layout';
 import type { Match } from '../../core/sheets/match';
 import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';
+import type { Said } from '../../core/sheets/sheet-lessons';
 import { textOfBytes } from '../../ui/file-text';
 import { PaperFault } from '../papers/fault';
 
@@ -38,20 +39,13 @@ export async function rowsOfText(text: string): Promise<string[][]> {
   return data;
 }
 
-/** What the maker said besides what the sheet says. */
-export interface Said {
-  percentOf: PercentOf;
-  batchG: number;
-  superfatPct: number;
-  /** Materials chosen by hand, by the name in the sheet. */
-  chosen: Readonly<Record<string, { id: string; title: string; kind: Known['kind'] }>>;
-}
-
 export interface MadeBar {
   name: string;
   note: string;
   formula: Formula;
   notes: string[];
+  /** Its rows beside what is taken for each. */
+  account: AccountRow[];
 }
 
 export interface Made {
@@ -59,6 +53,8 @@ export interface Made {
   faults: SheetFault[];
   /** Names of materials in the sheet. */
   names: string[];
+  /** What the cells were read as, by "row column". */
+  cells: ReadonlyMap<string, CellRole>;
 }
 
 /** Bars of a sheet as far as they can be made. */
@@ -75,11 +71,20 @@ export function makeBars(
   const bars: MadeBar[] = [];
   for (const bar of read.bars) {
     const taken = formulaOf(bar, { ...said, find });
-    if (taken.ok) bars.push({ name: bar.name, note: bar.note, formula: taken.formula, notes: taken.notes });
-    else faults.push(...taken.faults);
+    if (!taken.ok) {
+      faults.push(...taken.faults);
+      continue;
+    }
+    const { formula, notes } = taken;
+    bars.push({ name: bar.name, note: bar.note, formula, notes, account: accountOf(bar, formula) });
   }
   const names = read.bars
     .flatMap(({ lines }) => lines.map(({ name }) => name))
     .filter((name) => roleOf(name) === 'material');
-  return { bars, faults: faults.sort((a, b) => a.row - b.row), names: [...new Set(names)] };
+  return {
+    bars,
+    faults: faults.sort((a, b) => a.row - b.row),
+    names: [...new Set(names)],
+    cells: cellRoles(layout, read.bars),
+  };
 }

@@ -33,6 +33,7 @@ import { SettingsDoor } from './house';
 import { MakerDoor } from './maker';
 import { PlansDoor } from './next';
 import { ProductDetailsDoor } from './product';
+import { SheetLessonsDoor } from './import';
 import { CuringDaysDoor } from './rack';
 import { RangeViewsDoor } from './range';
 import { checkShape, hostilePlace } from './shape';
@@ -163,6 +164,7 @@ const SETTINGS: Readonly<Record<string, (value: unknown) => string | null>> = {
   currency: (currency) => revised(SettingsDoor, { currency, markets: ['EU'] }),
   ownPhrases: (phrases) => revised(OwnPhrasesDoor, { phrases }),
   paperLessons: (lessons) => shape(LessonsDoor, { lessons }),
+  sheetLessons: (lessons) => shape(SheetLessonsDoor, { lessons }),
   shownConditions: (value) => listsByMaterial(ShownFiledDoor, value),
   letters: (value) => listsByMaterial(LetterFiledDoor, value),
   plans: (value) => revised(PlansDoor, value as object),

@@ -1,9 +1,13 @@
 /** The doors of what comes from a maker's own spreadsheet. */
 import { FormulaDoor } from './assessment-request';
 import { KINDS } from '../../core/formula/types';
+import { UNITS } from '../../core/quantities/units';
+import { SHEET_KINDS, type SheetColumns } from '../../core/sheets/layout';
 import { MOST_NAOH } from '../../core/sheets/stock';
 import { LotDoor } from './cupboard';
 import {
+  Clearable,
+  Day,
   Id,
   ListOf,
   LONGEST,
@@ -32,9 +36,56 @@ class ImportedBarDoor {
   @Nested(() => FormulaDoor) formula!: FormulaDoor;
 }
 
+const MOST_COLUMNS = 400;
+const MOST_LESSONS = 60;
+const isHead = (value: unknown) => typeof value === 'string' && value.length <= LONGEST.line;
+
+class SheetColumnsDoor implements SheetColumns {
+  @OrNull() @NumberBetween(0, MOST_COLUMNS) bar!: number | null;
+  @OrNull() @NumberBetween(0, MOST_COLUMNS) what!: number | null;
+  @OrNull() @NumberBetween(0, MOST_COLUMNS) amount!: number | null;
+  @OrNull() @NumberBetween(0, MOST_COLUMNS) unit!: number | null;
+  @OrNull() @NumberBetween(0, MOST_COLUMNS) note!: number | null;
+}
+
+class SheetLayoutDoor {
+  @OneOf(SHEET_KINDS) kind!: string;
+  @NumberBetween(-1, 1e5) head!: number;
+  @Nested(() => SheetColumnsDoor) columns!: SheetColumnsDoor;
+  @OrNull() @OneOf(['%', ...UNITS]) unit!: string | null;
+}
+
+class ChosenDoor {
+  @Name('the name in the sheet') name!: string;
+  @Id() id!: string;
+  @Name('the material') title!: string;
+  @OneOf(KINDS) kind!: string;
+}
+
+class SheetSaidDoor {
+  @OneOf(['fats', 'whole']) percentOf!: string;
+  @NumberBetween(0, 1e6) batchG!: number;
+  @NumberBetween(0, 100) superfatPct!: number;
+}
+
+/** What was said about a sheet, for those laid out alike. */
+class SheetLessonDoor {
+  @Values(MOST_COLUMNS, 'not-text', 'Give the heads of the sheet.', isHead) heads!: string[];
+  @Nested(() => SheetLayoutDoor) layout!: SheetLayoutDoor;
+  @Nested(() => SheetSaidDoor) said!: SheetSaidDoor;
+  @ListOf(() => ChosenDoor, MOST_NAMES) chosen!: ChosenDoor[];
+  @Name('the sheet') learntFrom!: string;
+  @Day() learntOn!: string;
+}
+
+export class SheetLessonsDoor {
+  @ListOf(() => SheetLessonDoor, MOST_LESSONS) lessons!: SheetLessonDoor[];
+}
+
 export class ImportDoor {
   @YesNo() preview!: boolean;
   @ListOf(() => ImportedBarDoor, MOST_BARS) bars!: ImportedBarDoor[];
+  @Clearable() @Nested(() => SheetLessonDoor) lesson?: SheetLessonDoor | null;
 }
 
 const MOST_ROWS = 1000;

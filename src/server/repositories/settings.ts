@@ -6,6 +6,7 @@ import type { Limit } from '../../core/formula/types';
 import type { ShownCondition } from '../../core/paperwork/conditions';
 import type { WrittenLetter } from '../../core/paperwork/supplier-letter';
 import type { Lesson } from '../../core/paperwork/lessons';
+import type { SheetLesson } from '../../core/sheets/sheet-lessons';
 import type { Mould } from '../../core/making/size';
 import type { CraftFigures } from '../../core/records/cupboard';
 import { USUAL_MIN_DAYS } from '../../core/curing/cure';
@@ -29,6 +30,8 @@ interface Settings {
   currency: string;
   ownPhrases: OwnPhrase[];
   paperLessons: Lesson[];
+  /** What was said about sheets that were taken in, the newest first. */
+  sheetLessons: SheetLesson[];
   /** Of the calendar's address; empty before there is one. */
   calendarKey: string;
   plans: NextPlans;
@@ -54,6 +57,7 @@ const BEFORE: Settings = {
   currency: 'EUR',
   ownPhrases: [],
   paperLessons: [],
+  sheetLessons: [],
   calendarKey: '',
   plans: { wanted: [], planned: [] },
   editions: { inForce: null, onFile: [] },

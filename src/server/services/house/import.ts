@@ -2,10 +2,11 @@
 import type { Formula } from '../../../core/formula/types';
 import type { ImportedBar, ImportResult } from '../../../core/records/import';
 import { matchName, namedMaterials, type Match } from '../../../core/sheets/match';
+import { withLesson, type SheetLesson } from '../../../core/sheets/sheet-lessons';
 import { LIBRARY } from '../../../library';
 import type { House } from '../../house';
 import { onThread } from '../../jobs/threads';
-import { findSetting } from '../../repositories/settings';
+import { findSetting, putSetting } from '../../repositories/settings';
 import { addProduct, productNames } from '../../repositories/products';
 import { sharedSetting } from '../../store/shared';
 import { snapshotOf } from '../../store/snapshot';
@@ -56,7 +57,7 @@ async function lookedAt(house: House, bars: readonly Bar[]): Promise<ImportedBar
 export async function importBars(
   house: House,
   bars: readonly Bar[],
-  preview: boolean,
+  { preview, lesson }: { preview: boolean; lesson: SheetLesson | null },
 ): Promise<ImportResult> {
   const found = await lookedAt(house, bars);
   if (preview || found.some(({ fault }) => fault !== null)) return { taken: 0, bars: found };
@@ -64,6 +65,10 @@ export async function importBars(
   await writing(house.db, async (trx) => {
     for (const { name, note, formula } of bars)
       await addProduct(trx, { ...(await freshProduct(trx, name)), note }, formula, house.now);
+    if (lesson) {
+      const { value: known } = await findSetting(trx, 'sheetLessons');
+      await putSetting(trx, 'sheetLessons', withLesson(known, lesson));
+    }
   });
   return { taken: bars.length, bars: found };
 }

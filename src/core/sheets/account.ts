@@ -1,0 +1,83 @@
+/**
+ * A bar out of a sheet as it would be taken, line by line, beside what the cell said; and which cells of the sheet were
+ * read as what. Pure.
+ */
+import type { Formula, Line } from '../formula/types';
+import { unitRule } from '../quantities/units';
+import { gramsOf } from './amounts';
+import type { Layout, SheetBar } from './layout';
+import { roleOf, type Role } from './recipe';
+
+/** What stands in a sheet's row, and what is taken for it. */
+export interface AccountRow {
+  /** Row of the sheet, from 1. */
+  row: number;
+  /** Name and cell as they stand there. */
+  name: string;
+  said: string;
+  role: Role;
+  /** The formula's line; null where the row says lye, superfat, liquid or the size of the batch. */
+  line: Line | null;
+  /** What the line weighs where that follows from it alone, grams; null where it hangs on the whole batch. */
+  massG: number | null;
+}
+
+/** Grams of the fats that shares are of; null where they are no masses. */
+function fatsOf({ fatsMassG, lines }: Formula): number | null {
+  if (fatsMassG != null) return fatsMassG;
+  const masses = lines.filter(({ stage }) => stage === 'fats').map(({ amount }) => gramsOf(amount));
+  return masses.reduce<number | null>(
+    (sum, massG) => (sum === null || massG === null ? null : sum + massG),
+    0,
+  );
+}
+
+function massOf({ amount }: Line, fatsG: number | null): number | null {
+  const rule = unitRule(amount.unit);
+  if (rule?.base !== 'fats') return gramsOf(amount);
+  return fatsG === null ? null : amount.value * rule.factor * fatsG;
+}
+
+/** The rows of a bar beside its formula, in the sheet's order. */
+export function accountOf(bar: SheetBar, formula: Formula): AccountRow[] {
+  let taken = 0;
+  const fatsG = fatsOf(formula);
+  return bar.lines.map(({ row, name, said }) => {
+    const role = roleOf(name);
+    const line = role === 'material' ? (formula.lines[taken++] ?? null) : null;
+    const massG = role === 'lye' ? (formula.alkali.massG ?? null) : line && massOf(line, fatsG);
+    return { row, name, said, role, line, massG };
+  });
+}
+
+/** What a cell of a sheet was read as; what is none of these was not taken. */
+export type CellRole = 'head' | 'bar' | 'name' | 'amount' | 'note';
+
+/** What the cells of a sheet were read as, by "row column", both from 0. */
+export function cellRoles(
+  { kind, head, columns }: Layout,
+  bars: readonly SheetBar[],
+): ReadonlyMap<string, CellRole> {
+  const roles = new Map<string, CellRole>();
+  const set = (row: number, column: number | null, role: CellRole) => {
+    if (column !== null) roles.set(`${row} ${column}`, role);
+  };
+  const isAcross = kind === 'rows' || kind === 'columns';
+  const side = columns.bar ?? columns.what ?? 0;
+  for (const bar of bars) {
+    if (!isAcross) set(bar.row - 1, kind === 'list' ? columns.bar : columns.what, 'bar');
+    for (const { row, column } of bar.lines) {
+      set(row - 1, column, 'amount');
+      set(row - 1, isAcross ? side : columns.what, kind === 'rows' ? 'bar' : 'name');
+      if (isAcross) set(head, column, kind === 'rows' ? 'name' : 'bar');
+      else {
+        set(row - 1, columns.unit, 'amount');
+        set(row - 1, columns.note, 'note');
+        if (kind === 'list') set(row - 1, columns.bar, 'bar');
+      }
+    }
+  }
+  if (head >= 0 && !isAcross)
+    for (const column of Object.values<number | null>({ ...columns })) set(head, column, 'head');
+  return roles;
+}
