@@ -171,6 +171,19 @@ function AsBefore({ lesson, onAfresh }: { lesson: SheetLesson; onAfresh: () => v
   );
 }
 
+/** How a sheet is read: as one laid out alike was, or as it is guessed, until the maker says otherwise. */
+function useReading(sheet: Sheet, lessons: readonly SheetLesson[]) {
+  const [lesson, setLesson] = useState(() => lessonFor(sheet.rows, lessons));
+  const [layout, setLayout] = useState(() => lesson?.layout ?? guessLayout(sheet.rows));
+  const [said, setSaid] = useState<Said>(lesson ? saidOf(lesson) : USUAL);
+  const afresh = () => {
+    setLesson(null);
+    setLayout(guessLayout(sheet.rows));
+    setSaid(USUAL);
+  };
+  return { lesson, layout, setLayout, said, setSaid, afresh };
+}
+
 /** Bars as they stand in a maker's sheet. */
 export function ImportBars({
   sheet,
@@ -181,9 +194,7 @@ export function ImportBars({
   lessons: readonly SheetLesson[];
   today: string;
 }) {
-  const [lesson, setLesson] = useState(() => lessonFor(sheet.rows, lessons));
-  const [layout, setLayout] = useState(() => lesson?.layout ?? guessLayout(sheet.rows));
-  const [said, setSaid] = useState<Said>(lesson ? saidOf(lesson) : USUAL);
+  const { lesson, layout, setLayout, said, setSaid, afresh } = useReading(sheet, lessons);
   const { left: out, leave: setOut } = useLeft<number>();
   const rows = useMemo(() => sheet.rows.map((row, at) => (out.has(at) ? [] : row)), [sheet, out]);
   const names = useMemo(
@@ -199,11 +210,6 @@ export function ImportBars({
   const { left, leave } = useLeft<string>();
   const chosen = made.bars.filter(({ name }) => !left.has(name));
   const titleOf = (name: string) => said.chosen[name]?.title ?? matches.get(name)?.title ?? name;
-  const afresh = () => {
-    setLesson(null);
-    setLayout(guessLayout(sheet.rows));
-    setSaid(USUAL);
-  };
   return (
     <>
       {lesson && <AsBefore lesson={lesson} onAfresh={afresh} />}
