@@ -32,13 +32,14 @@ function filesUnder(path) {
     .flatMap((name) => filesUnder(join(path, name)));
 }
 
-/** The reader of pictures asks for its letters by this name. */
+/** The reader of pictures asks for the letters of a language by this name. */
 function layOutReader() {
   mkdirSync('dist/client/reader', { recursive: true });
-  copyFileSync(
-    'node_modules/@tesseract.js-data/eng/4.0.0_best_int/eng.traineddata.gz',
-    'dist/client/reader/eng.traineddata.gz',
-  );
+  for (const language of readdirSync('node_modules/@tesseract.js-data'))
+    copyFileSync(
+      `node_modules/@tesseract.js-data/${language}/4.0.0_best_int/${language}.traineddata.gz`,
+      `dist/client/reader/${language}.traineddata.gz`,
+    );
 }
 
 /** Builds into dist/ where needed. */

@@ -132,6 +132,30 @@ test('six papers photographed in several faces are straightened and read, and al
   expect(typed, 'figures that no reading got right').toBeLessThanOrEqual(4);
 });
 
+test('a photographed paper in German is read with German letters, and in another language when that is said', async ({
+  page,
+}) => {
+  const camera = await page.context().newPage();
+  await camera.setViewportSize({ width: 820, height: 700 });
+  await camera.setContent(`<style>${FACES.map(faceRule).join('')} ${PHOTOGRAPHED} body { font: 15px archivo; } td { padding: 5px 40px 5px 8px; }</style>
+    <h2>Nachtgrün Düfte GmbH</h2><h3>Konformitätserklärung</h3><p>Produktname: Grüne Säge</p><p>Nummer: ND-4471</p>
+    <p>Ausgabedatum: 12. März 2026</p><p>Das Produkt ist konform mit der 51. Änderung</p>
+    <table><tr><td>Kategorie 4</td><td>1,25 %</td></tr><tr><td>Kategorie 9</td><td>3,18 %</td></tr></table>`);
+  await camera.evaluate(() => document.fonts.ready);
+  const buffer = await camera.screenshot({ scale: 'css' });
+  await camera.close();
+  await open(page, application, '/cupboard/papers');
+  await page.setInputFiles('input[type=file]', { name: 'nd.png', mimeType: 'image/png', buffer });
+  const language = page.getByLabel('Read as a page in');
+  await expect(language).toHaveValue('deu');
+  const read = page.getByRole('region', { name: 'What was read' });
+  await expect(read).toContainText('The paper speaks of “Grüne Säge”');
+  await expect(read.getByLabel('Number', { exact: true })).toHaveValue('ND-4471');
+  await language.selectOption('eng');
+  await expect(language).toHaveValue('eng');
+  await expect(read.getByRole('heading', { name: 'nd.png' })).toBeVisible();
+});
+
 test('what is no paper is said in words, and nothing is filed', async ({ page }) => {
   await open(page, application, '/cupboard/papers');
   const tray = page.getByRole('region', { name: 'The paper', exact: true });

@@ -11,21 +11,21 @@ export interface DayFound {
 
 /** How each month begins in any of the languages. */
 const MONTHS: readonly RegExp[] = [
-  /^(?:jan|janv|ene|gen)/,
-  /^(?:feb|fev|febr)/,
+  /^(?:jan|janv|ene|gen|stycz)/,
+  /^(?:feb|fev|febr|lut)/,
   /^(?:mar|mrz|maar|mrt|marz)/,
-  /^(?:apr|avr|abr)/,
-  /^(?:may|mai|mag|mei)/,
-  /^(?:jun|juin|giu)/,
-  /^(?:jul|juil|lug)/,
-  /^(?:aug|aou|ago)/,
-  /^(?:sep|set)/,
-  /^(?:oct|okt|ott)/,
-  /^(?:nov)/,
-  /^(?:dec|dez|dic)/,
+  /^(?:apr|avr|abr|kwie)/,
+  /^(?:may|mai|mag|mei|maj)/,
+  /^(?:jun|juin|giu|czer)/,
+  /^(?:jul|juil|lug|lip)/,
+  /^(?:aug|aou|ago|sier)/,
+  /^(?:sep|set|wrze)/,
+  /^(?:oct|okt|ott|paz)/,
+  /^(?:nov|listop)/,
+  /^(?:dec|dez|dic|grud)/,
 ];
 const WHOLE_MONTH =
-  /^(?:january|february|march|april|may|june|july|august|september|october|november|december|janua?r|februar|marz|mai|juni|juli|oktober|dezember|janvier|fevrier|mars|avril|juin|juillet|aout|septembre|octobre|novembre|decembre|enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|setiembre|octubre|noviembre|diciembre|gennaio|febbraio|aprile|maggio|giugno|luglio|settembre|ottobre|dicembre|januari|februari|maart|mei|augustus|december|[a-z]{3,4}|janv|juil|febr|sept)$/;
+  /^(?:january|february|march|april|may|june|july|august|september|october|november|december|janua?r|februar|marz|mai|juni|juli|oktober|dezember|janvier|fevrier|mars|avril|juin|juillet|aout|septembre|octobre|novembre|decembre|enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|setiembre|octubre|noviembre|diciembre|gennaio|febbraio|aprile|maggio|giugno|luglio|settembre|ottobre|dicembre|januari|februari|maart|mei|augustus|december|stycz(?:en|nia)|lut(?:y|ego)|mar(?:zec|ca)|kwie(?:cien|tnia)|maja|czerw(?:iec|ca)|lip(?:iec|ca)|sierp(?:ien|nia)|wrze(?:sien|snia)|pazdziernika?|listopada?|grud(?:zien|nia)|[a-z]{3,4}|janv|juil|febr|sept)$/;
 
 function monthNumber(word: string): number {
   const bare = word.replace(/\.$/, '');
@@ -45,7 +45,7 @@ function iso(year: number, month: number, date: number): string | null {
 
 type Reader = (match: RegExpExecArray) => { day: string | null; question?: string };
 
-const WORD = '[a-z]{3,10}\\.?';
+const WORD = '[a-z]{3,12}\\.?';
 const OF = "(?:\\s+(?:de|di|del|of|d'))?";
 
 /** A slash or dash date that reads both ways is asked about; a dot stands between day and month first. */

@@ -132,18 +132,26 @@ function isNumber(value: string): boolean {
   return /^[a-z0-9][a-z0-9 ./_-]*$/.test(plain) && plain.split(' ').length <= 3;
 }
 
+/** What has numbers too that are not the paper's. */
+const OTHERS_NUMBER =
+  '(?:batch|lot|charge|lote|lotto|partij|partii|cas|ec|page|invoice|order|article|item|product|customer|kunden|artikel)';
+
 function findNumber(paper: Paper): Found | null {
   const inline = new RegExp(`\\b${NUMBER_NOUN}${SIGN}?\\s*[:#.]?\\s*${NUMBER_VALUE}`);
   // A title that ends in it: "Certificate of conformity SF-977".
   const titled = new RegExp(
-    `^\\s*${NUMBER_NOUN} [a-z' ]{0,40}\\b((?!(?:e[ucgn]|ce|iso|iec|din|ifra|cas)\\b)[a-z]{1,6}-\\d{2,}[a-z0-9-]*)\\s*$`,
+    `^\\s*${NUMBER_NOUN} (?![a-z' ]*\\b${OTHERS_NUMBER}\\b)[a-z' ]{0,40}\\b((?!(?:e[ucgn]|ce|iso|iec|din|ifra|cas)\\b)[a-z]{1,6}-\\d{2,}[a-z0-9-]*)\\s*$`,
+  );
+  // "Declaration of conformity no. WA/118".
+  const worded = new RegExp(
+    `\\b${NUMBER_NOUN} (?![a-z' ]*\\b${OTHERS_NUMBER}\\b)[a-z' ]{2,40}\\b(?:number|numero|nummer|numer|no|nr|n[°º])\\.?\\s*[:#]?\\s*${NUMBER_VALUE}`,
   );
   const strict = new RegExp(`\\b${NUMBER_NOUN}${SIGN}\\s*[:#.]?\\s*${NUMBER_VALUE}`);
   for (const found of [...labelled(paper, NUMBER_LABEL), ...labelled(paper, NUMBER_NOUN)]) {
     const value = found.value.split(/\s{2,}|[,;]\s|\s(?=(?:of|vom|du|del|van|date|rev)\b)/)[0]!.trim();
     if (isNumber(value)) return { ...found, value };
   }
-  for (const pattern of [strict, inline, titled]) {
+  for (const pattern of [strict, inline, worded, titled]) {
     for (const [line, entry] of paper.lines.entries()) {
       const text = lineText(entry);
       const plain = plainText(text);
@@ -153,6 +161,12 @@ function findNumber(paper: Paper): Found | null {
       const value = text.slice(end - match[1]!.length, end).trim();
       if (isNumber(value)) return { value, line, said: text.slice(match.index, end), question: null };
     }
+  }
+  // A label that says nothing but that it is a number, before a code of letters and figures.
+  for (const found of labelled(paper, `(?:${NUMBER_SIGN})`)) {
+    const value = found.value.trim();
+    if (isNumber(value) && /[a-z]/i.test(value) && /\d{2}/.test(value))
+      return { ...found, value, question: 'Is this the number of the paper?' };
   }
   return null;
 }

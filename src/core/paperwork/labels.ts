@@ -11,7 +11,7 @@ export const NUMBER_NOUN = any(
   'analysis',
   'zertifikats?',
   'erklarung',
-  'dokument(?:en)?',
+  'dokument(?:en|u)?',
   'bericht',
   'prufbericht',
   'certificat',
@@ -29,11 +29,15 @@ export const NUMBER_NOUN = any(
   'ref(?:erence|erenz|erencia|erentie|\\. doc)?',
   'riferimento',
   'doc',
+  'certyfikatu?',
+  'deklaracj[ai]',
+  'swiadectw[oa]',
 );
 export const NUMBER_SIGN = any(
   'numbers?',
   'nummer',
   'numero',
+  'numer',
   'num',
   'nr',
   'no',
@@ -70,6 +74,9 @@ export const ISSUED_WORD = any(
   'afgiftedatum',
   'afgegeven(?: op)?',
   'opgesteld(?: op)?',
+  'data (?:wydania|wystawienia)',
+  'wydano(?: dnia)?',
+  'wystawiono(?: dnia)?',
 );
 export const REVISED_WORD = any(
   'revis(?:ed|ion date|ion)',
@@ -86,6 +93,7 @@ export const REVISED_WORD = any(
   'bijgewerkt',
   'valid from',
   'gultig ab',
+  '(?:data )?aktualizacj[ai]',
 );
 export const DATE_WORD = any('date', 'datum', 'fecha', 'data', 'le');
 export const OTHER_DAY_WORD = any(
@@ -110,6 +118,9 @@ export const OTHER_DAY_WORD = any(
   'retest',
   'manufactured',
   'production date',
+  'wydrukowano',
+  'wazn[eya] do',
+  'data produkcji',
 );
 
 /** The material a paper speaks of, as a label before its name. */
@@ -150,6 +161,10 @@ export const MATERIAL_LABEL = any(
   'benaming',
   'parfum ?olie',
   'monster',
+  'nazwa(?: produktu| handlowa)?',
+  'kompozycja(?: zapachowa)?',
+  'olejek(?: eteryczny)?',
+  'probka',
 );
 
 export const ISSUER_LABEL = any(
@@ -182,10 +197,14 @@ export const ISSUER_LABEL = any(
   'afgegeven door',
   'fabrikant',
   'bedrijf',
+  'dostawca',
+  'producent',
+  'wystawca',
+  'wydan[eya] przez',
 );
 /** What a company's name often ends with. */
 export const COMPANY_MARK =
-  /\b(ltd|limited|llc|inc|plc|gmbh|ag|kg|ohg|e\.?k|s\.?a\.?r?\.?l?|sas|s\.?r\.?l|s\.?p\.?a|s\.?l|b\.?v|n\.?v|bvba|co|company|& (?:sons?|co|cie|sohne|fils|figli)|oils|aromatics|botanicals|essences|fragrances|parfums?|aromen|aromes|aromas|aromi|group|hnos)\b\.?/;
+  /\b(ltd|limited|llc|inc|plc|gmbh|ag|kg|ohg|e\.?k|s\.?a\.?r?\.?l?|sas|s\.?r\.?l|s\.?p\.?a|s\.?l|b\.?v|n\.?v|bvba|co|company|& (?:sons?|co|cie|sohne|fils|figli)|oils|aromatics|botanicals|essences|fragrances|parfums?|aromen|aromes|aromas|aromi|group|hnos|sp\. z o\.o)\b\.?/;
 
 export const FLASH_POINT = any(
   'flash ?-?point',
@@ -196,4 +215,6 @@ export const FLASH_POINT = any(
   "punto d'infiammabilita",
   'punto di infiammabilita',
   'vlampunt',
+  'temperatura zaplonu',
+  'punkt zaplonu',
 );

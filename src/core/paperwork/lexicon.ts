@@ -1,5 +1,5 @@
 /**
- * The words suppliers' papers use, in English, German, French, Spanish, Italian and Dutch. Patterns are written
+ * The words suppliers' papers use, in English, German, French, Spanish, Italian, Dutch and Polish. Patterns are written
  * without accents; a text is stripped of them (`plainText`) before it is held against one.
  */
 
@@ -7,7 +7,7 @@
 export function plainText(text: string): string {
   return [...text]
     .map((letter) => {
-      const bare = letter.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+      const bare = letter.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replace('ł', 'l');
       return bare.length === letter.length ? bare : letter.length === 1 ? (bare[0] ?? ' ') : letter;
     })
     .join('')
@@ -45,6 +45,7 @@ export const EDITION_WORD = any(
   'edizione',
   'emendamento',
   'wijziging',
+  'poprawk(?:a|i|e)',
   'revision of the standards?',
 );
 

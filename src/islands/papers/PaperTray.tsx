@@ -1,6 +1,7 @@
 import { guarded } from '../../ui/Guarded';
 import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { remember, type Lesson } from '../../core/paperwork/lessons';
+import type { PageLanguage } from '../../core/paperwork/page-language';
 import type { Inbox, InboxEntry } from '../../core/records/papers';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
@@ -20,6 +21,7 @@ import type { Answer, Question } from './ask';
 import { AskPaper } from './AskPaper';
 import { PaperFault } from './fault';
 import { Filed } from './Filed';
+import { HowFar, ReadIn, secondsLeft, type Far } from './HowFar';
 import { Folder, Papers } from './Inbox';
 import { useInbox } from './inbox-look';
 import { openBytes, openText, type Opening, type OpenPaper } from './open';
@@ -55,11 +57,6 @@ interface Opened {
   draft: Draft;
 }
 
-interface Far {
-  share: number;
-  words: string;
-}
-
 /** What is asked of the maker while a paper is opened; an answer ends it. */
 function useAsking() {
   const [asked, setAsked] = useState<{ question: Question; onAnswer: (answer: Answer) => void } | null>(null);
@@ -79,6 +76,8 @@ function useAsking() {
   return { asked, ask, drop: () => answer(null) };
 }
 
+type Way = (way: Opening) => Promise<OpenPaper>;
+
 function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
   const [lessons, setLessons] = useState(known);
   const [opened, setOpened] = useState<Opened | null>(null);
@@ -87,15 +86,19 @@ function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
   const { asked, ask, drop } = useAsking();
   const giveUp = useRef<AbortController | null>(null);
   const count = useRef(0);
-  const open = useStable(async (opening: (way: Opening) => Promise<OpenPaper>) => {
+  const last = useRef<Way | null>(null);
+  const open = useStable(async (opening: Way, language: PageLanguage | null = null) => {
+    last.current = opening;
     giveUp.current?.abort();
     const { signal } = (giveUp.current = new AbortController());
     drop();
-    const onProgress = (share: number, words: string) => setFar({ share, words });
+    const begun = performance.now();
+    const onProgress = (share: number, words: string) =>
+      setFar({ share, words, leftS: secondsLeft(share, (performance.now() - begun) / 1000) });
     onProgress(0, 'Opening');
     setFault(null);
     try {
-      const paper = await opening({ signal, onProgress, ask });
+      const paper = await opening({ signal, onProgress, language, ask });
       const reading = await readLines(paper.lines, lessons, signal);
       setOpened({
         id: ++count.current,
@@ -119,7 +122,10 @@ function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
   const close = () => setOpened(null);
   const goOn = () => setFault(null);
   const learn = (fresh: Lesson[]) => setLessons((old) => remember(old, fresh));
-  return { opened, fault, far, asked, open, close, goOn, learn, stop: () => giveUp.current?.abort() };
+  /** Reads the paper that lies open once more, in a language. */
+  const readIn = (language: PageLanguage) => void (last.current && open(last.current, language));
+  const stop = () => giveUp.current?.abort();
+  return { opened, fault, far, asked, open, readIn, close, goOn, learn, stop };
 }
 type Desk = ReturnType<typeof usePaper>;
 
@@ -216,7 +222,7 @@ interface ThePaperProps {
 }
 
 function ThePaper({
-  desk: { opened, fault, far, asked, stop, goOn },
+  desk: { opened, fault, far, asked, stop, goOn, readIn },
   pointed,
   filed,
   onNext,
@@ -238,14 +244,7 @@ function ThePaper({
       className={paperStyles.paperWindow}
     >
       {asked && <AskPaper {...asked} />}
-      {far && !asked && (
-        <p role="status" className="flex items-center gap-3">
-          {far.words}… <progress max={1} value={far.share} aria-label="How far it is read" className="w-32" />
-          <button type="button" className="action py-0" onClick={stop}>
-            Give up
-          </button>
-        </p>
-      )}
+      {far && !asked && <HowFar far={far} onStop={stop} />}
       {fault && (
         <p role="alert" className="border-l-4 border-madder bg-wash px-3 py-1.5">
           {fault}
@@ -255,6 +254,9 @@ function ThePaper({
             </button>
           )}
         </p>
+      )}
+      {opened?.paper.language && !fault && !far && (
+        <ReadIn language={opened.paper.language} onChange={readIn} />
       )}
       {opened && !fault && <PaperView paper={opened.paper} taken={taken} pointed={pointed} />}
       {!opened && !far && !fault && !filed && (

@@ -51,7 +51,7 @@ function Choices({ at, paper }: { at: FieldKey; paper: OpenPaper }) {
   const { field, put } = useField(at);
   return (
     <div role="group" aria-label={`${FIELD_WORDS[at]}: which?`} className="border-l-4 border-ink pl-2">
-      <CutOut paper={paper} line={field.line} />
+      <CutOut paper={paper} line={field.line} figures={field.others} />
       <p className="text-[0.9rem] leading-tight">{field.question}</p>
       <div className="mt-1 flex flex-wrap gap-2">
         {field.others.map((other) => (

@@ -17,6 +17,7 @@ import { pageSays } from '../../core/paperwork/page-matters';
 import type { Ask, ProposedPage } from './ask';
 import { PaperFault } from './fault';
 import { openMail } from './mail';
+import type { PageLanguage } from '../../core/paperwork/page-language';
 import { linesFromDocument, linesFromWorkbook } from './office';
 import type { PictureOfPage, Progress } from './picture';
 
@@ -31,6 +32,8 @@ export interface PagePicture {
 export interface OpenPaper {
   /** Read from a picture, so that more is asked about it. */
   isPicture: boolean;
+  /** The language that a picture was read in; absent where it is none. */
+  language?: PageLanguage;
   fileName: string;
   /** The inbox's id, where it came from there. */
   inbox: string | null;
@@ -54,12 +57,14 @@ const GIVEN_UP = 'Given up. Nothing was filed.';
 /** Pages of a scan that are read: each takes some seconds. */
 const MOST_SCANNED = 4;
 
-type Pages = Pick<OpenPaper, 'lines' | 'pages' | 'isPicture'>;
+type Pages = Pick<OpenPaper, 'lines' | 'pages' | 'isPicture' | 'language'>;
 
 /** What opening a file may use: a way to be given up, and a place to tell how far it is. */
 export interface Opening {
   signal: AbortSignal;
   onProgress: Progress;
+  /** The language to read pictures in; null for that of the first page. */
+  language: PageLanguage | null;
   /** Asks the maker for what has to be known. */
   ask: Ask;
 }
@@ -101,9 +106,10 @@ async function readPdfPage(page: PDFPageProxy, number: number): Promise<PdfPage>
 
 async function readPictures(sources: readonly PictureOfPage[], opening: Opening): Promise<Pages> {
   const { readPictures: read } = await import('./picture');
-  const pages = await read(sources, opening.signal, opening.onProgress);
+  const { pages, language } = await read(sources, opening.language, opening.signal, opening.onProgress);
   return {
     isPicture: true,
+    language,
     lines: pages.flatMap(({ lines }) => lines),
     pages: pages.map(({ widthPt, heightPt, picture }, at) => ({
       number: at + 1,

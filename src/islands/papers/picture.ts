@@ -3,6 +3,7 @@ import { createWorker, PSM, type Line, type Page, type Word, type Worker as Read
 import readerUrl from 'tesseract.js/dist/worker.min.js?url';
 import engineUrl from 'tesseract.js-core/tesseract-core-simd-lstm.wasm.js?url';
 import { linesFromItems, type PaperLine, type TextItem } from '../../core/paperwork/page';
+import { PAGE_LANGUAGE_NAMES, pageLanguage, type PageLanguage } from '../../core/paperwork/page-language';
 import { partOf, pointIn } from '../../core/paperwork/points';
 import { withoutRules } from '../../core/paperwork/rules-out';
 import { clean, skewOf, type GreyPicture } from '../../core/paperwork/straighten';
@@ -146,6 +147,7 @@ async function lookAgain(
   reader: Reader,
   words: readonly Word[],
   { canvas, plain }: { canvas: HTMLCanvasElement; plain: GreyPicture },
+  tell: (share: number) => void,
 ): Promise<ReadonlyMap<Word, Seen>> {
   const seen = new Map<Word, Seen>();
   const figures = words.filter(({ text }) => FIGURE.test(text.trim()) || BARE.test(text.trim()));
@@ -153,7 +155,9 @@ async function lookAgain(
     tessedit_char_whitelist: ALONE_FIGURES,
     tessedit_pageseg_mode: PSM.SINGLE_WORD,
   });
-  for (const word of figures.slice(0, MOST_ALONE)) {
+  const looked = figures.slice(0, MOST_ALONE);
+  for (const [at, word] of looked.entries()) {
+    tell(at / looked.length);
     const pointed = withPoint(word, plain);
     const { data } = await reader.recognize(alone(word, canvas));
     const again = digitsOf(data.text);
@@ -196,15 +200,18 @@ function itemsOf(words: readonly LinedWord[], scale: number, seen: ReadonlyMap<W
   }));
 }
 
-function openReader(onProgress: (share: number) => void): Promise<Reader> {
-  return createWorker('eng', 1, {
+/** Of reading a page, the first look at all of it takes about so much; looking at its figures the rest. */
+const FIRST_LOOK = 0.6;
+
+function openReader(language: PageLanguage, onProgress: (share: number) => void): Promise<Reader> {
+  return createWorker(language, 1, {
     langPath: LETTERS_URL,
     gzip: true,
     workerPath: readerUrl,
     corePath: engineUrl,
     workerBlobURL: false,
     cacheMethod: 'none',
-    logger: ({ status, progress }) => status === 'recognizing text' && onProgress(progress),
+    logger: ({ status, progress }) => status === 'recognizing text' && onProgress(FIRST_LOOK * progress),
   });
 }
 
@@ -222,17 +229,38 @@ export interface ReadPicture {
   picture: string;
 }
 
-/** Reads pictures of pages one after the other. Throws a PaperFault where one holds no page of text. */
+export interface ReadPictures {
+  pages: ReadPicture[];
+  language: PageLanguage;
+}
+
+/**
+ * Reads pictures of pages one after the other, in a language or in that of the first page. Throws a PaperFault where one
+ * holds no page of text.
+ */
 export async function readPictures(
   pages: readonly PictureOfPage[],
+  wanted: PageLanguage | null,
   signal: AbortSignal,
   onProgress: Progress,
-): Promise<ReadPicture[]> {
+): Promise<ReadPictures> {
   let at = 0;
+  let language = wanted ?? 'eng';
   const tell = (share: number) =>
-    onProgress((at + share) / pages.length, `Reading page ${at + 1} of ${pages.length}`);
+    onProgress(
+      (at + share) / pages.length,
+      `Reading page ${at + 1} of ${pages.length}, in ${PAGE_LANGUAGE_NAMES[language]}`,
+    );
   onProgress(0, 'Getting the reader of pictures ready');
-  const reader = await openReader(tell);
+  const reader = await openReader(language, tell);
+  /** Whether the first page's words are of another language: its letters are taken, and it is looked at anew. */
+  const settle = async (text: string) => {
+    const found = wanted === null && at === 0 ? pageLanguage(text) : null;
+    if (found === null || found === language) return false;
+    language = found;
+    await reader.reinitialize(language);
+    return true;
+  };
   const stop = () => void reader.terminate();
   signal.addEventListener('abort', stop, { once: true });
   try {
@@ -241,19 +269,34 @@ export async function readPictures(
       if (signal.aborted) throw new PaperFault('Given up. Nothing was filed.');
       if (page.width * page.height > MOST_PIXELS)
         throw new PaperFault('This picture is larger than 40 megapixels. Send a smaller one.');
-      read.push(await readOne(reader, page, ++at));
+      const one = await readOne(reader, page, at + 1, { tell, settle });
+      read.push(one);
+      at++;
     }
-    return read;
+    return { pages: read, language };
   } finally {
     signal.removeEventListener('abort', stop);
     await reader.terminate();
   }
 }
 
-async function readOne(reader: Reader, page: PictureOfPage, number: number): Promise<ReadPicture> {
+interface Reading {
+  tell: (share: number) => void;
+  /** Whether what was read asks for a look with other letters. */
+  settle: (text: string) => Promise<boolean>;
+}
+
+async function readOne(
+  reader: Reader,
+  page: PictureOfPage,
+  number: number,
+  { tell, settle }: Reading,
+): Promise<ReadPicture> {
   const straight = straightened(page.source, page.width, page.height);
   const { canvas } = straight;
-  const { data } = await reader.recognize(canvas, {}, { blocks: true });
+  const look = async () => (await reader.recognize(canvas, {}, { blocks: true })).data;
+  let data = await look();
+  if (await settle(data.text)) data = await look();
   const scale = PAGE_WIDTH_PT / canvas.width;
   const words = wordsOf(data);
   const confidence = words.reduce((sum, { word }) => sum + word.confidence, 0) / (words.length || 1);
@@ -261,6 +304,7 @@ async function readOne(reader: Reader, page: PictureOfPage, number: number): Pro
     reader,
     words.map(({ word }) => word),
     straight,
+    (share) => tell(FIRST_LOOK + (1 - FIRST_LOOK) * share),
   );
   const lines = linesFromItems(number, itemsOf(words, scale, seen));
   if (lines.length < LEAST_LINES || confidence < LEAST_MEAN_CONFIDENCE)
