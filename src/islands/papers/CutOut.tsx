@@ -32,20 +32,19 @@ export function CutOut({
   const left = shown.length > 0 ? Math.max(first, right - MOST_WIDE * line.heightPt) : first;
   const wide = right - left;
   return (
-    <span
-      className="relative my-1 block w-full max-w-96 overflow-hidden border border-line bg-white"
-      style={{ aspectRatio: `${wide} / ${high}` }}
-    >
-      <img
-        src={page.picture}
-        alt={`On the page: ${line.cells.map(({ text }) => text).join(' ')}`}
-        className="absolute max-w-none"
-        style={{
-          width: `${(100 * page.widthPt) / wide}%`,
-          left: `${(-100 * left) / wide}%`,
-          top: `${(-100 * top) / high}%`,
-        }}
-      />
+    <span className="my-1 block w-full max-w-96 border border-line bg-white">
+      <span className="relative block overflow-hidden" style={{ aspectRatio: `${wide} / ${high}` }}>
+        <img
+          src={page.picture}
+          alt={`On the page: ${line.cells.map(({ text }) => text).join(' ')}`}
+          className="absolute max-w-none"
+          style={{
+            width: `${(100 * page.widthPt) / wide}%`,
+            left: `${(-100 * left) / wide}%`,
+            top: `${(-100 * top) / high}%`,
+          }}
+        />
+      </span>
     </span>
   );
 }
