@@ -368,6 +368,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'PUT', path: 'products/first-light/wrap', body: { revision: 1, wrap } },
     { method: 'POST', path: 'products/first-light/label/preview', body: { market: 'US', wrap } },
     { method: 'GET', path: 'products/first-light/label?market=EU&as=pdf' },
+    { method: 'GET', path: `products/night-mail/label?market=EU&as=card&batch=${batch}` },
     { method: 'POST', path: 'products/first-light/issued', body: { market: 'EU' } },
   ];
 }

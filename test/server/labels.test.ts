@@ -6,6 +6,7 @@ import { USUAL_FORMATS } from '../../src/core/labels/formats';
 import { layoutLabel } from '../../src/core/labels/label';
 import { OPEN_JAR, OPEN_JAR_WIDTH, openJarPath } from '../../src/core/labels/open-jar';
 import { emptyLayout } from '../../src/core/labels/layout';
+import type { LinearCode } from '../../src/core/labels/code';
 import { barcodeFor, isGtin } from '../../src/server/labels/barcode';
 import { fontMetrics, glyphPaths } from '../../src/server/labels/fonts';
 import { labelsPerSheet, layoutPdf } from '../../src/server/labels/pdf';
@@ -169,17 +170,19 @@ describe('a picture in SVG', () => {
   });
 });
 
+const PLAIN = { barcode: 'batch' as const, gtin: '', batchCode: '', pageAt: null };
+
 describe('barcodes', () => {
   it('are made of a GTIN whose last digit checks, or of a plain batch code', () => {
     expect(isGtin('4006381333931')).to.equal(true);
     expect(['4006381333932', '400638133393', 'abc', ''].some(isGtin)).to.equal(false);
-    const gtin = barcodeFor({ barcode: 'gtin', gtin: '4006381333931', batchCode: '' });
-    expect(gtin.ok && gtin.bars!.modules.reduce((sum, one) => sum + one, 0)).to.equal(95);
-    const batch = barcodeFor({ barcode: 'batch', gtin: '', batchCode: 'NM-2611' });
-    expect(batch.ok && batch.bars!.modules.length % 2).to.equal(1);
+    const gtin = barcodeFor({ ...PLAIN, barcode: 'gtin', gtin: '4006381333931' });
+    expect(gtin.ok && (gtin.bars as LinearCode).modules.reduce((sum, one) => sum + one, 0)).to.equal(95);
+    const batch = barcodeFor({ ...PLAIN, batchCode: 'NM-2611' });
+    expect(batch.ok && (batch.bars as LinearCode).modules.length % 2).to.equal(1);
     for (const batchCode of ['', 'é', 'x'.repeat(30)])
-      expect(barcodeFor({ barcode: 'batch', gtin: '', batchCode }).ok).to.equal(false);
-    expect(barcodeFor({ barcode: 'none', gtin: 'x', batchCode: '' })).to.deep.equal({ ok: true, bars: null });
+      expect(barcodeFor({ ...PLAIN, batchCode }).ok).to.equal(false);
+    expect(barcodeFor({ ...PLAIN, barcode: 'none', gtin: 'x' })).to.deep.equal({ ok: true, bars: null });
   });
 });
 

@@ -1,5 +1,6 @@
 /** Lays a label out: front panel, the flow of the rest, measured heights, and what does not fit and by how much. */
 import { withOpenJar } from './open-jar';
+import { codeHeight, codeWidth, placeCode, type Barcode } from './code';
 import type { LabelContent } from './content';
 import { asksForFace, formatFault, planFormat, SMALLEST_MM, type LabelFormat, type Plan } from './formats';
 import { checkLook, checkText, FACE_UNMEASURED, reportLack } from './findings';
@@ -32,8 +33,7 @@ export interface LabelLook {
   nameFace: Face;
   /** Key and shape of the maker's picture; null for none. */
   logo: { key: string; widthOverHeight: number } | null;
-  /** Widths of bars and gaps in turn, in modules, with the digits under them; null for none. */
-  barcode: { modules: number[]; text: string; quietModules: number } | null;
+  barcode: Barcode | null;
 }
 
 const NAME_SIZES_MM = [14, 12, 10, 9, 8, 7, 6, 5, 4.2, 3.6];
@@ -46,9 +46,6 @@ const ROOMIER = [1.6, 1.45, 1.3, 1.2, 1.1, 1];
 const LOWER_PART = 0.3;
 const LOGO_SHARE = 0.34;
 const HAIRLINE_MM = 0.15;
-const MODULE_MM = 0.3;
-const BARS_MM = 13;
-const DIGITS_MM = 2.6;
 const FOOT_STEP_MM = 0.25;
 
 function sizeFor(least: LeastHeight, metrics: Metrics, face: Face, what: 'x' | 'digit'): number {
@@ -212,45 +209,16 @@ function placeFront(layout: Layout, setting: Setting): void {
   if (lacks > 1e-6) reportLack(layout, content.market, 'name', lacks);
 }
 
-function barcodeWidth({ modules, quietModules }: NonNullable<LabelLook['barcode']>): number {
-  return (modules.reduce((sum, one) => sum + one, 0) + 2 * quietModules) * MODULE_MM;
-}
-
 /** The regions of the flow with the foot of the last that is wide enough kept free for a barcode. */
 function flowRegions({ plan, look }: Setting): { regions: Region[]; foot: Region | null } {
   if (!look.barcode || plan.outline === 'disc') return { regions: plan.info, foot: null };
-  const widthMm = barcodeWidth(look.barcode);
-  const at = plan.info.findLastIndex((region) => region.widthMm >= widthMm);
+  const [widthMm, heightMm] = [codeWidth(look.barcode), codeHeight(look.barcode)];
+  const at = plan.info.findLastIndex((region) => region.widthMm >= widthMm && region.heightMm >= heightMm);
   const chosen = plan.info[at];
   if (!chosen) return { regions: plan.info, foot: null };
-  const heightMm = BARS_MM + DIGITS_MM + 1;
   const foot = { ...chosen, yMm: chosen.yMm + chosen.heightMm - heightMm, heightMm };
   const shortened = { ...chosen, heightMm: chosen.heightMm - heightMm - 1 };
   return { regions: plan.info.map((region, index) => (index === at ? shortened : region)), foot };
-}
-
-function placeBarcode(layout: Layout, { look, metrics, plan }: Setting, foot: Region | null): void {
-  if (!look.barcode) return;
-  const { modules, text, quietModules } = look.barcode;
-  const widthMm = barcodeWidth(look.barcode);
-  if (!foot) {
-    const widest = Math.max(...plan.info.map((region) => region.widthMm));
-    const message =
-      plan.outline === 'rect'
-        ? `The barcode needs ${widthMm.toFixed(1)} mm of width, there are ${widest.toFixed(1)}.`
-        : 'A round label has no straight foot for a barcode. Choose another shape or leave it out.';
-    layout.findings.push({ element: 'barcode', code: 'barcode', message });
-    return;
-  }
-  let xMm = foot.xMm + quietModules * MODULE_MM;
-  modules.forEach((module, index) => {
-    if (index % 2 === 0)
-      layout.bars.push({ xMm, yMm: foot.yMm, widthMm: module * MODULE_MM, heightMm: BARS_MM });
-    xMm += module * MODULE_MM;
-  });
-  const style: TextStyle = { element: 'barcode', face: 'text', sizeMm: DIGITS_MM, leading: 1 };
-  const centre = foot.xMm + (widthMm - metrics.width(text, 'text', DIGITS_MM)) / 2;
-  putLine(layout, text, style, centre, foot.yMm + BARS_MM + 0.6);
 }
 
 /** Moves on to the next region where a paragraph fits whole there and not here; only the list runs on across. */
@@ -303,7 +271,7 @@ function placeInfo(layout: Layout, setting: Setting): void {
     leastMm: letters.mm,
     source: letters.source,
   });
-  placeBarcode(layout, setting, flowRegions(setting).foot);
+  if (setting.look.barcode) placeCode(layout, setting.look.barcode, setting, flowRegions(setting).foot);
 }
 
 function placeRules(layout: Layout, { plan }: Setting): void {

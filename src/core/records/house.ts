@@ -83,6 +83,8 @@ export interface HouseSettings extends Partial<Habits> {
   labelCountries?: Country[];
   /** The maker's own in the place of fixed words on labels. */
   labelWords?: OwnLabelWords;
+  /** Where the pages of batches stand on the maker's own site; empty or absent for nowhere. */
+  cardsAt?: string;
 }
 
 /** Ids of what the demo brought. */

@@ -5,6 +5,7 @@ import type { OwnPhrase } from '../claims/types';
 import type { Country, LabelLanguage } from '../labels/languages';
 import type { Assessment, School, Verdict } from '../formula/answer';
 import type { Formula, Market, Material } from '../formula/types';
+import type { CardChoice } from '../labels/card';
 import type { LabelContent, Words, Durability } from '../labels/content';
 import type { LabelFormat } from '../labels/formats';
 import type { Face } from '../labels/layout';
@@ -29,7 +30,8 @@ export interface Wrap {
   cautions: Words;
   markets: Partial<Record<Market, { school: School; format: LabelFormat }>>;
   look: { paper: string; ink: string; nameFace: Face; logo: boolean };
-  barcode: 'none' | 'gtin' | 'batch';
+  /** `page`: a square code that leads to the page of the batch. */
+  barcode: 'none' | 'gtin' | 'batch' | 'page';
   gtin: string;
   /** Weights of single cured bars, grams. */
   weighedG: number[];
@@ -40,6 +42,8 @@ export interface Wrap {
   ticked: string[];
   /** Where the evidence for its claims is; absent in wraps kept before. */
   evidence?: EvidenceNote[];
+  /** What the pages of its batches show; absent before anything was chosen. */
+  card?: CardChoice;
 }
 
 export interface StoredWrap {
@@ -87,6 +91,8 @@ export interface WrapData {
   facts: Fact[];
   maker: Maker | null;
   hasLogo: boolean;
+  /** Where the page of the batch stands, as the maker said; null where nothing is said, or for the formula. */
+  cardAddress: string | null;
   predictedBarG: number;
   proposedCautions: Required<Words>;
   /** What labels in the EU speak; none for whatever words are given. */

@@ -18,7 +18,7 @@ import type { SettingsData } from '../../core/records/house';
 import { Select } from '../../ui/Select';
 import { Choices } from './Choices';
 
-type Speech = Pick<SettingsData, 'labelLanguages' | 'labelCountries' | 'labelWords'>;
+type Speech = Pick<SettingsData, 'labelLanguages' | 'labelCountries' | 'labelWords' | 'cardsAt'>;
 
 const WORD_LABELS: Record<OwnWord, string> = {
   best: 'Best used before, with {date} for the month',
@@ -80,6 +80,31 @@ function OwnWords({ words, put }: { words: OwnLabelWords; put: (words: OwnLabelW
   );
 }
 
+/** Where the pages of batches stand on the maker's own site. */
+function CardsAt({ at, put }: { at: string; put: (at: string) => void }) {
+  const [text, setText] = useState(at);
+  return (
+    <div className="grid gap-1 py-1">
+      <label>
+        <span className="eyebrow block">Address of the folder that you put them in</span>
+        <input
+          className="field w-full max-w-xl"
+          inputMode="url"
+          placeholder="https://your-site/batches"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </label>
+      <p className="text-soft">
+        A code on the label then leads to the page of its batch, made under “For the buyer” in the wrap.
+      </p>
+      <button type="button" className="action justify-self-start" onClick={() => put(text.trim())}>
+        Keep this address
+      </button>
+    </div>
+  );
+}
+
 /** What labels in the EU speak: countries, further languages, and the maker's own words. */
 export function LabelSpeech({ data, put }: { data: Speech; put: (change: Partial<Speech>) => void }) {
   const countries = data.labelCountries ?? [];
@@ -132,6 +157,12 @@ export function LabelSpeech({ data, put }: { data: Speech; put: (change: Partial
           </span>
         </summary>
         <OwnWords words={data.labelWords ?? {}} put={(labelWords) => put({ labelWords })} />
+      </details>
+      <details>
+        <summary className="cursor-pointer">
+          Pages of batches stand at <span className="text-soft">{data.cardsAt || 'no address'}</span>
+        </summary>
+        <CardsAt at={data.cardsAt ?? ''} put={(cardsAt) => put({ cardsAt })} />
       </details>
     </div>
   );

@@ -6,6 +6,7 @@ import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { useKeeping } from '../../ui/keeping';
 import { dayInWords, MARKET_WORDS, VERDICT_WORDS, grams } from '../../ui/words';
+import { CardPanel } from './CardPanel';
 import { useDesk } from './context';
 
 type Listed = IssuedLabel & { differs: string[] };
@@ -258,6 +259,7 @@ export function IssuedPanel() {
           Older labels: {count - issued.length} more
         </button>
       )}
+      <CardPanel download={(as) => void download(as)} />
     </section>
   );
 }

@@ -136,6 +136,7 @@ const BARCODES: readonly (readonly [Wrap['barcode'], string])[] = [
   ['none', 'none'],
   ['gtin', 'GTIN'],
   ['batch', 'batch code'],
+  ['page', 'code to the batch’s page'],
 ];
 
 function Barcode() {

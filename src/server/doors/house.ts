@@ -30,6 +30,17 @@ function areOwnWords(value: unknown): boolean {
 }
 const areDifferent = (values: unknown) => !Array.isArray(values) || new Set(values).size === values.length;
 
+/** A longer one makes a code too fine for a label. */
+const LONGEST_ADDRESS = 80;
+
+/** An address of the web that a code can lead to; empty for none. */
+function isAddress(value: unknown): boolean {
+  if (value === '') return true;
+  if (typeof value !== 'string' || value.length > LONGEST_ADDRESS || !/^https?:\/\/[^\s?#]+$/.test(value))
+    return false;
+  return URL.canParse(value);
+}
+
 const MOST_HOURS = 24 * 7;
 
 export class BackupSettingsDoor {
@@ -72,6 +83,13 @@ export class SettingsDoor {
     areOwnWords,
   )
   labelWords?: object;
+  @Optional()
+  @Rule(
+    'not-an-address',
+    `Give an address that begins with https:// or http://, up to ${LONGEST_ADDRESS} letters, or leave it empty.`,
+    isAddress,
+  )
+  cardsAt?: string;
 }
 
 /** Said in words, so that nobody takes it out by a stray request. */

@@ -3,6 +3,7 @@ import { Matches } from 'class-validator';
 import { MARKETS } from '../../core/formula/types';
 import { PANELS, SHAPES } from '../../core/labels/formats';
 import { CLAIM_CLASSES, LANGUAGES } from '../../core/claims/types';
+import { CARD_PARTS } from '../../core/labels/card';
 import { COUNTRY_CODES, type LabelLanguage } from '../../core/labels/languages';
 import {
   Clearable,
@@ -24,7 +25,7 @@ import { FirstRevision } from './revision';
 
 const SCHOOLS = ['added', 'formed'];
 const FACES = ['display', 'text', 'strong'];
-const BARCODES = ['none', 'gtin', 'batch'];
+const BARCODES = ['none', 'gtin', 'batch', 'page'];
 const MOST_BARS = 500;
 const MOST_TICKS = 300;
 const LONGEST_SIDE_MM = 2000;
@@ -118,6 +119,8 @@ const isBarWeight = (value: unknown) => typeof value === 'number' && value >= 0 
 const isTick = (value: unknown) =>
   typeof value === 'string' && value.length > 0 && value.length <= LONGEST.short && !/\p{C}/u.test(value);
 
+const isPart = (value: unknown) => (CARD_PARTS as readonly unknown[]).includes(value);
+
 /** Claims that a wrap notes evidence for, and the longest words of one and of where it is, letters. */
 const MOST_EVIDENCE = 100;
 const LONGEST_EVIDENCE = 200;
@@ -125,6 +128,13 @@ const LONGEST_EVIDENCE = 200;
 class EvidenceDoor {
   @Name('the words of the claim', LONGEST_EVIDENCE) words!: string;
   @Text(LONGEST_EVIDENCE) says!: string;
+}
+
+const DEAREST_BAR = 1e5;
+
+class CardDoor {
+  @Values(CARD_PARTS.length, 'unknown-part', 'Give parts of the page, each once.', isPart) shown!: string[];
+  @OrNull() @NumberBetween(0, DEAREST_BAR) price!: number | null;
 }
 
 export class WrapDoor {
@@ -144,6 +154,7 @@ export class WrapDoor {
   @OrNull() @Nested(() => DurabilityDoor) durability!: DurabilityDoor | null;
   @Values(MOST_TICKS, 'not-text', 'Give short texts.', isTick) ticked!: string[];
   @Optional() @ListOf(() => EvidenceDoor, MOST_EVIDENCE) evidence?: EvidenceDoor[];
+  @Optional() @Nested(() => CardDoor) card?: CardDoor;
 }
 
 export class SaveWrapDoor {
@@ -171,7 +182,11 @@ export class IssueDoor {
 
 export class LabelQueryDoor {
   @OneOf(MARKETS) market!: string;
-  @OneOf(['pdf', 'a4', 'letter', 'svg', 'text', 'html', 'sheet', 'sheet-ranges']) as!: string;
+  @OneOf([
+    ...['pdf', 'a4', 'letter', 'svg', 'text', 'html', 'sheet', 'sheet-ranges'],
+    ...['card', 'price', 'card-text', 'card-csv', 'card-data', 'qr'],
+  ])
+  as!: string;
   @Optional() @Id() batch?: string;
   @Optional() @OneOf(COUNTRY_CODES) country?: string;
 }

@@ -6,7 +6,7 @@ import { layoutLabel, type LabelLook } from '../../core/labels/label';
 import type { Layout } from '../../core/labels/layout';
 import type { Wrap } from '../../core/records/wrap';
 import type { Logo } from '../repositories/wraps';
-import { barcodeFor } from './barcode';
+import { barcodeFor, type CodeOf } from './barcode';
 import { fontMetrics } from './fonts';
 import { isSoundPng } from './png';
 import { layoutPdf, sheetPdf } from './pdf';
@@ -21,7 +21,7 @@ export interface LabelTask {
   other: { school: string; content: LabelContent } | null;
   format: LabelFormat | null;
   look: Wrap['look'];
-  code: Pick<Wrap, 'barcode' | 'gtin' | 'batchCode'>;
+  code: CodeOf;
   logo: Logo | null;
   netMassG: number;
   title: string;

@@ -1,7 +1,8 @@
 /** A label's words for a web shop: as plain text and as HTML. */
 import type { LabelContent } from '../../core/labels/content';
 
-const escape = (text: string) =>
+/** A text as it may stand in a page. */
+export const escapeHtml = (text: string): string =>
   text.replace(/[&<>"]/g, (letter) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[letter]!);
 
 /** Name, what it is, net content, then every element on a line of its own. */
@@ -11,12 +12,12 @@ export function labelText({ front, info }: LabelContent): string {
 
 /** The same as a fragment of HTML, without styles, to be put into any page. */
 export function labelHtml({ front, info }: LabelContent): string {
-  const lines = info.map(({ id, text }) => `  <p data-element="${escape(id)}">${escape(text)}</p>`);
+  const lines = info.map(({ id, text }) => `  <p data-element="${escapeHtml(id)}">${escapeHtml(text)}</p>`);
   return [
     '<section>',
-    `  <h2>${escape(front.name)}</h2>`,
-    `  <p>${escape(front.identity)}</p>`,
-    `  <p>${escape(front.net)}</p>`,
+    `  <h2>${escapeHtml(front.name)}</h2>`,
+    `  <p>${escapeHtml(front.identity)}</p>`,
+    `  <p>${escapeHtml(front.net)}</p>`,
     ...lines,
     '</section>',
     '',

@@ -1,6 +1,7 @@
 /** What a label of one batch is made from: what was weighed, under the papers of today, and its own bars. */
 import { assess } from '../../../core/assess';
 import { batchRequest } from '../../../core/batch/request';
+import { dayOf } from '../../../core/quantities/day';
 import { madeOn, placedDays } from '../../../core/curing/batch-cure';
 import { MARKETS } from '../../../core/formula/types';
 import { durabilityFrom } from '../../../core/labels/content';
@@ -26,6 +27,8 @@ export interface OfBatch {
   netMassG: number | null;
   /** The lightest settled bar, grams; null where none is known. */
   lightestG: number | null;
+  /** The day of its release; null before it. */
+  releasedOn: string | null;
 }
 
 /** A bar as one of its batches was weighed, in every market; 404 and 422 as faults. */
@@ -61,6 +64,7 @@ export async function assessBatchEverywhere(
       weighedG: bars.map(({ massG }) => massG),
       lightestG,
       netMassG: batch.released.at(-1)?.netMassG ?? null,
+      releasedOn: batch.released[0] ? dayOf(batch.released[0].at, house.zone) : null,
     },
   };
 }

@@ -12,7 +12,7 @@ import { conditionsOfBar } from '../../store/conditions';
 import { snapshotOf } from '../../store/snapshot';
 import { batchToLabel, wrapOfBatch } from './batch-label';
 import { issuedFrom } from './issued';
-import { contentOf, gather, netOf, predictedBar, type Gathered } from './wrap';
+import { addressOf, contentOf, gather, netOf, predictedBar, type Gathered } from './wrap';
 
 /** Where a batch's label reads otherwise than the formula's, by market. */
 async function differsFromFormula(house: House, gathered: Gathered, maker: Maker | null): Promise<string[]> {
@@ -59,6 +59,7 @@ export async function wrapData(
     hasLogo: (await findLogo(house.db)) !== null,
     predictedBarG: predictedBar(gathered),
     proposedCautions,
+    cardAddress: gathered.ofBatch && addressOf(gathered, ofBatch),
     labelLanguages: gathered.labelLanguages,
     labelCountries: gathered.labelCountries,
     ownPhrases: gathered.ownPhrases,

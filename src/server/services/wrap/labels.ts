@@ -1,27 +1,35 @@
 /** What leaves the wrap: PDFs, SVG, words for a shop, the product sheet, and issued labels that never change. */
 import { openHold } from '../../../core/batch/held';
 import type { Market } from '../../../core/formula/types';
-import type { Country } from '../../../core/labels/languages';
+import { cardName, cardOf, USUAL_PARTS, type Card, type CardInput } from '../../../core/labels/card';
+import { countryAsks, type Country } from '../../../core/labels/languages';
 import type { IssuedLabel } from '../../../core/records/wrap';
 import { rulebook } from '../../../rulebook';
 import type { House } from '../../house';
 import { fault } from '../../http';
 import { onThread } from '../../jobs/threads';
+import { cardCsv, cardData, cardHtml, cardText, priceHtml } from '../../labels/card';
+import { qrSvg } from '../../labels/qr';
 import { labelHtml, labelText } from '../../labels/words';
+import { findSetting } from '../../repositories/settings';
 import { addIssued, issuedPdf } from '../../repositories/wraps';
 import { once, takenIds, writing } from '../../store/writing';
 import { requireBatch } from '../../store/batches';
 import { wrapOfBatch } from './batch-label';
 import { freeId } from '../../store/ids';
-import { labelFor, netOf, papersFor, printableLabel, standingOf } from './wrap';
+import { addressOf, labelFor, netOf, papersFor, printableLabel, standingOf } from './wrap';
 import { told } from '../../jobs/told';
 
-export type LabelAs = 'pdf' | 'a4' | 'letter' | 'svg' | 'text' | 'html' | 'sheet' | 'sheet-ranges';
+/** What is told of a batch to whoever buys it. */
+type CardAs = 'card' | 'price' | 'card-text' | 'card-csv' | 'card-data' | 'qr';
+export type LabelAs = CardAs | 'pdf' | 'a4' | 'letter' | 'svg' | 'text' | 'html' | 'sheet' | 'sheet-ranges';
 
 export interface LabelFile {
   mime: string;
   extension: string;
   body: Uint8Array | string;
+  /** Its name where it has one of its own. */
+  name?: string;
 }
 
 /** What a label is of: a batch, and in the EU a country. */
@@ -56,6 +64,60 @@ async function sheetFile(
   return { mime: 'application/pdf', extension: 'pdf', body: await told(sheet, 'as') };
 }
 
+/** Forms of a batch's card, with what makes each. */
+const CARDS: Record<
+  Exclude<CardAs, 'qr'>,
+  { mime: string; extension: string; body: (card: Card, input: CardInput, netMassG: number | null) => string }
+> = {
+  card: { mime: 'text/html; charset=utf-8', extension: 'html', body: cardHtml },
+  price: { mime: 'text/html; charset=utf-8', extension: 'html', body: priceHtml },
+  'card-text': { mime: 'text/plain; charset=utf-8', extension: 'txt', body: cardText },
+  'card-csv': { mime: 'text/csv; charset=utf-8', extension: 'csv', body: cardCsv },
+  'card-data': { mime: 'application/ld+json', extension: 'json', body: cardData },
+};
+const isCard = (as: LabelAs): as is CardAs => as === 'qr' || as in CARDS;
+
+const NO_BATCH = 'This is told of one batch. Choose one.';
+const NO_PLACE = 'Nothing says where the page of a batch stands. Say it in the House first.';
+
+/** What is told of a batch to whoever buys it, in one of its forms. */
+async function cardFile(
+  house: House,
+  productId: string,
+  market: Market,
+  as: CardAs,
+  { batch, country }: Of,
+): Promise<LabelFile> {
+  if (batch === null) throw fault(422, 'no-batch', NO_BATCH, 'batch');
+  const { gathered, content } = await labelFor(house, productId, market, 'layout', { batch, country });
+  const { stored, ofBatch, labelLanguages } = gathered;
+  const wrap = wrapOfBatch(stored.wrap, ofBatch);
+  if (as === 'qr') {
+    const address = addressOf(gathered, wrap);
+    if (address === null) throw fault(422, 'no-place', NO_PLACE, 'as');
+    return { mime: 'image/svg+xml', extension: 'svg', body: qrSvg(address) };
+  }
+  const choice = wrap.card ?? { shown: [...USUAL_PARTS], price: null };
+  const languages = country === null ? labelLanguages : countryAsks(country).languages;
+  const input: CardInput = {
+    content,
+    language: (market === 'EU' ? languages[0] : undefined) ?? 'en',
+    description: wrap.description,
+    madeOn: ofBatch!.madeOn,
+    releasedOn: ofBatch!.releasedOn,
+    lightestG: ofBatch!.lightestG,
+    currency: (await findSetting(house.db, 'currency')).value,
+    // A card for the stall shows its price whatever the page does.
+    choice: as === 'price' ? { ...choice, shown: ['net', 'ingredients', 'price'] } : choice,
+  };
+  const { mime, extension, body } = CARDS[as];
+  return {
+    ...{ mime, extension, body: body(cardOf(input), input, netOf(gathered, wrap)) },
+    // The page is found by its batch's code, wherever it is put.
+    ...(as === 'card' ? { name: cardName(wrap.batchCode) } : {}),
+  };
+}
+
 const DRAFT_NOTE = 'DRAFT of the formula, of no batch';
 const TOO_LARGE = 'Not one label of this size fits on that sheet. Print it one up.';
 
@@ -67,6 +129,7 @@ export async function labelFile(
   as: LabelAs,
   { batch = null, country = null }: Partial<Of> = {},
 ): Promise<LabelFile> {
+  if (isCard(as)) return cardFile(house, productId, market, as, { batch, country });
   if (as === 'sheet' || as === 'sheet-ranges')
     return sheetFile(house, productId, market, { batch, country }, as === 'sheet-ranges');
   if (as === 'text' || as === 'html') {

@@ -12,6 +12,7 @@ import {
 import type { School } from '../../../core/formula/answer';
 import { MARKETS, type Market, type Material } from '../../../core/formula/types';
 import { proposeCautions } from '../../../core/labels/cautions';
+import { cardAddress } from '../../../core/labels/card';
 import { labelContent, type LabelContent, type Words as LabelWords } from '../../../core/labels/content';
 import { USUAL_FORMATS } from '../../../core/labels/formats';
 import { netFromBars } from '../../../core/labels/heights';
@@ -75,6 +76,8 @@ export interface Gathered extends AssessedProduct {
   labelLanguages: LabelLanguage[];
   labelCountries: Country[];
   ownWords: OwnLabelWords;
+  /** Where the pages of batches stand; empty for nowhere. */
+  cardsAt: string;
   ownPhrases: OwnPhrase[];
   phrasesRevision: number;
 }
@@ -93,6 +96,7 @@ export async function gather(
     labelLanguages: chosen = [],
     labelCountries = [],
     labelWords: ownWords = {},
+    cardsAt = '',
   } = (await findSetting(house.db, 'house')).value;
   const labelLanguages = [...new Set([...languagesOf(labelCountries), ...chosen])];
   const stored = (await findWrap(house.db, productId)) ?? {
@@ -101,7 +105,7 @@ export async function gather(
     wrap: startingWrap(assessed.product, proposedCautions, labelLanguages),
   };
   const { value: ownPhrases, revision: phrasesRevision } = await findSetting(house.db, 'ownPhrases');
-  const spoken = { labelLanguages, labelCountries, ownWords };
+  const spoken = { labelLanguages, labelCountries, ownWords, cardsAt };
   return { ...assessed, ...spoken, stored, proposedCautions, ownPhrases, phrasesRevision };
 }
 
@@ -167,6 +171,10 @@ export function contentOf(
   });
 }
 
+/** Where the page of a batch stands; null where nothing says it, or there is no code. */
+export const addressOf = ({ cardsAt }: Pick<Gathered, 'cardsAt'>, { batchCode }: Pick<Wrap, 'batchCode'>) =>
+  cardsAt === '' || batchCode.trim() === '' ? null : cardAddress(cardsAt, batchCode);
+
 export interface Label extends MadeLabel {
   content: LabelContent;
   gathered: Gathered;
@@ -207,7 +215,10 @@ export async function labelFor(
         : null,
       format: wrap.markets[market]?.format ?? null,
       look: wrap.look,
-      code: { barcode: wrap.barcode, gtin: wrap.gtin, batchCode: wrap.batchCode },
+      code: {
+        ...{ barcode: wrap.barcode, gtin: wrap.gtin, batchCode: wrap.batchCode },
+        pageAt: addressOf(gathered, wrap),
+      },
       logo: wrap.look.logo ? await findLogo(house.db) : null,
       netMassG: netOf(gathered, wrap),
       title: `${gathered.product.name}, ${market}, batch ${wrap.batchCode}`,

@@ -15,8 +15,8 @@ export const GET = endpoint(async ({ params, url }) => {
   if (!shaped.ok) throw new HttpFault(422, shaped.errors);
   const { market, as, ...of } = shaped.value;
   const id = params.id ?? '';
-  const { mime, extension, body } = await labelFile(await openHouse(), id, market, as, of);
-  return answerFile(body, mime, `${id}-${market}-${as}.${extension}`);
+  const { mime, extension, body, name } = await labelFile(await openHouse(), id, market, as, of);
+  return answerFile(body, mime, name ?? `${id}-${market}-${as}.${extension}`);
 });
 
 export const ALL = onlyMethods('GET');
