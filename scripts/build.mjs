@@ -9,7 +9,7 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { run } from './install.mjs';
 
 const STAMP = 'dist/.source';
@@ -32,14 +32,21 @@ function filesUnder(path) {
     .flatMap((name) => filesUnder(join(path, name)));
 }
 
+/** Trained letters of the languages that pictures of papers are read in. */
+const LETTERS = [
+  'node_modules/@tesseract.js-data/deu/4.0.0_best_int/deu.traineddata.gz',
+  'node_modules/@tesseract.js-data/eng/4.0.0_best_int/eng.traineddata.gz',
+  'node_modules/@tesseract.js-data/fra/4.0.0_best_int/fra.traineddata.gz',
+  'node_modules/@tesseract.js-data/ita/4.0.0_best_int/ita.traineddata.gz',
+  'node_modules/@tesseract.js-data/nld/4.0.0_best_int/nld.traineddata.gz',
+  'node_modules/@tesseract.js-data/pol/4.0.0_best_int/pol.traineddata.gz',
+  'node_modules/@tesseract.js-data/spa/4.0.0_best_int/spa.traineddata.gz',
+];
+
 /** The reader of pictures asks for the letters of a language by this name. */
 function layOutReader() {
   mkdirSync('dist/client/reader', { recursive: true });
-  for (const language of readdirSync('node_modules/@tesseract.js-data'))
-    copyFileSync(
-      `node_modules/@tesseract.js-data/${language}/4.0.0_best_int/${language}.traineddata.gz`,
-      `dist/client/reader/${language}.traineddata.gz`,
-    );
+  for (const letters of LETTERS) copyFileSync(letters, join('dist/client/reader', basename(letters)));
 }
 
 /** Builds into dist/ where needed. */

@@ -57,7 +57,7 @@ test('the range is arranged, a view is kept, bars are picked and tried, and go o
 test('one search finds anything from anywhere by keys, errors forgiven', async ({ page }) => {
   await open(page, application, '/wrap');
   await page.keyboard.press('Control+k');
-  const field = page.getByPlaceholder(/^a bar, a material/);
+  const field = page.getByPlaceholder(/^a bar, a lot/);
   await field.fill('wiating');
   await expect(page.getByRole('option').first()).toContainText('Waiting Room');
   await noViolations(page, 'the search');
@@ -67,6 +67,16 @@ test('one search finds anything from anywhere by keys, errors forgiven', async (
   await expect(page.getByLabel('Find', { exact: true })).toHaveValue('linalool');
   await awake(page);
   await page.keyboard.press('Control+k');
+  await field.fill('bars with clay sold in the US with glitter');
+  const understood = page.getByRole('group', { name: 'What was understood' });
+  await expect(understood).toContainText('Not read: glitter');
+  const before = await page.getByRole('option').count();
+  await noViolations(page, 'a question');
+  await understood.getByRole('button', { name: 'Take out: sold in US' }).click();
+  await expect(field).toHaveValue('bars with clay with glitter');
+  await field.fill('bars with clay');
+  await expect(understood.getByRole('button')).toHaveCount(1);
+  expect(await page.getByRole('option').count()).toBeGreaterThan(before);
   await field.fill('what to pour');
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/rack\/next$/);

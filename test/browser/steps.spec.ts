@@ -64,7 +64,7 @@ const WAYS: readonly Way[] = [
     walk: async (hands, page) => {
       await at(page, '/');
       await hands.press('Control+k');
-      await expect(page.getByPlaceholder(/^a bar, a material/)).toBeFocused();
+      await expect(page.getByPlaceholder(/^a bar, a lot/)).toBeFocused();
       await hands.type('700 olive, 300 coconut');
       await expect(page.getByRole('option', { name: /Make a bar of this recipe/ })).toBeVisible();
       await hands.press('Enter');

@@ -231,6 +231,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'POST', path: 'sales', body: { rows: [SALE], preview: true, by: null } },
     { method: 'GET', path: `withdrawal?batch=${batch}&as=csv` },
     { method: 'GET', path: 'search?q=lamp' },
+    { method: 'GET', path: 'ask?q=bars%20without%20palm' },
     { method: 'GET', path: 'backups' },
     { method: 'PUT', path: 'backups', body: { revision: 9, everyHours: 3, copyTo: '' } },
     { method: 'GET', path: 'backups/none' },

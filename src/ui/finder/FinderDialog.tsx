@@ -8,6 +8,7 @@ import { readText } from '../../core/sheets/text';
 import { habits } from '../habits';
 import { address, send } from '../api';
 import { ACTIONS } from './actions';
+import { Understood, useAsked } from './Asked';
 import finderStyles from './finder.module.css';
 
 const KIND_WORDS: Record<HitKind, string> = {
@@ -147,7 +148,11 @@ export function FinderDialog({ isOpen, onOpen }: { isOpen: boolean; onOpen: (isO
   const [text, setText] = useState('');
   const found = useFound(text);
   const hands = useHands(isOpen);
-  const hits = useMemo(() => together(text, found, hands), [text, found, hands]);
+  const asked = useAsked(text);
+  const hits = useMemo(
+    () => (asked ? asked.rows : together(text, found, hands)),
+    [asked, text, found, hands],
+  );
   const go = (href: string) => {
     onOpen(false);
     location.assign(href);
@@ -162,8 +167,9 @@ export function FinderDialog({ isOpen, onOpen }: { isOpen: boolean; onOpen: (isO
               className={`field ${finderStyles.finderField}`}
               value={text}
               onValueChange={setText}
-              placeholder="a bar, a material, a lot, a batch, a rule, or what you want to do"
+              placeholder="a bar, a lot, a rule, what you want to do, or “bars without palm clear in the US”"
             />
+            {asked && <Understood text={text} asked={asked} onText={setText} />}
             <Command.List className={finderStyles.finderList}>
               <Command.Empty className="p-3 text-soft">{said(found, text)}</Command.Empty>
               {hits.map((hit) => (
