@@ -22,6 +22,7 @@ import { benchHouse } from './house';
 import { benchKeystroke } from './keystroke';
 import { sized } from './size';
 import { benchStore } from './store';
+import { benchTonight } from './tonight';
 
 const ON_DATE = '2026-11-24';
 const PRODUCTS = sized(5000, 120);
@@ -181,6 +182,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   sweep: benchSweep,
   store: benchStore,
   changes: benchChanges,
+  tonight: benchTonight,
   keystroke: benchKeystroke,
   house: benchHouse,
 };

@@ -1,6 +1,7 @@
 /** What to pour next, as screens and server know it. */
 import type { Verdict } from '../formula/answer';
 import type { Need, NextPour, Pace } from '../stock/pace';
+import type { Worth } from '../stock/tonight';
 import type { Needed } from './batch';
 
 /** Something that has to be ready by a day: a market, an order, a shop's reopening. */
@@ -29,6 +30,8 @@ export interface NextBar {
   barsAPour: number | null;
   /** What is missing in the cupboard for one pour; empty where it can be poured today. */
   missing: Pick<Needed, 'material' | 'name' | 'neededG' | 'freeG'>[];
+  /** What a pour of tonight would be worth; null where it is not known what one makes. */
+  worth: Worth | null;
   /** Against the limits as planned; null where it does not reckon. */
   verdict: Verdict | null;
 }

@@ -16,7 +16,7 @@ export interface BarMade {
   sold: readonly { at: string; bars: number }[];
 }
 
-export type BarStanding = Omit<NextBar, 'barsAPour' | 'missing' | 'verdict'>;
+export type BarStanding = Omit<NextBar, 'barsAPour' | 'missing' | 'verdict' | 'worth'>;
 
 interface Day {
   today: string;

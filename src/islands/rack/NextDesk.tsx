@@ -13,6 +13,7 @@ import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
 import { dayInWords, grams, VERDICT_WORDS } from '../../ui/words';
+import { Tonight } from './Tonight';
 import { WantedForm } from './WantedForm';
 import rackStyles from './rack.module.css';
 
@@ -264,6 +265,7 @@ function NextDeskIsland({ first }: { first: NextData }) {
     return <p className="text-soft">There is no bar yet. Make one on the range first.</p>;
   return (
     <div className="grid gap-4">
+      <Tonight data={data} />
       <p>
         {today.length > 0
           ? `Can be poured today from what is there: ${today.map(({ name }) => name).join(', ')}.`

@@ -4,6 +4,7 @@ import { groupBy } from '../../../core/group';
 import { barStanding, wantingOf, type BarStanding } from '../../../core/stock/next';
 import type { NextBar, NextData, NextPlans } from '../../../core/records/next';
 import { dayAfter, momentOn } from '../../../core/quantities/day';
+import { worthOf } from '../../../core/stock/tonight';
 import { MOST_WEEKS, paceOf, type Pace, type SoldOn } from '../../../core/stock/pace';
 import type { House } from '../../house';
 import { freeOfMaterials } from '../../repositories/lots';
@@ -57,6 +58,23 @@ export async function startDays(house: House): Promise<Record<string, string>> {
   return Object.fromEntries(bars.flatMap(({ id, next }) => (next.startBy ? [[id, next.startBy]] : [])));
 }
 
+/** What a pour of a bar would be worth tonight, with what is planned and wanted counted. */
+function worthOfPour(
+  { id, pace, ready, curing }: BarStanding,
+  bars: number | null,
+  plans: NextPlans,
+  today: string,
+  cureDays: number,
+): NextBar['worth'] {
+  if (bars === null) return null;
+  const planned = plans.planned
+    .filter((one) => one.product === id && one.day >= today)
+    .map((one) => ({ bars: one.bars, readyOn: dayAfter(one.day, cureDays) }));
+  const wanted = plans.wanted.filter(({ product, day }) => product === id && day >= today);
+  const candidate = { perWeek: pace.perWeek, ready, coming: [...curing, ...planned], wanted, bars };
+  return worthOf(candidate, { today, cureDays });
+}
+
 /** Bars with the most pressing first. */
 export async function nextData(house: House): Promise<NextData> {
   const { value: plans, revision } = await findSetting(house.db, 'plans');
@@ -65,10 +83,14 @@ export async function nextData(house: House): Promise<NextData> {
   const free = await freeOfMaterials(house.db, house.today);
   const snapshot = await snapshotOf(house.db, house.today);
   const nameOf = (material: string) => snapshot.material(material)?.name ?? material;
-  const bars = all.map((standing): NextBar => ({
-    ...standing,
-    ...wantingOf(overviews.get(standing.id) ?? BLANK, free, nameOf),
-  }));
+  const bars = all.map((standing): NextBar => {
+    const wanting = wantingOf(overviews.get(standing.id) ?? BLANK, free, nameOf);
+    return {
+      ...standing,
+      ...wanting,
+      worth: worthOfPour(standing, wanting.barsAPour, plans, house.today, cureDays),
+    };
+  });
   const late = ({ next }: NextBar) => next.startBy ?? '9999';
   return {
     today: house.today,
