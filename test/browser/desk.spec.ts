@@ -76,8 +76,19 @@ test('a batch is sized to a mould, and costs what its lots cost', async ({ page 
   const cost = panel.getByRole('region', { name: 'Cost' });
   await expect(cost).toContainText('a bar of 30');
   await expect(cost).toContainText('Sodium hydroxide');
+  const price = cost.getByRole('region', { name: 'Price' });
+  await price.getByLabel('A bar', { exact: true }).fill('6');
+  await price.getByRole('button', { name: 'A place where it is sold' }).click();
+  await price.getByLabel('tax, %').fill('19');
+  await expect(price).toContainText('tax €0.96');
+  await price.getByLabel('A bar', { exact: true }).fill('0.2');
+  await expect(price).toContainText('Below what a bar costs');
+  await page.waitForResponse(
+    (answer) => answer.url().endsWith('/price') && answer.request().method() === 'PUT',
+  );
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('textbox', { name: 'Fats in all' })).toHaveValue('1000');
+  await expect(price.getByLabel('tax, %')).toHaveValue('19');
 
   await panel.getByText('My moulds').click();
   await panel.getByLabel('Name').fill('Tin');

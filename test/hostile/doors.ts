@@ -368,6 +368,15 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: 'products/first-light/wrap' },
     { method: 'PUT', path: 'products/first-light/wrap', body: { revision: 1, wrap } },
     { method: 'POST', path: 'products/first-light/label/preview', body: { market: 'US', wrap } },
+    { method: 'GET', path: 'products/first-light/price' },
+    {
+      method: 'PUT',
+      path: 'products/first-light/price',
+      body: {
+        ...{ revision: 9, price: 6, packEach: 0.3, energyBatch: 1, otherHours: 2, unsoldPct: 5 },
+        channels: [{ id: 'stall', name: 'Stall', feePct: 0, feeEach: 0, taxPct: 19, isTaxIn: true }],
+      },
+    },
     { method: 'GET', path: 'products/first-light/label?market=EU&as=pdf' },
     { method: 'GET', path: `products/night-mail/label?market=EU&as=card&batch=${batch}` },
     { method: 'POST', path: 'products/first-light/issued', body: { market: 'EU' } },

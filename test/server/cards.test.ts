@@ -4,6 +4,7 @@ import jsQR from 'jsqr';
 import Papa from 'papaparse';
 import type { CardPart } from '../../src/core/labels/card';
 import type { Layout } from '../../src/core/labels/layout';
+import type { PricingData } from '../../src/core/records/pricing';
 import type { Wrap } from '../../src/core/records/wrap';
 import { findSetting, putSetting } from '../../src/server/repositories/settings';
 import { labelFile } from '../../src/server/services/wrap/labels';
@@ -14,6 +15,7 @@ import { useDemo } from './database';
 
 const go = caller({
   label: () => import('../../src/pages/api/v1/products/[id]/label/index'),
+  price: () => import('../../src/pages/api/v1/products/[id]/price'),
   settings: () => import('../../src/pages/api/v1/settings'),
 });
 
@@ -51,7 +53,7 @@ describe('a batch for the buyer', () => {
     const { revision, wrap } = (await gather(demo.house, ID)).stored;
     await saveProductWrap(demo.house, ID, revision, { ...wrap, ...more });
   };
-  const show = (shown: CardPart[], price: number | null = null) => change({ card: { shown, price } });
+  const show = (shown: CardPart[]) => change({ card: { shown } });
 
   it('is one static page of what was chosen and nothing else', async () => {
     const { id, code } = await released();
@@ -91,7 +93,11 @@ describe('a batch for the buyer', () => {
 
   it('comes as a row for a shop, as data with price and mass, and as a card for the stall', async () => {
     const { id, code } = await released();
-    await show(['net', 'price', 'batch'], 7.5);
+    await show(['net', 'price', 'batch']);
+    const { revision, pricing } = (await go<PricingData>('price', 'GET', { params: { id: ID } })).body;
+    const body = { revision, ...pricing, price: 7.5 };
+    expect((await go('price', 'PUT', { params: { id: ID }, body })).status).to.equal(200);
+    expect((await go('price', 'PUT', { params: { id: ID }, body })).status).to.equal(409);
     const rows = Papa.parse<Record<string, string>>((await ask('card-csv', id)).text, { header: true }).data;
     expect(rows[0]).to.include({ name: 'Night Mail', description: '', ingredients: '' });
     expect(rows[0]!.price).to.match(/7\.50/);

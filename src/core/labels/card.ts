@@ -38,8 +38,6 @@ export const USUAL_PARTS: readonly CardPart[] = [
 /** What the maker chose for the pages of a bar's batches. */
 export interface CardChoice {
   shown: CardPart[];
-  /** Of one bar, in the currency of the house; null where none is said. */
-  price: number | null;
 }
 
 type Told = 'made' | 'cured' | 'lightest' | 'price';
@@ -73,6 +71,8 @@ export interface CardInput {
   releasedOn: string | null;
   /** Grams of the lightest settled bar; null where none was weighed. */
   lightestG: number | null;
+  /** Of one bar; null where none is said. */
+  price: number | null;
   /** Three letters. */
   currency: string;
   choice: CardChoice;
@@ -99,7 +99,7 @@ export const priceSaid = (price: number, currency: string, language: LabelLangua
   new Intl.NumberFormat(language, { style: 'currency', currency }).format(price);
 
 function textOf(input: CardInput, part: CardPart): string {
-  const { content, language, description, madeOn, lightestG, currency, choice } = input;
+  const { content, language, description, madeOn, lightestG, price, currency } = input;
   const words = WORDS[language] ?? WORDS.en;
   const day = (one: string) =>
     new Intl.DateTimeFormat(language, { dateStyle: 'long', timeZone: 'UTC' }).format(new Date(one));
@@ -121,7 +121,7 @@ function textOf(input: CardInput, part: CardPart): string {
     case 'lightest':
       return lightestG === null ? '' : `${words.lightest}: ${Math.floor(lightestG)} g`;
     case 'price':
-      return choice.price === null ? '' : priceSaid(choice.price, currency, language);
+      return price === null ? '' : priceSaid(price, currency, language);
     default:
       return element(part);
   }

@@ -93,6 +93,8 @@ export interface WrapData {
   hasLogo: boolean;
   /** Where the page of the batch stands, as the maker said; null where nothing is said, or for the formula. */
   cardAddress: string | null;
+  /** What a bar is sold for, as it is said; empty where nothing is. */
+  priceSaid: string;
   predictedBarG: number;
   proposedCautions: Required<Words>;
   /** What labels in the EU speak; none for whatever words are given. */

@@ -13,6 +13,14 @@ const ROLE_WORDS: readonly (readonly [CellRole, string])[] = [
   ['head', 'heads'],
 ];
 
+const ROLE_STYLES: Record<CellRole, string | undefined> = {
+  head: styles.head,
+  bar: styles.bar,
+  name: styles.name,
+  amount: styles.amount,
+  note: styles.note,
+};
+
 export function SheetPicture({
   rows,
   cells,
@@ -50,7 +58,7 @@ export function SheetPicture({
                   const isEmpty = out.has(at) || !row[column]?.trim();
                   const role = isEmpty ? undefined : cells.get(`${at} ${column}`);
                   return (
-                    <td key={column} className={role ? styles[role] : styles.untaken}>
+                    <td key={column} className={role ? ROLE_STYLES[role] : styles.untaken}>
                       {row[column]}
                     </td>
                   );
@@ -63,7 +71,7 @@ export function SheetPicture({
       <p className="flex flex-wrap gap-x-4 text-[0.86rem] text-soft">
         {ROLE_WORDS.map(([role, words]) => (
           <span key={role}>
-            <span className={`${styles.key} ${styles[role]}`} aria-hidden="true" /> {words}
+            <span className={`${styles.key} ${ROLE_STYLES[role]}`} aria-hidden="true" /> {words}
           </span>
         ))}
         <span>What is not coloured is not taken. A row’s number leaves it out.</span>

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { costOf } from '../../core/making/cost';
 import { grams, money } from '../../ui/words';
 import { useTable } from './context';
+import { PricePanel } from './PricePanel';
 
 function useCost() {
   const { data, formula, assessment, material } = useTable();
@@ -52,6 +53,7 @@ export function CostTable() {
           No price on file, so not counted: {cost.unpriced.map(name).join(', ')}. Add a lot in the cupboard.
         </p>
       )}
+      <PricePanel cost={cost} />
     </section>
   );
 }

@@ -1,7 +1,5 @@
 /** A page of the batch for whoever buys it, a card for the stall, and rows for a shop: what is on them is chosen here. */
 import { CARD_PARTS, USUAL_PARTS, type CardChoice, type CardPart } from '../../core/labels/card';
-import { readNumberOrNull } from '../../core/quantities/number';
-import { useState } from 'react';
 import { useDesk } from './context';
 
 const PART_WORDS: Record<CardPart, string> = {
@@ -28,32 +26,9 @@ const OUTS = [
   ['qr', 'Code to the page'],
 ] as const;
 
-function Price({ choice, put }: { choice: CardChoice; put: (choice: CardChoice) => void }) {
-  const [text, setText] = useState(choice.price === null ? '' : String(choice.price));
-  const price = readNumberOrNull(text);
-  const isWrong = price !== null && !(price >= 0 && price <= 1e5);
-  return (
-    <label>
-      <span className="eyebrow block">Price of a bar</span>
-      <input
-        className="field w-24 tabular-nums"
-        inputMode="decimal"
-        value={text}
-        aria-invalid={isWrong}
-        onChange={(event) => {
-          setText(event.target.value);
-          const read = readNumberOrNull(event.target.value);
-          if (read === null || (read >= 0 && read <= 1e5)) put({ ...choice, price: read });
-        }}
-      />
-      {isWrong && <span role="alert"> Give an amount, such as 7.50.</span>}
-    </label>
-  );
-}
-
 export function CardPanel({ download }: { download: (as: string) => void }) {
   const { wrap, data, change } = useDesk();
-  const choice = wrap.card ?? { shown: [...USUAL_PARTS], price: null };
+  const choice = wrap.card ?? { shown: [...USUAL_PARTS] };
   const put = (card: CardChoice) => change({ card }, 'card');
   const toggle = (part: CardPart) =>
     put({
@@ -94,8 +69,16 @@ export function CardPanel({ download }: { download: (as: string) => void }) {
               </label>
             ))}
           </fieldset>
+          {choice.shown.includes('price') && (
+            <p className="text-soft">
+              {data.priceSaid === '' ? 'No price is said of this bar yet' : `A bar is ${data.priceSaid}`};{' '}
+              <a className="text-ultra underline" href={`/bars/${data.product.id}`}>
+                under its cost on the worktable
+              </a>
+              .
+            </p>
+          )}
           <div className="flex flex-wrap items-end gap-2">
-            <Price choice={choice} put={put} />
             {OUTS.filter(([as]) => as !== 'qr' || data.cardAddress !== null).map(([as, words]) => (
               <button key={as} type="button" className="action py-0" onClick={() => download(as)}>
                 {words}

@@ -32,6 +32,7 @@ import {
 import { SettingsDoor } from './house';
 import { MakerDoor } from './maker';
 import { PlansDoor } from './next';
+import { PricingDoor } from './pricing';
 import { ProductDetailsDoor } from './product';
 import { SheetLessonsDoor } from './import';
 import { CuringDaysDoor } from './rack';
@@ -164,6 +165,7 @@ const SETTINGS: Readonly<Record<string, (value: unknown) => string | null>> = {
   currency: (currency) => revised(SettingsDoor, { currency, markets: ['EU'] }),
   ownPhrases: (phrases) => revised(OwnPhrasesDoor, { phrases }),
   paperLessons: (lessons) => shape(LessonsDoor, { lessons }),
+  pricing: (value) => shape(PricingDoor, value),
   sheetLessons: (lessons) => shape(SheetLessonsDoor, { lessons }),
   shownConditions: (value) => listsByMaterial(ShownFiledDoor, value),
   letters: (value) => listsByMaterial(LetterFiledDoor, value),

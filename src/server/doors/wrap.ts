@@ -130,11 +130,8 @@ class EvidenceDoor {
   @Text(LONGEST_EVIDENCE) says!: string;
 }
 
-const DEAREST_BAR = 1e5;
-
 class CardDoor {
   @Values(CARD_PARTS.length, 'unknown-part', 'Give parts of the page, each once.', isPart) shown!: string[];
-  @OrNull() @NumberBetween(0, DEAREST_BAR) price!: number | null;
 }
 
 export class WrapDoor {

@@ -86,7 +86,7 @@ export function cardData(card: Card, input: CardInput, netMassG: number | null):
   const { rows, name, identity } = card;
   const has = (part: CardPart) => rows.some((row) => row.part === part);
   const of = (part: CardPart) => rows.find((row) => row.part === part)?.text;
-  const { price } = input.choice;
+  const { price } = input;
   const cured = daysCured(input);
   const more = [
     ...(['ingredients', 'use', 'cautions', 'durability'] as const).flatMap((part) =>

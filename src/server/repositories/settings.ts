@@ -7,6 +7,7 @@ import type { ShownCondition } from '../../core/paperwork/conditions';
 import type { WrittenLetter } from '../../core/paperwork/supplier-letter';
 import type { Lesson } from '../../core/paperwork/lessons';
 import type { SheetLesson } from '../../core/sheets/sheet-lessons';
+import { NO_PRICING, type Pricing } from '../../core/making/price';
 import type { Mould } from '../../core/making/size';
 import type { CraftFigures } from '../../core/records/cupboard';
 import { USUAL_MIN_DAYS } from '../../core/curing/cure';
@@ -28,6 +29,7 @@ interface Settings {
   craftFigures: CraftFigures;
   moulds: Mould[];
   currency: string;
+  pricing: Pricing;
   ownPhrases: OwnPhrase[];
   paperLessons: Lesson[];
   /** What was said about sheets that were taken in, the newest first. */
@@ -55,6 +57,7 @@ const BEFORE: Settings = {
   craftFigures: {},
   moulds: [],
   currency: 'EUR',
+  pricing: NO_PRICING,
   ownPhrases: [],
   paperLessons: [],
   sheetLessons: [],

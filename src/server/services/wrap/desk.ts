@@ -4,7 +4,8 @@ import { DRAFT, type Maker, type WrapData } from '../../../core/records/wrap';
 import { rulebook } from '../../../rulebook';
 import { hasPrinter } from '../../config';
 import type { House } from '../../house';
-import { findMaker } from '../../repositories/settings';
+import { priceSaid } from '../../../core/labels/card';
+import { findMaker, findSetting } from '../../repositories/settings';
 import { findLogo, issuedCount } from '../../repositories/wraps';
 import { listBatches } from '../../store/batches';
 import { MARKETS } from '../../../core/formula/types';
@@ -37,6 +38,12 @@ export async function wrapOpened(house: House, productId: string, asked: string 
 }
 
 /** Gathers the wrap of a bar; 404 where there is none. */
+/** The price of a bar as it is said; empty where none is. */
+async function priceOf({ db }: House, productId: string): Promise<string> {
+  const price = (await findSetting(db, 'pricing')).value.prices[productId];
+  return price === undefined ? '' : priceSaid(price, (await findSetting(db, 'currency')).value, 'en');
+}
+
 export async function wrapData(
   house: House,
   productId: string,
@@ -59,6 +66,7 @@ export async function wrapData(
     hasLogo: (await findLogo(house.db)) !== null,
     predictedBarG: predictedBar(gathered),
     proposedCautions,
+    priceSaid: await priceOf(house, productId),
     cardAddress: gathered.ofBatch && addressOf(gathered, ofBatch),
     labelLanguages: gathered.labelLanguages,
     labelCountries: gathered.labelCountries,

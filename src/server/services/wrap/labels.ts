@@ -97,7 +97,7 @@ async function cardFile(
     if (address === null) throw fault(422, 'no-place', NO_PLACE, 'as');
     return { mime: 'image/svg+xml', extension: 'svg', body: qrSvg(address) };
   }
-  const choice = wrap.card ?? { shown: [...USUAL_PARTS], price: null };
+  const choice = wrap.card ?? { shown: [...USUAL_PARTS] };
   const languages = country === null ? labelLanguages : countryAsks(country).languages;
   const input: CardInput = {
     content,
@@ -106,6 +106,7 @@ async function cardFile(
     madeOn: ofBatch!.madeOn,
     releasedOn: ofBatch!.releasedOn,
     lightestG: ofBatch!.lightestG,
+    price: (await findSetting(house.db, 'pricing')).value.prices[productId] ?? null,
     currency: (await findSetting(house.db, 'currency')).value,
     // A card for the stall shows its price whatever the page does.
     choice: as === 'price' ? { ...choice, shown: ['net', 'ingredients', 'price'] } : choice,

@@ -1,0 +1,15 @@
+/** Prices as the worktable and the server know them. */
+import type { Interval } from '../curing/cure-types';
+import type { Pricing } from '../making/price';
+
+/** What counts for the house, with the price of one bar. */
+export type PricingOfBar = Omit<Pricing, 'prices'> & { price: number | null };
+
+export interface PricingData {
+  pricing: PricingOfBar;
+  revision: number;
+  /** Hours from the first weighing to the pour of its batches, as the bench measured them; null before the first. */
+  hours: Interval | null;
+  /** Batches that were measured. */
+  batches: number;
+}
