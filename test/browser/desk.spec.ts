@@ -94,7 +94,8 @@ test('a batch is sized to a mould, and costs what its lots cost', async ({ page 
   await panel.getByLabel('Name').fill('Tin');
   await panel.getByLabel('Holds, mL').fill('nothing');
   await panel.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(panel.getByRole('alert')).toContainText('Give a number');
+  const mould = panel.getByRole('form', { name: 'A mould' });
+  await expect(mould.getByRole('alert')).toContainText('Give a number');
   await panel.getByLabel('Holds, mL').fill('700');
   await panel.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(panel.getByRole('listitem').filter({ hasText: 'Tin, 700 mL, 1 bars' })).toBeVisible();

@@ -78,12 +78,12 @@ describe('a price', () => {
     const found = whatIfs(made, { name: 'Olive oil', cost: 10 });
     expect(found.map(({ says }) => says)).to.deep.equal([
       'Olive oil a fifth dearer',
-      'one bar more from a batch',
-      'every bar sold',
+      'One bar more from a batch',
+      'Every bar sold',
     ]);
     near(base - found[0]!.left[0]!.likely, 2 / (0.9 * 24));
     expect(found[1]!.left[0]!.likely).to.be.above(base);
     expect(found[2]!.left[0]!.likely).to.be.above(base);
-    expect(whatIfs(input(), null).map(({ says }) => says)).to.deep.equal(['one bar more from a batch']);
+    expect(whatIfs(input(), null).map(({ says }) => says)).to.deep.equal(['One bar more from a batch']);
   });
 });

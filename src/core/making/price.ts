@@ -152,10 +152,10 @@ export function whatIfs(input: PricedInput, dearest: { name: string; cost: numbe
           ] satisfies [string, PricedInput],
         ]
       : []),
-    ['one bar more from a batch', { ...input, bars: bars + 1 }],
+    ['One bar more from a batch', { ...input, bars: bars + 1 }],
     ...(pricing.unsoldPct > 0
       ? [
-          ['every bar sold', { ...input, pricing: { ...pricing, unsoldPct: 0 } }] satisfies [
+          ['Every bar sold', { ...input, pricing: { ...pricing, unsoldPct: 0 } }] satisfies [
             string,
             PricedInput,
           ],
