@@ -164,7 +164,12 @@ interface Words {
   lots: Phrase<string>[];
 }
 
-function wordsOf({ bars, materials, lots }: Named): Words {
+/** What bars may hold, made once for a list of materials: a house knows some thousand names. */
+const whatsKnown = new WeakMap<Named['materials'], Phrase<What>[]>();
+
+function whatsOf(materials: Named['materials']): Phrase<What>[] {
+  const known = whatsKnown.get(materials);
+  if (known) return known;
   const kinds = KINDS_SAID.map(([name, kind]) => [name, { by: 'kind', kind, name }] as const);
   const foods = (['palm', 'milk', 'nut', 'gluten'] as const).map(
     (food) => [food, { by: 'food', food, name: food }] as const,
@@ -172,11 +177,20 @@ function wordsOf({ bars, materials, lots }: Named): Words {
   const own = materials.flatMap(({ id, names }) =>
     names.map((name) => [name, { by: 'material', id, name: names[0]! }] as const),
   );
+  // Of names as long as each other a kind or a food comes first: "milk" is any milk.
+  const made = phrasesOf<What>([...foods, ...kinds, ...own]);
+  whatsKnown.set(materials, made);
+  return made;
+}
+
+/** The names that a text may speak of; of bars and lots only those that stand in it. */
+function wordsOf({ bars, materials, lots }: Named, text: string): Words {
+  const whole = folded(text);
+  const inText = (name: string) => name.trim() !== '' && whole.includes(folded(name));
   return {
-    // Of names as long as each other a kind or a food comes first: "milk" is any milk.
-    whats: phrasesOf<What>([...foods, ...kinds, ...own]),
-    bars: phrasesOf(bars.map((bar) => [bar.name, bar] as const)),
-    lots: phrasesOf(lots.map(({ code }) => [code, code] as const)),
+    whats: whatsOf(materials),
+    bars: phrasesOf(bars.filter(({ name }) => inText(name)).map((bar) => [bar.name, bar] as const)),
+    lots: phrasesOf(lots.filter(({ code }) => inText(code)).map(({ code }) => [code, code] as const)),
   };
 }
 
@@ -310,7 +324,7 @@ function subjectOf(filters: readonly Filter[]): Subject {
 export function readAsk(text: string, named: Named, today: string): Asked | null {
   const tokens = tokensOf(text);
   const reader = new Reader(tokens);
-  const words = wordsOf(named);
+  const words = wordsOf(named, text);
   const filters: Understood[] = [];
   const unread: string[] = [];
   let subject: Subject | null = null;

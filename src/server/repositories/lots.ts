@@ -77,6 +77,15 @@ export async function sumLedgers(trx: Knex): Promise<void> {
 /** Every lot, oldest delivery first. */
 export const allLots = (db: Knex): Promise<Lot[]> => lotRows(db);
 
+/** The codes of all lots, without what else is known of them. */
+export async function lotCodes(db: Knex): Promise<{ id: string; code: string }[]> {
+  const rows: { id: string; code: string }[] = await db('lots').select(
+    'id',
+    db.raw("json_extract(body, '$.code') as code"),
+  );
+  return rows;
+}
+
 /** Lots that are not empty, oldest delivery first; one that was overdrawn is among them. */
 export const lotsInUse = (db: Knex): Promise<Lot[]> => lotRows(db, { inUse: true });
 

@@ -18,7 +18,7 @@ import { stockSaid } from '../../../core/quantities/say';
 import { LIBRARY } from '../../../library';
 import type { House } from '../../house';
 import { batchesDrawing } from '../../repositories/batches';
-import { allLots } from '../../repositories/lots';
+import { allLots, lotCodes } from '../../repositories/lots';
 import { barsAbout, everyKeptRow } from '../../repositories/overviews';
 import { productNames } from '../../repositories/products';
 import { listBatches } from '../../store/batches';
@@ -30,13 +30,24 @@ const MOST_ROWS = 40;
 /** Bars that are looked at, before those put away. */
 const MOST_BARS = 5000;
 
-async function named(house: House, snapshot: StoreSnapshot): Promise<Named> {
+const materialsKnown = new WeakMap<StoreSnapshot, Named['materials']>();
+
+/** Every material by all its names; made once for a store. */
+function materialsNamed(snapshot: StoreSnapshot): Named['materials'] {
+  const known = materialsKnown.get(snapshot);
+  if (known) return known;
   const shipped = LIBRARY.filter(({ id }) => !snapshot.own.has(id));
-  const materials: (Material & { alsoNamed?: readonly string[] })[] = [...snapshot.own.values(), ...shipped];
+  const all: (Material & { alsoNamed?: readonly string[] })[] = [...snapshot.own.values(), ...shipped];
+  const made = all.map(({ id, name, alsoNamed = [] }) => ({ id, names: [name, ...alsoNamed] }));
+  materialsKnown.set(snapshot, made);
+  return made;
+}
+
+async function named({ db }: House, snapshot: StoreSnapshot): Promise<Named> {
   return {
-    bars: await productNames(house.db),
-    materials: materials.map(({ id, name, alsoNamed = [] }) => ({ id, names: [name, ...alsoNamed] })),
-    lots: await allLots(house.db),
+    bars: await productNames(db),
+    materials: materialsNamed(snapshot),
+    lots: await lotCodes(db),
   };
 }
 
@@ -76,7 +87,7 @@ async function batchRows(house: House, asked: Asked, find: Find): Promise<Row[]>
   const codes = asked.filters.flatMap(({ filter }) => (filter.kind === 'lot' ? [filter.code] : []));
   const lotsOf = new Map<string, Set<string>>();
   // A code may have been given twice: each of its lots counts.
-  for (const { id, code } of codes.length > 0 ? await allLots(house.db) : [])
+  for (const { id, code } of codes.length > 0 ? await lotCodes(house.db) : [])
     if (codes.includes(code))
       for (const batch of await batchesDrawing(house.db, id))
         lotsOf.set(code, (lotsOf.get(code) ?? new Set()).add(batch));
