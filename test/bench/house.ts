@@ -42,6 +42,8 @@ const ADDRESSES: readonly string[] = [
   '/house',
   '/api/v1/installation',
   '/api/v1/search?q=citral',
+  '/api/v1/ask?q=bars%20without%20palm%20with%20clay%20under%202%20%25',
+  '/api/v1/ask?q=curing%20since%20September',
 ];
 
 const houseOn = (db: Awaited<ReturnType<typeof openDatabase>>) => ({
