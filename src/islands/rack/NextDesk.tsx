@@ -19,6 +19,8 @@ import rackStyles from './rack.module.css';
 
 /** Days that the line shows. */
 const LINE_DAYS = 112;
+/** Marks closer than this leave no room for a word between them. */
+const CLOSE_DAYS = 18;
 
 export type Plans = Pick<NextData, 'wanted' | 'planned'>;
 
@@ -97,6 +99,9 @@ function Pour({
 
 function Marks({ bar, today }: { bar: NextBar; today: string }) {
   const { endsOn, endsEarlyOn, startBy } = bar.next;
+  const from = startBy !== null && startBy < today ? today : startBy;
+  // Words beside each other would lie one on the other; the sentence below says both.
+  const isClose = from !== null && endsOn !== null && Math.abs(daysBetween(from, endsOn)) < CLOSE_DAYS;
   return (
     <>
       {endsOn && endsEarlyOn && (
@@ -122,7 +127,7 @@ function Marks({ bar, today }: { bar: NextBar; today: string }) {
       )}
       {endsOn && (
         <span className={rackStyles.nextEnd} style={{ left: placeOf(today, endsOn) }}>
-          <span className={rackStyles.nextSays}>ends</span>
+          {!isClose && <span className={rackStyles.nextSays}>ends</span>}
         </span>
       )}
     </>
