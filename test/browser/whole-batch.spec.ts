@@ -33,7 +33,8 @@ async function untilKept(page: Page): Promise<void> {
       const kept = await pages.match(location.pathname);
       return navigator.serviceWorker.controller !== null && kept !== undefined;
     });
-  await expect.poll(isKept).toBe(true);
+  // Some two hundred files: minutes where a machine does much else.
+  await expect.poll(isKept, { timeout: 240_000 }).toBe(true);
 }
 
 /** Types what is wanted of a step's weighing in a way that needs no scale. */
