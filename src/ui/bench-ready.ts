@@ -3,48 +3,19 @@ import { useEffect } from 'react';
 
 const PAGES = 'bench-pages';
 
-/** Tries of having the page kept, each so much later than the one before, milliseconds. */
-const MOST_TRIES = 6;
-const AGAIN_MS = 3000;
-
-const rest = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
-
-/** Whether a worker that is being put in comes to work; not where one of its files did not come. */
-function comesToWork(worker: ServiceWorker): Promise<boolean> {
-  return new Promise((done) => {
-    const look = () => {
-      if (worker.state === 'activated') done(true);
-      else if (worker.state === 'redundant') done(false);
-    };
-    worker.addEventListener('statechange', look);
-    look();
-  });
-}
-
-/** Has the service worker keep this very page, which was loaded before it was there; false where it did not come to it. */
-async function isKept(): Promise<boolean> {
+/**
+ * Registers the service worker and has it keep this very page, which was loaded before it was there. Nothing where the
+ * browser has none, as over plain HTTP.
+ */
+async function keepPage(): Promise<void> {
+  if (!('serviceWorker' in navigator)) return;
   try {
-    const registration = await navigator.serviceWorker.register('/sw.js');
-    const coming = registration.installing ?? registration.waiting;
-    if (!registration.active && !(coming && (await comesToWork(coming)))) return false;
+    await navigator.serviceWorker.register('/sw.js');
+    await navigator.serviceWorker.ready;
     const cache = await caches.open(PAGES);
     if (!(await cache.match(location.href))) await cache.add(location.pathname);
-    return true;
   } catch {
     // Without it the bench works as long as the network does.
-    return false;
-  }
-}
-
-/**
- * Registers the service worker and has it keep this page, more than once where the network failed meanwhile. Nothing
- * where the browser has none, as over plain HTTP.
- */
-async function keepPage(isGone: () => boolean): Promise<void> {
-  if (!('serviceWorker' in navigator)) return;
-  for (let tried = 1; tried <= MOST_TRIES && !isGone(); tried++) {
-    if (await isKept()) return;
-    await rest(tried * AGAIN_MS);
   }
 }
 
@@ -85,12 +56,7 @@ function stayAwake(): () => void {
 /** For every screen of the bench. */
 export function useBenchReady(): void {
   useEffect(() => {
-    let isGone = false;
-    void keepPage(() => isGone);
-    const letSleep = stayAwake();
-    return () => {
-      isGone = true;
-      letSleep();
-    };
+    void keepPage();
+    return stayAwake();
   }, []);
 }
