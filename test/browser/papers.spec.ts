@@ -1,31 +1,17 @@
 /** Papers photographed, leaning and noisy, are read; what is no paper is said in words. */
-import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import PDFDocument from 'pdfkit';
 import { buffer } from 'node:stream/consumers';
 import { startApplication, type Application } from './application';
 import { awake, open } from './page';
+import { FACES, faceRule, PHOTOGRAPHED } from './photographed';
 
 let application: Application;
 test.beforeAll(async () => {
   application = await startApplication();
 });
 test.afterAll(() => application.stop());
-
-/** A page as a phone takes it: leaning by two degrees on a table, unevenly lit, with grain. */
-const PHOTOGRAPHED = `html { background: #b9b2a4; } body { transform: rotate(2deg); margin: 40px; padding: 24px; background: #f3efe6; }
-  body::after { content: ''; position: fixed; inset: 0; opacity: .12; background:
-  linear-gradient(120deg, #000 0, transparent 60%), repeating-radial-gradient(circle at 13% 37%, #000 0 1px, transparent 1px 3px); }`;
-
-/** The shipped faces, so that a paper is drawn alike on every machine; several, in several sizes. */
-const font = (family: string, weight = 400) =>
-  readFileSync(`node_modules/@fontsource/${family}/files/${family}-latin-${weight}-normal.woff2`).toString(
-    'base64',
-  );
-const FACES = ['archivo', 'archivo-narrow', 'besley'] as const;
-const faceRule = (family: string) =>
-  `@font-face { font-family: "${family}"; src: url(data:font/woff2;base64,${font(family)}) format("woff2"); }`;
 
 const PHOTOGRAPHED_PAPERS = [
   [
@@ -130,30 +116,6 @@ test('six papers photographed in several faces are straightened and read, and al
     await expect(read.getByText('Read from a picture')).not.toHaveCount(0);
   }
   expect(typed, 'figures that no reading got right').toBeLessThanOrEqual(4);
-});
-
-test('a photographed paper in German is read with German letters, and in another language when that is said', async ({
-  page,
-}) => {
-  const camera = await page.context().newPage();
-  await camera.setViewportSize({ width: 820, height: 700 });
-  await camera.setContent(`<style>${FACES.map(faceRule).join('')} ${PHOTOGRAPHED} body { font: 15px archivo; } td { padding: 5px 40px 5px 8px; }</style>
-    <h2>Nachtgrün Düfte GmbH</h2><h3>Konformitätserklärung</h3><p>Produktname: Grüne Säge</p><p>Nummer: ND-4471</p>
-    <p>Ausgabedatum: 12. März 2026</p><p>Das Produkt ist konform mit der 51. Änderung</p>
-    <table><tr><td>Kategorie 4</td><td>1,25 %</td></tr><tr><td>Kategorie 9</td><td>3,18 %</td></tr></table>`);
-  await camera.evaluate(() => document.fonts.ready);
-  const buffer = await camera.screenshot({ scale: 'css' });
-  await camera.close();
-  await open(page, application, '/cupboard/papers');
-  await page.setInputFiles('input[type=file]', { name: 'nd.png', mimeType: 'image/png', buffer });
-  const language = page.getByLabel('Read as a page in');
-  await expect(language).toHaveValue('deu');
-  const read = page.getByRole('region', { name: 'What was read' });
-  await expect(read).toContainText('The paper speaks of “Grüne Säge”');
-  await expect(read.getByLabel('Number', { exact: true })).toHaveValue('ND-4471');
-  await language.selectOption('eng');
-  await expect(language).toHaveValue('eng');
-  await expect(read.getByRole('heading', { name: 'nd.png' })).toBeVisible();
 });
 
 test('what is no paper is said in words, and nothing is filed', async ({ page }) => {
