@@ -40,12 +40,6 @@ export async function pricingData(house: House, id: string): Promise<PricingData
   return { pricing: { ...pricing, price }, revision, hours: hoursOf(measured), batches: measured.length };
 }
 
-/** The price of a bar; null where none is said. */
-export async function priceOfBar({ db }: Pick<House, 'db'>, id: string): Promise<number | null> {
-  const { prices } = (await findSetting(db, 'pricing')).value;
-  return Object.hasOwn(prices, id) ? prices[id]! : null;
-}
-
 /** Keeps them; the newer come back where they were changed in between. */
 export async function keepPricing(
   house: House,
