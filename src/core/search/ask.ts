@@ -308,11 +308,17 @@ function next(reader: Reader, words: Words, today: string, goesOn: boolean): Rea
   });
 }
 
-/** What a question is about where it does not say so itself. */
-function subjectOf(filters: readonly Filter[]): Subject {
-  const has = (...kinds: Filter['kind'][]) => filters.some(({ kind }) => kinds.includes(kind));
-  if (has('state', 'days')) return 'batches';
-  return has('lot') ? 'lots' : 'bars';
+/** What can be asked of bars and of lots alone; of a batch all of it, for it has a bar and lots. */
+const ASKED_OF: Record<Exclude<Subject, 'batches'>, readonly Filter['kind'][]> = {
+  bars: ['holds', 'stands', 'soldIn', 'fact', 'stock', 'bar'],
+  lots: ['holds', 'stock', 'days', 'lot'],
+};
+
+/** What a question is about: what it says, or bars or lots, as far as all of it can be asked of those; else batches. */
+function subjectOf(said: Subject | null, filters: readonly Filter[]): Subject {
+  const likely = said ?? (filters.some(({ kind }) => kind === 'lot') ? 'lots' : 'bars');
+  if (likely === 'batches') return likely;
+  return filters.every(({ kind }) => ASKED_OF[likely].includes(kind)) ? likely : 'batches';
 }
 
 /**
@@ -349,5 +355,12 @@ export function readAsk(text: string, named: Named, today: string): Asked | null
     if (!FILLERS.has(word) && !NOT.has(word) && !WITH.has(word)) unread.push(word);
   }
   if (filters.length === 0 || unread.length >= filters.length) return null;
-  return { subject: subject ?? subjectOf(filters.map(({ filter }) => filter)), filters, unread };
+  return {
+    subject: subjectOf(
+      subject,
+      filters.map(({ filter }) => filter),
+    ),
+    filters,
+    unread,
+  };
 }
