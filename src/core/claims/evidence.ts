@@ -4,7 +4,8 @@
  */
 import type { Market } from '../formula/types';
 import type { Fact } from './facts';
-import type { ClaimClass, ClaimFinding, FactId } from './types';
+import { folded } from '../folded';
+import type { ClaimFinding, FactId } from './types';
 
 /** Where a claim's evidence is, in the maker's words; `words` are the claim's as it stands in the text. */
 export interface EvidenceNote {
@@ -14,14 +15,6 @@ export interface EvidenceNote {
 
 const SHOWN_ON_SKIN =
   'what it does, shown on the finished bar as it is used and rinsed off: a test with people (how many, how, what came) or a study of the material at the load in this bar';
-
-const OF_CLASS: Record<ClaimClass, string | null> = {
-  plain: null,
-  composition: null,
-  cosmetic: SHOWN_ON_SKIN,
-  absolute: null,
-  medicine: null,
-};
 
 /** What only a paper tells of what is in the bar or how it was made. */
 const OF_FACT: Record<FactId, string> = {
@@ -49,12 +42,12 @@ export function evidenceAsked(
 ): string | null {
   const kind = of[market];
   if (kind === 'medicine' || kind === 'absolute') return null;
-  if (fact === null) return OF_CLASS[kind];
+  if (fact === null) return kind === 'cosmetic' ? SHOWN_ON_SKIN : null;
   const standing = facts.find(({ id }) => id === fact)?.standing;
   return standing === 'holds' || standing === 'contradicted' ? null : OF_FACT[fact];
 }
 
-const folded = (words: string) => words.trim().replace(/\s+/g, ' ').toLowerCase();
+const bare = (words: string) => folded(words).replace(/\s+/g, ' ').trim();
 
 /**
  * Where the evidence for a claim's words is, as the maker noted it; null where nothing is noted.
@@ -62,7 +55,7 @@ const folded = (words: string) => words.trim().replace(/\s+/g, ' ').toLowerCase(
  * @example evidenceNoted([{ words: 'softens skin', says: 'folder C' }], 'Softens  skin') // 'folder C'
  */
 export function evidenceNoted(notes: readonly EvidenceNote[], words: string): string | null {
-  const says = notes.find((note) => folded(note.words) === folded(words))?.says ?? '';
+  const says = notes.find((note) => bare(note.words) === bare(words))?.says ?? '';
   return says.trim() === '' ? null : says;
 }
 
@@ -71,12 +64,12 @@ export function strayEvidence(
   notes: readonly EvidenceNote[],
   claims: readonly Pick<ClaimFinding, 'words'>[],
 ): EvidenceNote[] {
-  const standing = new Set(claims.map(({ words }) => folded(words)));
-  return notes.filter((note) => !standing.has(folded(note.words)));
+  const standing = new Set(claims.map(({ words }) => bare(words)));
+  return notes.filter((note) => !standing.has(bare(note.words)));
 }
 
 /** The notes with what is noted for a claim's words; an empty one is taken away. */
 export function withEvidence(notes: readonly EvidenceNote[], words: string, says: string): EvidenceNote[] {
-  const others = notes.filter((note) => folded(note.words) !== folded(words));
+  const others = notes.filter((note) => bare(note.words) !== bare(words));
   return says === '' ? others : [...others, { words, says }];
 }
