@@ -71,7 +71,9 @@ export function CardPanel({ download }: { download: (as: string) => void }) {
           </fieldset>
           {choice.shown.includes('price') && (
             <p className="text-soft">
-              {data.priceSaid === '' ? 'No price is said of this bar yet' : `A bar is ${data.priceSaid}`};{' '}
+              {data.priceSaid === ''
+                ? 'No price is said of this bar yet: say it '
+                : `A bar is ${data.priceSaid}, as said `}
               <a className="text-ultra underline" href={`/bars/${data.product.id}`}>
                 under its cost on the worktable
               </a>
