@@ -1,6 +1,7 @@
 /** Phrases that claim something, as data by language, made ready for finding. */
-import { preparePhrases, type Pattern } from '../core/claims/find';
-import type { ClaimPhrase, OwnPhrase } from '../core/claims/types';
+import { preparePhrases, type BodyWords, type Pattern } from '../core/claims/find';
+import { LANGUAGES, type ClaimPhrase, type Language, type OwnPhrase } from '../core/claims/types';
+import body from './claims/body.json';
 import german from './claims/de.json';
 import english from './claims/en.json';
 import spanish from './claims/es.json';
@@ -39,3 +40,13 @@ export function claimPatterns(own: readonly OwnPhrase[] = []): readonly Pattern[
   prepared ??= preparePhrases(CLAIM_PHRASES);
   return own.length === 0 ? prepared : [...preparePhrases(own.map(ownPhrase)), ...prepared];
 }
+
+const listed = (words: string): readonly string[] => words.split(' ');
+
+/** Words of the body by language, for what no phrase knows. */
+export const BODY_WORDS = Object.fromEntries(
+  LANGUAGES.map((language) => [
+    language,
+    { speaks: listed(body[language].speaks), plain: listed(body[language].plain) },
+  ]),
+) as Record<Language, BodyWords>;

@@ -147,13 +147,19 @@ test('phrases of one’s own are found, and forgotten again', async ({ page }) =
   await expect(page.getByRole('region', { name: 'Label' })).toBeVisible(); // drawn, so the island is awake
   await page.getByLabel('Description, for the shop').fill('With a signal shine');
   const claims = page.getByRole('region', { name: 'Claims' });
-  await expect(claims).toContainText('Nothing in these words promises more');
+  await expect(claims).toContainText('Nothing was found in these words that promises more');
   await page.getByText('My own phrases').click();
   await page.getByLabel('Words, in order').fill('signal shin*');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(claims).toContainText('“signal shine” a cosmetic claim');
   await page.getByRole('button', { name: 'Remove signal shin*' }).click();
-  await expect(claims).toContainText('Nothing in these words promises more');
+  await expect(claims).toContainText('Nothing was found in these words that promises more');
+  // What speaks of the body in unknown words is asked about, and what a reader says of it stands.
+  await page.getByLabel('Description, for the shop').fill('Knees like a lamb');
+  await expect(page.getByRole('region', { name: 'Standing' })).toContainText('promised by “Knees like a lamb”');
+  await claims.getByRole('button', { name: '“Knees like a lamb”: Acts on the body' }).click();
+  await expect(claims).toContainText('“Knees like a lamb” a medicine claim');
+  await page.getByRole('button', { name: 'Remove knees like a lamb' }).click();
 });
 
 test('the formula sheet stands on paper as it stands on the table', async ({ page }) => {

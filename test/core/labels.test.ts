@@ -348,6 +348,7 @@ describe('what a bar is in law', () => {
         standing,
         assessment: plain,
         claims: [],
+        unknown: [],
         evidence: [],
         colours: [],
         responsible: ['Signalbox Soap'],

@@ -81,15 +81,15 @@ describe('the product’s file', () => {
     const told = async () => {
       const { sections } = (await ask('goods-yard', 'EU')).body;
       const { tables, missing } = sections.find(({ id }) => id === 'claims')!;
-      return { row: tables[0]!.rows.find(([words]) => words === '“Softens”')!, missing };
+      return { row: tables[0]!.rows.find(([words]) => words === '“Softens skin”')!, missing };
     };
     const back = 'Softens skin.';
     const first = await put(revision, { back });
     expect(first.status).to.equal(200);
     expect((await told()).row[2]).to.match(/^none noted; wanted: what it does, shown on the finished bar/);
-    expect((await told()).missing.join()).to.contain('Evidence for “Softens”');
+    expect((await told()).missing.join()).to.contain('Evidence for “Softens skin”');
     const says = 'Trial of 24 people, folder C';
-    const noted = await put(first.body.saved.revision, { back, evidence: [{ words: 'softens', says }] });
+    const noted = await put(first.body.saved.revision, { back, evidence: [{ words: 'softens skin', says }] });
     expect(noted.status).to.equal(200);
     expect((await told()).row[2]).to.equal(says);
     expect((await told()).missing.join()).not.to.contain('Softens');

@@ -30,7 +30,8 @@ function plain(text: string): string {
     .normalize('NFD')
     .replace(/[\u0300-\u036f’']/g, '')
     .toLowerCase()
-    .replace(/œ/g, 'oe');
+    .replace(/œ/g, 'oe')
+    .replace(/ß/g, 'ss');
 }
 
 function wordsOf(text: string): Word[] {
@@ -126,17 +127,22 @@ function prepared(words: readonly Word[]): Prepared {
   return { texts, placeOf, one, two, fits: new Map() };
 }
 
-/** Which texts a form fits: its very own, or with a star all that begin so. */
+/** How a form with a star before or behind it is held against a text: German writes its words together. */
+function starred(form: string): ((text: string) => boolean) | null {
+  const [before, behind] = [form.startsWith('*'), form.endsWith('*')];
+  if (!before && !behind) return null;
+  const bare = form.slice(before ? 1 : 0, behind ? -1 : undefined);
+  if (before && behind) return (text) => text.includes(bare);
+  return before ? (text) => text.endsWith(bare) : (text) => text.startsWith(bare);
+}
+
+/** Which texts a form fits: its very own, or with a star all that begin, end or hold it so. */
 function fitsOf({ texts, placeOf, fits }: Prepared, form: string): readonly number[] {
   const known = fits.get(form);
   if (known) return known;
-  const start = form.slice(0, -1);
+  const test = starred(form);
   const own = placeOf.get(form);
-  const found = form.endsWith('*')
-    ? texts.flatMap((text, at) => (text.startsWith(start) ? [at] : []))
-    : own === undefined
-      ? []
-      : [own];
+  const found = test ? texts.flatMap((text, at) => (test(text) ? [at] : [])) : own === undefined ? [] : [own];
   fits.set(form, found);
   return found;
 }
@@ -214,10 +220,23 @@ function tryStep(
   return isOptional ? endOf(text, at, steps, failed, step + 1) : -1;
 }
 
-function isNegated(words: readonly Word[], at: number): boolean {
+/** "No more itching", "nie wieder Akne", "plus jamais": beside a negation these make it a promise. */
+const FOR_GOOD: ReadonlySet<string> = new Set(['more', 'again', 'longer', 'wieder', 'mehr', 'plus', 'mas']);
+
+const isForGood = (word: Word | undefined) => word !== undefined && FOR_GOOD.has(word.text);
+
+/** Whether words from `at` up to `end` are undone by a negation shortly before them. */
+function isNegated(words: readonly Word[], at: number, end: number): boolean {
   for (let back = 1; back <= NEGATION_REACH && at - back >= 0; back++) {
     if (words[at - back + 1]!.opens) return false;
-    if (NEGATIONS.has(words[at - back]!.text)) return true;
+    const place = at - back;
+    if (!NEGATIONS.has(words[place]!.text)) continue;
+    const after = words[end];
+    const lasts =
+      isForGood(words[place + 1]) ||
+      (!words[place]!.opens && isForGood(words[place - 1])) ||
+      (isForGood(after) && !after!.opens);
+    return !lasts;
   }
   return false;
 }
@@ -226,6 +245,48 @@ function classes(phrase: ClaimPhrase): Record<Market, ClaimClass> {
   return Object.fromEntries(
     MARKETS.map((market) => [market, phrase.markets?.[market] ?? phrase.class]),
   ) as Record<Market, ClaimClass>;
+}
+
+/** What was found in a text, and which of its words belong to a phrase that is known, one that promises nothing with them. */
+interface Found {
+  words: readonly Word[];
+  taken: readonly boolean[];
+  claims: ClaimFinding[];
+}
+
+function lookThrough(text: string, patterns: readonly Pattern[], languages: readonly Language[]): Found {
+  const words = wordsOf(text);
+  const taken = new Array<boolean>(words.length).fill(false);
+  const ready = prepared(words);
+  const claims: ClaimFinding[] = [];
+  for (const { phrase, steps } of patterns) {
+    if (!languages.includes(phrase.language)) continue;
+    const wanted = readySteps(ready, steps);
+    if (!wanted) continue;
+    const failed = new Uint8Array((words.length + 1) * steps.length);
+    for (let at = 0; at < words.length; at++) {
+      if (taken[at]) continue;
+      const end = endOf(ready, at, wanted, failed);
+      if (end <= at || end > words.length || taken.slice(at, end).some(Boolean)) continue;
+      taken.fill(true, at, end);
+      // What promises nothing only keeps its words from being taken for a promise.
+      if (phrase.isSilent) continue;
+      if (!phrase.ignoresNegation && isNegated(words, at, end)) continue;
+      const [from, to] = [words[at]!.from, words[end - 1]!.to];
+      claims.push({
+        phrase: phrase.id,
+        language: phrase.language,
+        words: text.slice(from, to),
+        from,
+        to,
+        class: classes(phrase),
+        fact: phrase.fact ?? null,
+        why: phrase.why,
+        plainer: phrase.plainer,
+      });
+    }
+  }
+  return { words, taken, claims: claims.sort((a, b) => a.from - b.from) };
 }
 
 /**
@@ -239,38 +300,67 @@ export function findClaims(
   patterns: readonly Pattern[],
   languages: readonly Language[] = LANGUAGES,
 ): ClaimFinding[] {
-  const words = wordsOf(text);
-  const taken = new Array<boolean>(words.length).fill(false);
-  const ready = prepared(words);
-  const found: ClaimFinding[] = [];
-  for (const { phrase, steps } of patterns) {
-    if (!languages.includes(phrase.language)) continue;
-    const wanted = readySteps(ready, steps);
-    if (!wanted) continue;
-    const failed = new Uint8Array((words.length + 1) * steps.length);
-    for (let at = 0; at < words.length; at++) {
-      if (taken[at]) continue;
-      const end = endOf(ready, at, wanted, failed);
-      if (end <= at || end > words.length || taken.slice(at, end).some(Boolean)) continue;
-      taken.fill(true, at, end);
-      // What promises nothing only keeps its words from being taken for a promise.
-      if (phrase.isSilent) continue;
-      if (!phrase.ignoresNegation && isNegated(words, at)) continue;
-      const [from, to] = [words[at]!.from, words[end - 1]!.to];
-      found.push({
-        phrase: phrase.id,
-        language: phrase.language,
-        words: text.slice(from, to),
-        from,
-        to,
-        class: classes(phrase),
-        fact: phrase.fact ?? null,
-        why: phrase.why,
-        plainer: phrase.plainer,
-      });
-    }
-  }
-  return found.sort((a, b) => a.from - b.from);
+  return lookThrough(text, patterns, languages).claims;
+}
+
+/** Words of a language that speak of the body, and words beside which they only tell how soap is used or kept from it. */
+export interface BodyWords {
+  speaks: readonly string[];
+  plain: readonly string[];
+}
+
+const fitsAny = (forms: readonly string[]) => {
+  const tests = forms.map((form) => starred(form) ?? ((text: string) => text === form));
+  return (text: string) => tests.some((test) => test(text));
+};
+
+/** Sentences of a text: where each begins and ends among its words. */
+function sentences(text: string, words: readonly Word[]): [from: number, to: number][] {
+  const starts = words.flatMap(({ from }, at) =>
+    at === 0 || /[.!?;:\n•]/.test(text.slice(words[at - 1]!.to, from)) ? [at] : [],
+  );
+  return starts.map((start, at) => [start, starts[at + 1] ?? words.length]);
+}
+
+/** How a sentence was read: a claim was found in it, it speaks of the body in words that no phrase knows, or neither. */
+export interface ReadSentence {
+  words: string;
+  from: number;
+  /** Its words alone, as a phrase says them. */
+  say: string;
+  reading: 'claims' | 'unknown' | 'plain';
+}
+
+/**
+ * Every claim of a text, and every sentence with how it was read. What speaks of the body in unknown words may promise
+ * something: only a reader can say, so it is asked about and never passed over.
+ *
+ * @example
+ * readText('Cheeks like apples. Cut by hand.', patterns, BODY_WORDS).sentences; // unknown, then plain
+ */
+export function readText(
+  text: string,
+  patterns: readonly Pattern[],
+  body: Readonly<Record<Language, BodyWords>>,
+): { claims: ClaimFinding[]; sentences: ReadSentence[] } {
+  const { words, taken, claims } = lookThrough(text, patterns, LANGUAGES);
+  const speaks = fitsAny(LANGUAGES.flatMap((language) => body[language].speaks));
+  const isPlain = fitsAny(LANGUAGES.flatMap((language) => body[language].plain));
+  const read = sentences(text, words).map(([start, end]): ReadSentence => {
+    const said = words.slice(start, end);
+    const [from, to] = [said[0]!.from, said.at(-1)!.to];
+    const found = claims.some((claim) => claim.from < to && claim.to > from);
+    const asks =
+      said.some((one, at) => !taken[start + at] && speaks(one.text)) &&
+      !said.some((one) => isPlain(one.text));
+    return {
+      words: text.slice(from, to),
+      from,
+      say: said.map((one) => one.text).join(' '),
+      reading: found ? 'claims' : asks ? 'unknown' : 'plain',
+    };
+  });
+  return { claims, sentences: read };
 }
 
 export type { Pattern };

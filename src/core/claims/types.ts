@@ -37,7 +37,7 @@ export const FACTS = [
 export type FactId = (typeof FACTS)[number];
 
 /**
- * A phrase as data. In `say`, words stand in order; `a|b` is either, `word*` any ending, `(word)` may be left
+ * A phrase as data. In `say`, words stand in order; `a|b` is either, `word*` any ending, `*word` any beginning, `(word)` may be left
  * out, `..` is a gap of up to two words.
  */
 export interface ClaimPhrase {

@@ -62,6 +62,8 @@ export interface Seen {
   standing: Standing;
   assessment: Assessment;
   claims: readonly ClaimFinding[];
+  /** Sentences that speak of the body in words that no phrase knows. */
+  unknown: readonly string[];
   /** Where the evidence for them is, as noted. */
   evidence: readonly EvidenceNote[];
   colours: readonly ColourFinding[];
@@ -111,11 +113,19 @@ function colours({ colours: found, standing }: Seen) {
   return { isSeen: true, because: found.length === 0 ? 'no colours in it' : told.join(', ') };
 }
 
-function claimed({ claims, market }: Seen) {
+const quoted = (words: readonly string[]) => words.map((one) => `“${one}”`).join(', ');
+
+function claimed({ claims, market, unknown }: Seen) {
   const graver = claims.filter((claim) => claim.class[market] === 'medicine');
-  return graver.length === 0
-    ? { isSeen: true, because: 'none found in the words under “Words”' }
-    : { isSeen: false, because: [...new Set(graver.map(({ words }) => `“${words}”`))].join(', ') };
+  if (graver.length > 0)
+    return { isSeen: false, because: quoted([...new Set(graver.map(({ words }) => words))]) };
+  return unknown.length > 0
+    ? {
+        isSeen: false,
+        isYours: true,
+        because: `say under “Words” what is promised by ${quoted(unknown)}`,
+      }
+    : { isSeen: true, because: 'none found in the words under “Words”' };
 }
 
 /** Words that promise want evidence, and those without bounds cannot have any. */
@@ -123,7 +133,6 @@ function evidence({ claims, market, evidence: notes }: Seen) {
   const said = (kind: string) => [
     ...new Set(claims.filter((claim) => claim.class[market] === kind).map(({ words }) => words)),
   ];
-  const quoted = (words: readonly string[]) => words.map((one) => `“${one}”`).join(', ');
   const absolute = said('absolute');
   if (absolute.length > 0) return { isSeen: false, because: `without bounds: ${quoted(absolute)}` };
   const promised = said('cosmetic');

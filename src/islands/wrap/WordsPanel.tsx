@@ -1,5 +1,6 @@
 import { evidenceAsked, evidenceNoted, strayEvidence, withEvidence } from '../../core/claims/evidence';
 import type { Fact } from '../../core/claims/facts';
+import { unknownOf } from '../../core/claims/words';
 import type { ClaimFinding } from '../../core/claims/types';
 import {
   countryAsks,
@@ -14,6 +15,7 @@ import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS } from '
 import { newStep } from '../../ui/step';
 import { useDesk } from './context';
 import { OwnPhrases } from './OwnPhrases';
+import { Sentences } from './Sentences';
 
 type WordsKey = 'identity' | 'use' | 'cautions';
 
@@ -141,9 +143,15 @@ function Evidence({ claim }: { claim: ClaimFinding }) {
 }
 
 function Claims() {
-  const { wrap, claims, facts, change } = useDesk();
-  if (claims.length === 0)
-    return <p className="text-soft">Nothing in these words promises more than a soap that cleans.</p>;
+  const { wrap, claims: found, sentences, facts, change } = useDesk();
+  const claims = found.filter((claim) => MARKETS.some((market) => claim.class[market] !== 'plain'));
+  if (claims.length === 0 && unknownOf(sentences).length === 0)
+    return (
+      <p className="text-soft">
+        Nothing was found in these words that promises more than a soap that cleans.
+      </p>
+    );
+  if (claims.length === 0) return null;
   const replace = (claim: ClaimFinding) => {
     for (const key of ['description', 'back'] as const) {
       const at = wrap[key].indexOf(claim.words);
@@ -215,6 +223,7 @@ export function WordsPanel() {
       <section aria-label="Claims" aria-live="polite">
         <h2 className="text-lg">What these words claim</h2>
         <Claims />
+        <Sentences />
         <StrayEvidence />
         <OwnPhrases />
         <p className="eyebrow">

@@ -218,12 +218,12 @@ function WrapDeskIsland({ data, open, at }: Props) {
   const { product } = data;
   const { wrap, history, dispatch, change, saving, settle } = useWrap(data);
   const [market, setMarket] = useState<Market>(MARKETS.find((one) => one === at) ?? product.markets[0]!);
-  const [ownPhrases, setOwnPhrases] = useState(data.ownPhrases);
+  const [phrases, setPhrases] = useState({ phrases: data.ownPhrases, revision: data.phrasesRevision });
   const [land, setLand] = useState<Country | null>(null);
   const country = market === 'EU' ? land : null;
-  const findings = useFindings(data, wrap, ownPhrases);
+  const findings = useFindings(data, wrap, phrases.phrases);
   const { flush } = saving;
-  const desk: Desk = { data, wrap, market, country, ...findings, ownPhrases, setOwnPhrases, change, flush };
+  const desk: Desk = { data, wrap, market, country, ...findings, phrases, setPhrases, change, flush };
   return (
     <DeskContext.Provider value={desk}>
       <div className="px-6 py-3">

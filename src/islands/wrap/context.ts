@@ -1,8 +1,9 @@
 /** What every part of the wrap's screen shares, and what follows from it on the spot. */
 import { createContext, useContext, useMemo } from 'react';
 import type { Fact } from '../../core/claims/facts';
-import { findClaims } from '../../core/claims/find';
+import { readText, type ReadSentence } from '../../core/claims/find';
 import type { ClaimFinding, OwnPhrase } from '../../core/claims/types';
+import { ownSentences, unknownOf, wordsOfWrap } from '../../core/claims/words';
 import type { Market } from '../../core/formula/types';
 import {
   checkItems,
@@ -15,9 +16,15 @@ import { LONGEST_BEST_BEFORE_MONTHS } from '../../core/labels/content';
 import { netFromBars } from '../../core/labels/heights';
 import { standingIn, type Standing } from '../../core/labels/standing';
 import { colourKnown, rulebook } from '../../rulebook';
-import { claimPatterns } from '../../rulebook/claims';
+import { BODY_WORDS, claimPatterns } from '../../rulebook/claims';
 import { marketRules, type MarketItem } from '../../rulebook/markets';
 import type { Wrap, WrapData } from '../../core/records/wrap';
+
+/** The house's own phrases as they stand on file. */
+export interface StoredPhrases {
+  phrases: OwnPhrase[];
+  revision: number;
+}
 
 export interface Desk {
   data: WrapData;
@@ -26,9 +33,11 @@ export interface Desk {
   /** The country that labels for the EU are looked at for; null for all that the house speaks to. */
   country: Country | null;
   claims: readonly ClaimFinding[];
+  /** The maker's own sentences, with how each was read. */
+  sentences: readonly ReadSentence[];
   facts: readonly Fact[];
-  ownPhrases: readonly OwnPhrase[];
-  setOwnPhrases: (phrases: OwnPhrase[]) => void;
+  phrases: StoredPhrases;
+  setPhrases: (phrases: StoredPhrases) => void;
   change: (part: Partial<Wrap>, key: string) => void;
   flush: () => Promise<boolean>;
 }
@@ -41,17 +50,12 @@ export function useDesk(): Desk {
   return desk;
 }
 
-/** Every claim in the wrap's words, and the facts of the formula. */
+/** Every claim in the wrap's words, how each sentence of the maker's own was read, and the facts of the formula. */
 export function useFindings(data: WrapData, wrap: Wrap, ownPhrases: readonly OwnPhrase[]) {
-  const words = [
-    data.product.name,
-    wrap.description,
-    wrap.back,
-    ...Object.values(wrap.identity),
-    ...Object.values(wrap.use),
-  ].join('\n');
-  const claims = useMemo(() => findClaims(words, claimPatterns(ownPhrases)), [words, ownPhrases]);
-  return { claims, facts: data.facts };
+  const words = wordsOfWrap(data.product, wrap);
+  const read = useMemo(() => readText(words, claimPatterns(ownPhrases), BODY_WORDS), [words, ownPhrases]);
+  const sentences = ownSentences(wrap, data.product, read.sentences);
+  return { claims: read.claims, sentences, facts: data.facts };
 }
 
 export interface MarketView {
@@ -62,7 +66,7 @@ export interface MarketView {
 
 /** What the bar is in a market and what that asks for. */
 export function marketView(
-  { data, wrap, claims }: Pick<Desk, 'data' | 'wrap' | 'claims'>,
+  { data, wrap, claims, sentences }: Pick<Desk, 'data' | 'wrap' | 'claims' | 'sentences'>,
   market: Market,
 ): MarketView {
   const standing = standingIn(market, claims, data.assessment);
@@ -73,6 +77,7 @@ export function marketView(
     standing,
     assessment: data.assessment,
     claims,
+    unknown: unknownOf(sentences),
     evidence: wrap.evidence ?? [],
     colours,
     responsible: data.maker ? [data.maker.name, ...data.maker.addressLines] : [],

@@ -33,7 +33,7 @@ const LIMIT_MS = 20_000;
 /** Rows of an overview on one page. */
 const PAGE = 50;
 /** Counts every change of what an overview holds; those of an older shape are made anew. */
-const SHAPE = 4;
+const SHAPE = 5;
 
 async function groundStamp({ db, today }: House): Promise<string> {
   const snapshot = await snapshotOf(db, today);

@@ -1,7 +1,7 @@
 /** The product's file of a bar in a market, gathered from every place that holds something of it. */
 import { formulaFacts, takenApart } from '../../../core/claims/facts';
-import { findClaims } from '../../../core/claims/find';
-import { wordsOfWrap } from '../../../core/claims/words';
+import { readText } from '../../../core/claims/find';
+import { ownSentences, unknownOf, wordsOfWrap } from '../../../core/claims/words';
 import { fileOf } from '../../../core/file';
 import type { Attached, FileBatch, FileInput, FileMaterial, ProductFile } from '../../../core/file/types';
 import type { Market } from '../../../core/formula/types';
@@ -10,7 +10,7 @@ import { LONGEST_BEST_BEFORE_MONTHS } from '../../../core/labels/content';
 import { runSheet } from '../../../core/making/run-sheet';
 import type { IssuedLabel } from '../../../core/records/wrap';
 import { colourKnown, rulebook } from '../../../rulebook';
-import { claimPatterns } from '../../../rulebook/claims';
+import { BODY_WORDS, claimPatterns } from '../../../rulebook/claims';
 import { marketRules } from '../../../rulebook/markets';
 import { KEPT_YEARS } from '../../../rulebook/telling';
 import type { House } from '../../house';
@@ -100,7 +100,7 @@ async function alongOf(
 function itemsOf(
   gathered: Gathered,
   market: Market,
-  known: Pick<FileInput, 'standing' | 'claims' | 'responsible'>,
+  known: Pick<FileInput, 'standing' | 'claims' | 'responsible'> & { unknown: readonly string[] },
 ): FileInput['items'] {
   const { assessment, materials, stored } = gathered;
   const { identity, cautions, durability, batchCode, evidence = [] } = stored.wrap;
@@ -133,7 +133,8 @@ async function inputOf(
   const there = maker?.elsewhere?.find((one) => one.market === market) ?? maker;
   const responsible = there ? [there.name, ...there.addressLines] : [];
   const standing = standingOf(gathered, wrap, market);
-  const claims = findClaims(wordsOfWrap(product, wrap), claimPatterns(ownPhrases));
+  const { claims, sentences } = readText(wordsOfWrap(product, wrap), claimPatterns(ownPhrases), BODY_WORDS);
+  const unknown = unknownOf(ownSentences(wrap, product, sentences));
   const sheet = runSheet(version.formula, materialsOf(version.formula, snapshot), {
     ...{ limits: snapshot.limits, markets: product.markets, onDate: today },
   });
@@ -153,7 +154,7 @@ async function inputOf(
       claims,
     },
     ...{ formula: version.formula, assessment, materials: withPapers, issued, responsible, zone: house.zone },
-    items: itemsOf(gathered, market, { standing, claims, responsible }),
+    items: itemsOf(gathered, market, { standing, claims, unknown, responsible }),
     firstPlacedOn: product.firstPlacedOn[market] ?? null,
     regimeWords: marketRules(market).regimes[standing.regime],
     conditions: (await conditionsOfBar(db, materials, [market], today)).filter(

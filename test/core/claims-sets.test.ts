@@ -1,0 +1,85 @@
+/** Claims in sets of phrases that were classed by reading before they were tried, and what no phrase knows. */
+import { readFileSync } from 'node:fs';
+import { expect } from 'chai';
+import { findClaims, readText } from '../../src/core/claims/find';
+import type { ClaimClass } from '../../src/core/claims/types';
+import { BODY_WORDS, claimPatterns } from '../../src/rulebook/claims';
+import { gravest } from '../support/claims';
+
+describe('claims in what makers write', () => {
+  const WANTED: Record<string, [eu: ClaimClass, us: ClaimClass]> = {
+    m: ['medicine', 'medicine'],
+    c: ['cosmetic', 'cosmetic'],
+    a: ['absolute', 'absolute'],
+    p: ['composition', 'composition'],
+    s: ['plain', 'plain'],
+    bd: ['cosmetic', 'medicine'],
+  };
+  for (const file of [
+    'phrases',
+    'further',
+    'third',
+    'fourth',
+    'fifth',
+    'sixth',
+    'seventh',
+    'eighth',
+    'ninth',
+  ]) {
+    it(`are read as they are meant, and plain sentences change nothing in law: ${file}`, () => {
+      const lines = readFileSync(`test/core/claims/${file}.txt`, 'utf8').split('\n');
+      const rows = lines.flatMap((line) => {
+        const found = /^(\w+) \| \w\w \| (.+)$/.exec(line);
+        return found ? [{ kind: found[1]!, text: found[2]! }] : [];
+      });
+      expect(rows.length).to.be.above(110);
+      const wrong = rows.filter(({ kind, text }) => {
+        const [eu, us] = WANTED[kind]!;
+        return gravest(text, 'EU') !== eu || gravest(text, 'US') !== us;
+      });
+      expect(wrong.map(({ kind, text }) => `${kind} ${text}`)).to.deep.equal([]);
+    });
+  }
+});
+
+describe('what no phrase knows', () => {
+  const read = (text: string) =>
+    readText(text, claimPatterns(), BODY_WORDS).sentences.map(({ words, reading }) => [words, reading]);
+
+  it('is asked about where it speaks of the body, and told as read where it does not', () => {
+    expect(read('Knees like a lamb. Cut by hand! Heals hands')).to.deep.equal([
+      ['Knees like a lamb', 'unknown'],
+      ['Cut by hand', 'plain'],
+      ['Heals hands', 'claims'],
+    ]);
+    expect(read('Rinse the skin well.\nNicht auf der Haut lassen')).to.deep.equal([
+      ['Rinse the skin well', 'plain'],
+      ['Nicht auf der Haut lassen', 'plain'],
+    ]);
+    expect(read('')).to.deep.equal([]);
+  });
+
+  it('is known once a reader has said what it promises', () => {
+    const [sentence] = readText('L’épaule d’un jeune lynx', claimPatterns(), BODY_WORDS).sentences;
+    expect(sentence!.reading).to.equal('unknown');
+    const own = [{ say: sentence!.say, class: 'plain' as const, language: 'fr' as const }];
+    const after = readText('L’épaule d’un jeune lynx', claimPatterns(own), BODY_WORDS);
+    expect(after.sentences[0]!.reading).to.equal('claims');
+    expect(after.claims.map(({ class: of }) => of.US)).to.deep.equal(['plain']);
+  });
+
+  it('promises that something is gone for good are no negations', () => {
+    for (const text of [
+      'No more eczema',
+      'Nie wieder Akne',
+      'Keine Akne mehr',
+      'Plus jamais d’acné',
+      'Nunca más acné',
+    ])
+      expect(
+        findClaims(text, claimPatterns()).map(({ class: of }) => of.EU),
+        text,
+      ).to.deep.equal(['medicine']);
+    expect(findClaims('It does not treat acne', claimPatterns())).to.deep.equal([]);
+  });
+});
