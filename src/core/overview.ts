@@ -1,6 +1,7 @@
 /** What overviews show of a bar: its verdict where it is sold, what stands closest, and what it is in each market. */
 import { assess } from './assess';
-import { findClaims, type Pattern } from './claims/find';
+import { findClaims } from './claims/find';
+import type { Pattern } from './claims/patterns';
 import type { AssessedLimit, Assessment, School, Verdict } from './formula/answer';
 import { MARKETS, REQUEST_FORMAT, type Formula, type Market, type Stored } from './formula/types';
 import { standingIn, type Regime } from './labels/standing';

@@ -1,5 +1,6 @@
 /** Phrases that claim something, as data by language, made ready for finding. */
-import { preparePhrases, type BodyWords, type Pattern } from '../core/claims/find';
+import type { BodyWords } from '../core/claims/find';
+import { preparePhrases, type Pattern } from '../core/claims/patterns';
 import { LANGUAGES, type ClaimPhrase, type Language, type OwnPhrase } from '../core/claims/types';
 import body from './claims/body.json';
 import german from './claims/de.json';

@@ -3,15 +3,9 @@
  * not matter; a negation shortly before a phrase undoes it ("does not treat acne").
  */
 import { MARKETS, type Market } from '../formula/types';
-import { LANGUAGES, type ClaimClass, type ClaimFinding, type Language, type ClaimPhrase } from './types';
-
-interface Word {
-  text: string;
-  from: number;
-  to: number;
-  /** Whether a sentence or clause ends before this word. */
-  opens: boolean;
-}
+import { starred, type Pattern, type Step } from './patterns';
+import { sentences, wordsOf, type Word } from './text';
+import { LANGUAGES, type ClaimClass, type ClaimFinding, type ClaimPhrase, type Language } from './types';
 
 const LONGEST_GAP = 2;
 /** A negation counts over so many words. */
@@ -23,77 +17,6 @@ const NEGATIONS: ReadonlySet<string> = new Set([
   ...['ne', 'n', 'pas', 'jamais', 'ni', 'aucun', 'aucune'],
   ...['nicht', 'kein', 'keine', 'keinen', 'nie', 'ohne', 'nunca', 'sin', 'ningun', 'ninguna'],
 ]);
-
-/** Lower case, without accents or apostrophes; what reads the same is compared the same. */
-function plain(text: string): string {
-  return text
-    .normalize('NFD')
-    .replace(/[\u0300-\u036f’']/g, '')
-    .toLowerCase()
-    .replace(/œ/g, 'oe')
-    .replace(/ß/g, 'ss');
-}
-
-function wordsOf(text: string): Word[] {
-  const words: Word[] = [];
-  let end = 0;
-  for (const match of text.matchAll(/[\p{L}\p{N}%]+(?:[’'][\p{L}]+)*/gu)) {
-    const between = text.slice(end, match.index);
-    // French elision parts into two words: "l'acné", "n'est".
-    const pieces = match[0].split(/(?<=^(?:[ldnmtscj]|qu)[’'])/i);
-    let from = match.index;
-    pieces.forEach((piece, index) => {
-      const opens = index === 0 && /[.!?;:\n,•]/.test(between);
-      words.push({ text: plain(piece), from, to: from + piece.length, opens });
-      from += piece.length;
-    });
-    end = match.index + match[0].length;
-  }
-  return words;
-}
-
-type Step = { kind: 'gap' } | { kind: 'word'; forms: string[]; isOptional: boolean };
-
-interface Pattern {
-  phrase: ClaimPhrase;
-  steps: Step[];
-  weight: number;
-}
-
-function stepsOf(say: string): Step[] {
-  return say.split(/\s+/).map((part): Step => {
-    if (part === '..') return { kind: 'gap' };
-    const isOptional = /^\(.*\)$/.test(part);
-    const forms = (isOptional ? part.slice(1, -1) : part).split('|').map(plain);
-    return { kind: 'word', forms, isOptional };
-  });
-}
-
-/** A word that may be left out weighs little: what is surely there counts. */
-const OPTIONAL_WEIGHT = 0.25;
-
-function weightOf(step: Step): number {
-  if (step.kind === 'gap') return 0;
-  return step.isOptional ? OPTIONAL_WEIGHT : 1;
-}
-
-/**
- * Phrases made ready for finding; longer ones come first, so that they win over their parts, and of two as long the one
- * that promises nothing.
- */
-export function preparePhrases(phrases: readonly ClaimPhrase[]): Pattern[] {
-  return phrases
-    .flatMap((phrase) =>
-      phrase.say.map((say) => {
-        const steps = stepsOf(say);
-        return { phrase, steps, weight: steps.reduce((sum, step) => sum + weightOf(step), 0) };
-      }),
-    )
-    .sort(
-      (a, b) =>
-        b.weight - a.weight || Number(b.phrase.isSilent ?? false) - Number(a.phrase.isSilent ?? false),
-    );
-}
 
 /** A text made ready: each word, and each two that a phrase may write as one, by their place among those that differ. */
 interface Prepared {
@@ -127,13 +50,49 @@ function prepared(words: readonly Word[]): Prepared {
   return { texts, placeOf, one, two, fits: new Map() };
 }
 
-/** How a form with a star before or behind it is held against a text: German writes its words together. */
-function starred(form: string): ((text: string) => boolean) | null {
-  const [before, behind] = [form.startsWith('*'), form.endsWith('*')];
-  if (!before && !behind) return null;
-  const bare = form.slice(before ? 1 : 0, behind ? -1 : undefined);
-  if (before && behind) return (text) => text.includes(bare);
-  return before ? (text) => text.endsWith(bare) : (text) => text.startsWith(bare);
+/** Patterns by what one of their words begins with, so that a text is held only against those that it may fit. */
+interface PatternIndex {
+  exact: ReadonlyMap<string, readonly number[]>;
+  /** Forms with a star, each with its patterns: few. */
+  starred: readonly { test: (text: string) => boolean; patterns: readonly number[] }[];
+}
+
+const indices = new WeakMap<readonly Pattern[], PatternIndex>();
+
+/** The forms of the word that tells most of a pattern: the one with the fewest, of those that it cannot do without. */
+function tellingForms({ steps }: Pattern): readonly string[] {
+  const needed = steps.flatMap((step) => (step.kind === 'word' && !step.isOptional ? [step.forms] : []));
+  return needed.reduce((best, forms) => (forms.length < best.length ? forms : best), needed[0] ?? []);
+}
+
+function indexOf(patterns: readonly Pattern[]): PatternIndex {
+  const known = indices.get(patterns);
+  if (known) return known;
+  const byForm = new Map<string, number[]>();
+  patterns.forEach((pattern, at) => {
+    for (const form of tellingForms(pattern)) {
+      const places = byForm.get(form);
+      if (places) places.push(at);
+      else byForm.set(form, [at]);
+    }
+  });
+  const withStar = [...byForm].flatMap(([form, places]) => {
+    const test = starred(form);
+    return test ? [{ test, patterns: places }] : [];
+  });
+  const made = { exact: byForm, starred: withStar };
+  indices.set(patterns, made);
+  return made;
+}
+
+/** Places of the patterns that a text may fit, in their order. */
+function candidates({ texts }: Prepared, patterns: readonly Pattern[]): number[] {
+  const { exact, starred: withStar } = indexOf(patterns);
+  const found = new Set<number>();
+  for (const text of texts) for (const at of exact.get(text) ?? []) found.add(at);
+  for (const { test, patterns: places } of withStar)
+    if (texts.some(test)) for (const at of places) found.add(at);
+  return [...found].sort((a, b) => a - b);
 }
 
 /** Which texts a form fits: its very own, or with a star all that begin, end or hold it so. */
@@ -259,7 +218,8 @@ function lookThrough(text: string, patterns: readonly Pattern[], languages: read
   const taken = new Array<boolean>(words.length).fill(false);
   const ready = prepared(words);
   const claims: ClaimFinding[] = [];
-  for (const { phrase, steps } of patterns) {
+  for (const place of candidates(ready, patterns)) {
+    const { phrase, steps } = patterns[place]!;
     if (!languages.includes(phrase.language)) continue;
     const wanted = readySteps(ready, steps);
     if (!wanted) continue;
@@ -314,14 +274,6 @@ const fitsAny = (forms: readonly string[]) => {
   return (text: string) => tests.some((test) => test(text));
 };
 
-/** Sentences of a text: where each begins and ends among its words. */
-function sentences(text: string, words: readonly Word[]): [from: number, to: number][] {
-  const starts = words.flatMap(({ from }, at) =>
-    at === 0 || /[.!?;:\n•]/.test(text.slice(words[at - 1]!.to, from)) ? [at] : [],
-  );
-  return starts.map((start, at) => [start, starts[at + 1] ?? words.length]);
-}
-
 /** How a sentence was read: a claim was found in it, it speaks of the body in words that no phrase knows, or neither. */
 export interface ReadSentence {
   words: string;
@@ -362,5 +314,3 @@ export function readText(
   });
   return { claims, sentences: read };
 }
-
-export type { Pattern };
