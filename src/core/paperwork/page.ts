@@ -45,13 +45,13 @@ const BLANK_GAP = 0.12;
 const LETTER_PT = 6;
 const PASTED_LINE_PT = 12;
 
-function toCells(items: TextItem[]): Cell[] {
+function toCells(items: TextItem[], cellGap: number): Cell[] {
   const cells: Cell[] = [];
   let endPt = -Infinity;
   for (const item of [...items].sort((a, b) => a.xPt - b.xPt)) {
     const last = cells.at(-1);
     const gap = item.xPt - endPt;
-    if (last && gap < CELL_GAP * item.heightPt) {
+    if (last && gap < cellGap * item.heightPt) {
       const blank = gap > BLANK_GAP * item.heightPt && !/\s$/.test(last.text) ? ' ' : '';
       if (item.other !== undefined || last.other !== undefined) {
         last.other = (last.other ?? last.text) + blank + (item.other ?? item.text);
@@ -108,8 +108,33 @@ function withRows(lines: readonly PaperLine[]): PaperLine[] {
   return groups.map((group) => (group.length === 1 ? group[0]! : oneRow(group)));
 }
 
-/** The lines of one page from its runs of text, top to bottom; a row whose cells wrap is one line. */
-export function linesFromItems(page: number, items: readonly TextItem[]): PaperLine[] {
+/** A gap parts two cells where it is so many times as wide as the blanks of its page. */
+const TIMES_BLANK = 1.5;
+/** Words next to each other on a page before its blanks can be told. */
+const LEAST_GAPS = 12;
+
+/**
+ * From which gap on two words are two cells, in heights of a line, on a page of which every word is known by itself: its
+ * blanks may be as wide as those of a typewriter.
+ *
+ * @example
+ * cellGapOf(words); // 0.62, or 1.1 where every letter is as wide as the next
+ */
+export function cellGapOf(words: readonly (readonly TextItem[])[]): number {
+  const gaps = words
+    .flatMap((line) =>
+      line.slice(1).map((word, at) => (word.xPt - line[at]!.xPt - line[at]!.widthPt) / word.heightPt),
+    )
+    .sort((a, b) => a - b);
+  if (gaps.length < LEAST_GAPS) return CELL_GAP;
+  return Math.max(CELL_GAP, TIMES_BLANK * gaps[Math.floor(0.4 * gaps.length)]!);
+}
+
+/**
+ * The lines of one page from its runs of text, top to bottom; a row whose cells wrap is one line. `cellGap` is the gap
+ * that parts cells, in heights of a line.
+ */
+export function linesFromItems(page: number, items: readonly TextItem[], cellGap = CELL_GAP): PaperLine[] {
   const rows: { yPt: number; heightPt: number; items: TextItem[] }[] = [];
   for (const item of [...items].sort((a, b) => a.yPt - b.yPt)) {
     if (item.text.trim() === '') continue;
@@ -121,7 +146,7 @@ export function linesFromItems(page: number, items: readonly TextItem[]): PaperL
   }
   return withRows(
     rows
-      .map(({ yPt, heightPt, items: found }) => ({ page, yPt, heightPt, cells: toCells(found) }))
+      .map(({ yPt, heightPt, items: found }) => ({ page, yPt, heightPt, cells: toCells(found, cellGap) }))
       .filter(({ cells }) => cells.length > 0),
   );
 }

@@ -21,6 +21,8 @@ const BELOW_FOOT = 0.32;
 /** Area of a point, in squares of that height: smaller is grain, and what is clear is larger. */
 const POINT_AREA = 0.004;
 const CLEAR_AREA = 0.01;
+/** Ink before a figure is a digit from this height on. */
+const EARLIER_HIGH = 0.5;
 /** Pixels of ink that are a blob at all. */
 const LEAST_AREA = 3;
 
@@ -118,6 +120,16 @@ export function pointIn(picture: GreyPicture): PointFound | null {
   const [point] = clear.length > 0 ? clear : points;
   if (!point || (clear.length || points.length) > 1) return null;
   return { x: (point.left + point.right) / 2, isClear: clear.length === 1 };
+}
+
+/**
+ * Whether ink as high as a digit stands in a figure's picture before the place where its first digit begins: then a digit
+ * may have been left off.
+ */
+export function startsEarlier(picture: GreyPicture, first: number): boolean {
+  const blobs = blobsOf(picture);
+  const high = Math.max(0, ...blobs.map(({ top, bottom }) => bottom - top + 1));
+  return blobs.some(({ right, top, bottom }) => right < first && bottom - top + 1 >= EARLIER_HIGH * high);
 }
 
 /** A part of a picture as a picture of its own. */

@@ -7,7 +7,7 @@ export interface GreyPicture {
 }
 
 /** A page photographed by hand leans by less than this, degrees. */
-const MOST_DEGREES = 6;
+const MOST_DEGREES = 12;
 const STEP_DEGREES = 0.25;
 /** Wide enough for lines to show, small enough to try many angles. */
 const TRIED_WIDTH = 400;

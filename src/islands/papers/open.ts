@@ -19,7 +19,8 @@ import { PaperFault } from './fault';
 import { openMail } from './mail';
 import type { PageLanguage } from '../../core/paperwork/page-language';
 import { linesFromDocument, linesFromWorkbook } from './office';
-import type { PictureOfPage, Progress } from './picture';
+import type { PictureOfPage } from './flat-picture';
+import type { Progress } from './picture';
 
 export interface PagePicture {
   number: number;

@@ -2,17 +2,16 @@
 import { createWorker, PSM, type Line, type Page, type Word, type Worker as Reader } from 'tesseract.js';
 import readerUrl from 'tesseract.js/dist/worker.min.js?url';
 import engineUrl from 'tesseract.js-core/tesseract-core-simd-lstm.wasm.js?url';
-import { linesFromItems, type PaperLine, type TextItem } from '../../core/paperwork/page';
+import { groupBy } from '../../core/group';
+import { cellGapOf, linesFromItems, type PaperLine, type TextItem } from '../../core/paperwork/page';
 import { PAGE_LANGUAGE_NAMES, pageLanguage, type PageLanguage } from '../../core/paperwork/page-language';
-import { partOf, pointIn } from '../../core/paperwork/points';
-import { withoutRules } from '../../core/paperwork/rules-out';
-import { clean, skewOf, type GreyPicture } from '../../core/paperwork/straighten';
+import { partOf, pointIn, startsEarlier } from '../../core/paperwork/points';
+import type { GreyPicture } from '../../core/paperwork/straighten';
 import { PaperFault } from './fault';
+import { canvasOf, straightened, type PictureOfPage } from './flat-picture';
 
 /** Where the build lays out the letters it knows. */
 const LETTERS_URL = '/reader';
-/** A page is read at about so many pixels across: small print needs them, more only takes longer. */
-const READ_WIDTH_PX = 1800;
 const MOST_PIXELS = 40_000_000;
 /** Width of the page that lines are placed on, points. */
 const PAGE_WIDTH_PT = 595;
@@ -23,54 +22,12 @@ const LEAST_CONFIDENCE = 20;
 /** Lines a picture of a page has at least, and how sure they are together, percent. */
 const LEAST_LINES = 3;
 const LEAST_MEAN_CONFIDENCE = 45;
+/** Words less sure than this together may stand on their side or on their head: quarter turns are tried, in this order. */
+const SURE_CONFIDENCE = 70;
+const QUARTERS = [1, 3, 2];
 
 export interface Progress {
   (done: number, words: string): void;
-}
-
-function canvasOf(width: number, height: number): [HTMLCanvasElement, CanvasRenderingContext2D] {
-  const canvas = document.createElement('canvas');
-  [canvas.width, canvas.height] = [width, height];
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.fillStyle = 'white';
-  context.fillRect(0, 0, width, height);
-  return [canvas, context];
-}
-
-function greyOf(context: CanvasRenderingContext2D, width: number, height: number): GreyPicture {
-  const { data } = context.getImageData(0, 0, width, height);
-  const grey = new Uint8ClampedArray(width * height);
-  for (let at = 0; at < grey.length; at++)
-    grey[at] = 0.299 * data[4 * at]! + 0.587 * data[4 * at + 1]! + 0.114 * data[4 * at + 2]!;
-  return { width, height, grey };
-}
-
-/** The picture at reading size, turned straight, paper white and ink black. */
-function straightened(source: CanvasImageSource, fromWidth: number, fromHeight: number) {
-  const scale = READ_WIDTH_PX / fromWidth;
-  const [width, height] = [READ_WIDTH_PX, Math.round(fromHeight * scale)];
-  const [, first] = canvasOf(width, height);
-  first.drawImage(source, 0, 0, width, height);
-  const degrees = skewOf(greyOf(first, width, height));
-  const [canvas, context] = canvasOf(width, height);
-  context.translate(width / 2, height / 2);
-  context.rotate((-degrees * Math.PI) / 180);
-  context.drawImage(source, -width / 2, -height / 2, width, height);
-  const picture = greyOf(context, width, height);
-  /** As it was taken: cleaning wipes out small points. */
-  const plain: GreyPicture = { ...picture, grey: picture.grey.slice() };
-  clean(picture);
-  const ruled = picture.grey.slice();
-  withoutRules(picture);
-  // Beside a rule no point of a figure is looked for.
-  for (let at = 0; at < ruled.length; at++) if (picture.grey[at] !== ruled[at]) plain.grey[at] = 255;
-  const shown = context.createImageData(width, height);
-  for (let at = 0; at < picture.grey.length; at++) {
-    shown.data.fill(picture.grey[at]!, 4 * at, 4 * at + 3);
-    shown.data[4 * at + 3] = 255;
-  }
-  context.putImageData(shown, 0, 0);
-  return { canvas, plain };
 }
 
 /** A figure as levels and shares are written; without a point or comma where it was lost. */
@@ -98,6 +55,19 @@ function boxOf({ bbox: { x0, x1, y0, y1 } }: Word) {
     right: x1 + around,
     bottom: y1 + around,
   };
+}
+
+/** Whether a figure's own pixels show its point where it was read, and nothing before it that could be one more digit. */
+function isBorneOut(word: Word, plain: GreyPicture): boolean {
+  const at = word.symbols.findIndex(({ text }) => /[.,]/.test(text));
+  const [before, after] = [word.symbols[at - 1], word.symbols[at + 1]];
+  if (!before || !after) return false;
+  const box = boxOf(word);
+  const part = partOf(plain, box);
+  const point = pointIn(part);
+  if (!point?.isClear || startsEarlier(part, word.bbox.x0 - box.left)) return false;
+  const x = box.left + point.x;
+  return x > (before.bbox.x0 + before.bbox.x1) / 2 && x < (after.bbox.x0 + after.bbox.x1) / 2;
 }
 
 /** A figure with the point that its own pixels show; null where they show none. */
@@ -140,6 +110,7 @@ function alone(word: Word, from: HTMLCanvasElement): HTMLCanvasElement {
   return canvas;
 }
 
+const figuresOf = (text: string) => text.replace(/\D/g, '');
 const digitsOf = (text: string) => text.replace(/[^\d.,]/g, '').replace(',', '.');
 
 /** Every figure of a page looked at once more, large and alone; those that read otherwise there, by their word. */
@@ -163,6 +134,9 @@ async function lookAgain(
     const again = digitsOf(data.text);
     const known = pointed ?? { text: word.text.trim(), other: word.text.trim(), isClear: false };
     const isSame = again === digitsOf(known.text);
+    // A point that is read and seen in the pixels is one; alone it is lost now and then, its digits rarely.
+    const [digits, others] = [figuresOf(known.text), figuresOf(again)];
+    if (isBorneOut(word, plain) && (digits === others || digits.length !== others.length)) continue;
     // Read alike twice and by its pixels, the first look at the page was wrong; else both readings fit.
     if (pointed) seen.set(word, { ...pointed, isClear: pointed.isClear && isSame });
     else if (!isSame && /^\d+(?:\.\d+)?$/.test(again)) seen.set(word, { ...known, other: again });
@@ -213,12 +187,6 @@ function openReader(language: PageLanguage, onProgress: (share: number) => void)
     cacheMethod: 'none',
     logger: ({ status, progress }) => status === 'recognizing text' && onProgress(FIRST_LOOK * progress),
   });
-}
-
-export interface PictureOfPage {
-  source: CanvasImageSource;
-  width: number;
-  height: number;
 }
 
 export interface ReadPicture {
@@ -286,27 +254,59 @@ interface Reading {
   settle: (text: string) => Promise<boolean>;
 }
 
+/** A page looked at once: its words, and how sure they are together. */
+interface Look {
+  data: Page;
+  words: LinedWord[];
+  confidence: number;
+  straight: ReturnType<typeof straightened>;
+}
+
+async function lookAt(reader: Reader, page: PictureOfPage, quarters: number): Promise<Look> {
+  const straight = straightened(page, quarters);
+  const { data } = await reader.recognize(straight.canvas, {}, { blocks: true });
+  const words = wordsOf(data);
+  const confidence = words.reduce((sum, { word }) => sum + word.confidence, 0) / (words.length || 1);
+  return { data, words, confidence, straight };
+}
+
+/** Looks at a page, and where its words make little sense turned by quarters too; the surest look. */
+async function bestLook(reader: Reader, page: PictureOfPage): Promise<{ look: Look; quarters: number }> {
+  let best = { look: await lookAt(reader, page, 0), quarters: 0 };
+  for (const quarters of QUARTERS) {
+    if (best.look.confidence >= SURE_CONFIDENCE) break;
+    const look = await lookAt(reader, page, quarters);
+    if (look.confidence > best.look.confidence) best = { look, quarters };
+  }
+  return best;
+}
+
 async function readOne(
   reader: Reader,
   page: PictureOfPage,
   number: number,
   { tell, settle }: Reading,
 ): Promise<ReadPicture> {
-  const straight = straightened(page.source, page.width, page.height);
+  const { look: first, quarters } = await bestLook(reader, page);
+  let look = first;
+  if (await settle(look.data.text)) look = await lookAt(reader, page, quarters);
+  const { words, confidence, straight } = look;
   const { canvas } = straight;
-  const look = async () => (await reader.recognize(canvas, {}, { blocks: true })).data;
-  let data = await look();
-  if (await settle(data.text)) data = await look();
   const scale = PAGE_WIDTH_PT / canvas.width;
-  const words = wordsOf(data);
-  const confidence = words.reduce((sum, { word }) => sum + word.confidence, 0) / (words.length || 1);
   const seen = await lookAgain(
     reader,
     words.map(({ word }) => word),
     straight,
     (share) => tell(FIRST_LOOK + (1 - FIRST_LOOK) * share),
   );
-  const lines = linesFromItems(number, itemsOf(words, scale, seen));
+  const items = itemsOf(words, scale, seen);
+  const byLine = [
+    ...groupBy(
+      items.map((item, at) => ({ item, line: words[at]!.line })),
+      ({ line }) => line,
+    ).values(),
+  ];
+  const lines = linesFromItems(number, items, cellGapOf(byLine.map((line) => line.map(({ item }) => item))));
   if (lines.length < LEAST_LINES || confidence < LEAST_MEAN_CONFIDENCE)
     throw new PaperFault(
       'There is no page of text in this picture that could be read. Type in what it says.',
