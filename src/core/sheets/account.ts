@@ -73,11 +73,13 @@ export function cellRoles(
       else {
         set(row - 1, columns.unit, 'amount');
         set(row - 1, columns.note, 'note');
+        set(row - 1, columns.weighed ?? null, 'note');
         if (kind === 'list') set(row - 1, columns.bar, 'bar');
       }
     }
   }
   if (head >= 0 && !isAcross)
-    for (const column of Object.values<number | null>({ ...columns })) set(head, column, 'head');
+    for (const column of Object.values<number | null | undefined>({ ...columns }))
+      set(head, column ?? null, 'head');
   return roles;
 }

@@ -7,6 +7,7 @@ import type { DecimalMark } from '../quantities/number';
 import { fileMark, settleMark } from './marks';
 import { folded } from '../folded';
 import { NO_UNIT, readCell, unitIn, type SheetAmount, type SheetUnit } from './amounts';
+import { batchColumn, plannedIn, withoutRepeats } from './planned';
 import { barName, inOneCell, isBeside, isFatName, isSection } from './words';
 
 export const SHEET_KINDS = ['list', 'blocks', 'rows', 'columns', 'single'] as const;
@@ -19,6 +20,8 @@ export interface SheetColumns {
   amount: number | null;
   unit: number | null;
   note: number | null;
+  /** What was weighed, beside what was planned. */
+  weighed?: number | null;
 }
 
 export interface Layout {
@@ -46,6 +49,10 @@ export interface SheetBar {
   name: string;
   note: string;
   lines: SheetLine[];
+  /** The bar whose batch it is, where the sheet says batches. */
+  of?: string;
+  /** What its rows say was weighed, with the batch, as it stands there. */
+  weighed?: { batch: string; name: string; was: string; planned: string }[];
 }
 
 export interface SheetFault {
@@ -73,12 +80,14 @@ function headOf(rows: readonly (readonly string[])[]): { head: number; columns: 
   rows.slice(0, 15).forEach((row, head) => {
     if (row.some(isNumeric)) return;
     const columns = { ...none };
+    const both = plannedIn(row, rows.slice(head + 1));
+    if (both) [columns.amount, columns.weighed] = [both.planned, both.weighed];
     for (const [at, cell] of row.entries())
       for (const key of ['what', 'unit', 'amount', 'note', 'bar'] as const)
         if (columns[key] === null && HEADS[key].test(folded(cell)) && !Object.values(columns).includes(at))
           columns[key] = at;
     const score =
-      Object.values(columns).filter((one) => one !== null).length + (columns.what !== null ? 1 : 0);
+      Object.values(columns).filter((one) => one != null).length + (columns.what !== null ? 1 : 0);
     if (score > best.score) best = { head, columns, score };
   });
   if (best.score < 2) return { head: -1, columns: none };
@@ -91,6 +100,7 @@ function fullest(
   head: number,
   { amount, ...others }: SheetColumns,
 ): number | null {
+  if (others.weighed != null) return amount;
   const count = (column: number) => rows.slice(head + 1).filter((row) => isNumeric(row[column] ?? '')).length;
   const open = [...(rows[head] ?? []).keys()].filter((at) => !Object.values(others).includes(at));
   const named = open.filter((at) => HEADS.amount.test(folded(rows[head]![at]!)));
@@ -236,18 +246,19 @@ function add(
   cell: string,
   unit: SheetUnit | null,
   note = '',
-): void {
-  if (name === '' || TOTAL.test(name)) return;
+): SheetBar | null {
+  if (name === '' || TOTAL.test(name)) return null;
   const settled = settleMark(cell, unit, mark);
   const amount = typeof settled === 'string' ? readCell(settled, unit) : settled;
-  if (amount === null) return;
+  if (amount === null) return null;
   if ('error' in amount) {
     faults.push({ row, message: amount.error });
-    return;
+    return null;
   }
   let known = bars.find((one) => one.name === bar.name);
   if (!known) bars.push((known = { row: bar.row, name: bar.name, note, lines: [] }));
   known.lines.push({ row, name, amount, said: cell, column });
+  return known;
 }
 
 const cellAt = (row: readonly string[], column: number | null) =>
@@ -272,6 +283,7 @@ function readDown(
   fallback: string,
 ): void {
   const { kind, head, columns, unit } = layout;
+  const batchAt = kind === 'list' ? batchColumn(rows[head] ?? [], columns.bar) : null;
   let isTold = false;
   let bar = { name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : '', row: 1 };
   rows.forEach((row, at) => {
@@ -283,7 +295,8 @@ function readDown(
       cellAt(row, columns.note),
     ];
     const named = kind === 'list' ? cellAt(row, columns.bar) : '';
-    if (named !== '') bar = { name: named, row: at + 1 };
+    const batch = cellAt(row, batchAt);
+    if (named !== '') bar = { name: batch === '' ? named : `${named} ${batch}`, row: at + 1 };
     if (amount === '' && isAlone(row) && isSection(name)) return;
     if (kind === 'blocks' && head < 0 && isNaming(name, amount)) {
       bar = { name: amount, row: at + 1 };
@@ -309,7 +322,11 @@ function readDown(
     }
     const own = unitIn(cellAt(row, columns.unit));
     const column = head < 0 && !isNumeric(rows[at]![columns.amount ?? 0] ?? '') ? null : columns.amount;
-    add(into, bar, { row: at + 1, column }, name, amount, own ?? unit, note);
+    const known = add(into, bar, { row: at + 1, column }, name, amount, own ?? unit, note);
+    if (!known) return;
+    if (batch !== '' && named !== '') known.of = named;
+    const was = cellAt(row, columns.weighed ?? null);
+    if (was !== '') (known.weighed ??= []).push({ batch, name, was, planned: amount });
   });
 }
 
@@ -357,7 +374,7 @@ export function readSheet(
   const into: Reader = { bars: [], faults: [], mark: fileMark(rows) };
   if (layout.kind === 'rows' || layout.kind === 'columns') readAcross(rows, layout, into);
   else readDown(layout.head < 0 ? parted(rows) : rows, layout, into, fallback);
-  return { bars: into.bars, faults: unitsAsked(into.faults) };
+  return { bars: withoutRepeats(into.bars), faults: unitsAsked(into.faults) };
 }
 
 /** Heads of columns that none of those named is, where rows have anything in them. */

@@ -35,6 +35,7 @@ const COLUMN_WORDS: Record<keyof SheetColumns, string> = {
   amount: 'Amount',
   unit: 'Unit',
   note: 'Note',
+  weighed: 'Weighed',
 };
 const UNIT_CHOICES: readonly (readonly [SheetUnit | '', string])[] = [
   ['', 'each cell says it'],
@@ -70,7 +71,7 @@ function LayoutForm({
         <Columns
           heads={heads}
           words={COLUMN_WORDS}
-          columns={layout.columns}
+          columns={{ ...layout.columns, weighed: layout.columns.weighed ?? null }}
           onChange={(columns) => onChange({ ...layout, columns })}
         />
       )}

@@ -4,6 +4,7 @@ import { accountOf, cellRoles, type AccountRow, type CellRole } from '../../core
 import type { Layout, SheetFault } from '../../core/sheets/layout';
 import { readSheet } from '../../core/sheets/layout';
 import type { Match } from '../../core/sheets/match';
+import { weighedNote } from '../../core/sheets/planned';
 import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';
 import type { Said } from '../../core/sheets/sheet-lessons';
 import { textOfBytes } from '../../ui/file-text';
@@ -38,6 +39,10 @@ export async function rowsOfText(text: string): Promise<string[][]> {
     throw new PaperFault('These are no cells: copy them with their columns, or open the file itself.');
   return data;
 }
+
+/** Said of a bar whose sheet says what was weighed. */
+const WEIGHED_KEPT =
+  'What was weighed is no bar of its own: it goes into the note of this one. A batch is made on the day, at the scale.';
 
 export interface MadeBar {
   name: string;
@@ -76,7 +81,14 @@ export function makeBars(
       continue;
     }
     const { formula, notes } = taken;
-    bars.push({ name: bar.name, note: bar.note, formula, notes, account: accountOf(bar, formula) });
+    const weighed = weighedNote(bar);
+    bars.push({
+      name: bar.name,
+      note: [bar.note, weighed].filter((one) => one !== '').join('\n'),
+      formula,
+      notes: weighed === '' ? notes : [...notes, WEIGHED_KEPT],
+      account: accountOf(bar, formula),
+    });
   }
   const names = read.bars
     .flatMap(({ lines }) => lines.map(({ name }) => name))

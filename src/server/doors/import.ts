@@ -15,6 +15,7 @@ import {
   Nested,
   NumberBetween,
   OneOf,
+  Optional,
   OrNull,
   Text,
   Values,
@@ -46,6 +47,7 @@ class SheetColumnsDoor implements SheetColumns {
   @OrNull() @NumberBetween(0, MOST_COLUMNS) amount!: number | null;
   @OrNull() @NumberBetween(0, MOST_COLUMNS) unit!: number | null;
   @OrNull() @NumberBetween(0, MOST_COLUMNS) note!: number | null;
+  @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) weighed?: number | null;
 }
 
 class SheetLayoutDoor {

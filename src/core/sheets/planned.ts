@@ -1,0 +1,92 @@
+/** Sheets that say beside what was planned what was weighed, and which batch it was: one bar, not two. Pure. */
+import { folded } from '../folded';
+import type { SheetBar } from './layout';
+
+const PLANNED =
+  /^(?:planned|plan|target|targets|recipe|should(?: be)?|theoretical|theory|calculated|required|soll|geplant|rezept|prevue?|theorique|cible|previsto|teorico|objetivo|gepland|berekend)\b|\b(?:planned|target|required|soll|prevue?|theorique|previsto|teorico|gepland)(?:\s*[([].*)?$/;
+const WEIGHED =
+  /^(?:actual|actually|weighed|was|used|real|poured|measured|added|ist|gewogen|eingewogen|tatsachlich|reele?|pesee?|effettivo|pesato|usato|pesado|usado|werkelijk|gebruikt)\b|\b(?:actual|weighed|used|poured|ist|gewogen|reele?|pesee?|effettivo|pesado|usado|werkelijk)(?:\s*[([].*)?$/;
+const BATCH = /^(?:batch|lot|charge|partie|lotto|lote|partij)(?: (?:no|nr|code|number|id))?[.:]*$/;
+
+/** Which columns say what was planned, what was weighed, and of which batch. */
+export interface PlannedColumns {
+  planned: number;
+  weighed: number;
+}
+
+/** A cell that begins with a figure. */
+const isFigure = (cell = '') => /^[~≈]?\s*\d/.test(cell.trim());
+
+/** Whether a column holds figures, in most rows that say anything there. */
+function isOfFigures(rows: readonly (readonly string[])[], column: number): boolean {
+  const said = rows.filter((row) => (row[column] ?? '').trim() !== '');
+  return said.length > 0 && said.filter((row) => isFigure(row[column])).length > said.length / 2;
+}
+
+/**
+ * The columns of heads in which what was planned stands beside what was weighed, both in figures in the rows below; null
+ * where not both are there.
+ *
+ * @example plannedIn(['Ingredient', 'Planned (g)', 'Actual (g)'], [['Olive', '500', '501']]) // { planned: 1, weighed: 2 }
+ */
+export function plannedIn(
+  heads: readonly string[],
+  below: readonly (readonly string[])[],
+): PlannedColumns | null {
+  const fits = (pattern: RegExp) => (head: string, at: number) =>
+    pattern.test(folded(head)) && isOfFigures(below, at);
+  const weighed = heads.findIndex(fits(WEIGHED));
+  const planned = heads.findIndex((head, at) => at !== weighed && fits(PLANNED)(head, at));
+  return planned < 0 || weighed < 0 ? null : { planned, weighed };
+}
+
+/** The column that says which batch a row belongs to, besides the one that names the bar; null where there is none. */
+export function batchColumn(heads: readonly string[], bar: number | null): number | null {
+  const found = heads.findIndex((head, at) => at !== bar && BATCH.test(folded(head)));
+  return bar === null || found < 0 ? null : found;
+}
+
+const written = ({ lines }: SheetBar) =>
+  lines.map(({ name, amount: { value, unit } }) => `${folded(name)} ${value} ${unit}`).join('\n');
+
+/** Batches of a bar by one plan are one bar; where plans differ, each stays with its batch in its name. */
+export function withoutRepeats(bars: readonly SheetBar[]): SheetBar[] {
+  const kept: SheetBar[] = [];
+  for (const bar of bars) {
+    const same = kept.find(
+      (one) => one.of === bar.of && bar.of !== undefined && written(one) === written(bar),
+    );
+    if (!same) kept.push({ ...bar, weighed: [...(bar.weighed ?? [])] });
+    else same.weighed!.push(...(bar.weighed ?? []));
+  }
+  const named = (bar: SheetBar) => {
+    const isAlone = bar.of !== undefined && kept.filter(({ of }) => of === bar.of).length === 1;
+    return isAlone ? { ...bar, name: bar.of! } : bar;
+  };
+  return kept.map(named);
+}
+
+/** Letters of a bar's note. */
+const LONGEST_NOTE = 390;
+
+/**
+ * What was weighed, for the note of its bar: of each batch its rows, as far as there is room, and how many are left out.
+ *
+ * @example
+ * weighedNote(bar); // 'Weighed, T1: Olive oil 501.2 g (planned 500 g); …'
+ */
+export function weighedNote({ weighed = [], note }: SheetBar): string {
+  if (weighed.length === 0) return '';
+  const batches = [...new Set(weighed.map(({ batch }) => batch))];
+  const told = batches.map((batch) => {
+    const rows = weighed.filter((one) => one.batch === batch);
+    const said = rows.map(({ name, was, planned }) => `${name} ${was} (planned ${planned})`);
+    return `Weighed${batch === '' ? '' : `, ${batch}`}: ${said.join('; ')}.`;
+  });
+  const whole = told.join(' ');
+  const room = Math.max(0, LONGEST_NOTE - note.length);
+  if (whole.length <= room) return whole;
+  const rest = ' … and more in the sheet.';
+  const cut = whole.slice(0, Math.max(0, room - rest.length));
+  return cut.includes(';') ? cut.slice(0, cut.lastIndexOf(';')) + rest : '';
+}
