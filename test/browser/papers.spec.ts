@@ -138,6 +138,18 @@ test('what is no paper is said in words, and nothing is filed', async ({ page })
   );
   await give('cat.png', 'image/png', await long.screenshot());
   await expect(tray.getByRole('alert')).toContainText('no page of text');
+  // What no reader can read a person keys in, beside its picture.
+  await tray.getByRole('button', { name: 'Key it in' }).click();
+  await expect(tray.getByRole('img').first()).toBeVisible();
+  const keyed = page.getByRole('region', { name: 'What was read' });
+  await expect(keyed.getByRole('heading', { name: 'Keyed in by hand' })).toBeVisible();
+  await keyed.getByText('Key in rows').click();
+  await keyed.getByLabel('Rows, one a line').fill('Linalool 78-70-6 0.5 - 1.2\n9 3.18\nsee overleaf');
+  await keyed.getByRole('button', { name: 'Add them' }).click();
+  await expect(keyed.getByRole('status')).toContainText('2 rows added. What stands here says no share.');
+  await expect(keyed.getByLabel('Rows, one a line')).toHaveValue('see overleaf');
+  await expect(keyed.getByLabel('Most in a bar, category 9, %')).toHaveValue('3.18');
+  await expect(keyed.getByLabel('High share of Linalool, percent')).toHaveValue('1.2');
   await long.setContent('<h2>Safety Data Sheet</h2><p>Product name: Orange oil</p><p>Flash point 46 °C</p>');
   await give('sds.pdf', 'application/pdf', await long.pdf());
   const read = page.getByRole('region', { name: 'What was read' });

@@ -8,6 +8,7 @@ import { address, send } from '../../ui/api';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
 import { useStable } from '../../ui/latest';
 import {
+  byHand,
   draftFrom,
   FIELD_WORDS,
   faultsOf,
@@ -24,7 +25,8 @@ import { Filed } from './Filed';
 import { HowFar, ReadIn, secondsLeft, type Far } from './HowFar';
 import { Folder, Papers } from './Inbox';
 import { useInbox } from './inbox-look';
-import { openBytes, openText, type Opening, type OpenPaper } from './open';
+import { openByHand, openBytes, type Opening, type OpenPaper, type PagePicture } from './open';
+import { openFile, OtherWays, type Open } from './OtherWays';
 import { readLines } from './reading';
 import { PaperView } from './PaperView';
 import { ReadingForm } from './ReadingForm';
@@ -76,49 +78,53 @@ function useAsking() {
   return { asked, ask, drop: () => answer(null) };
 }
 
-type Way = (way: Opening) => Promise<OpenPaper>;
+/** Why a paper was not opened, and its pages where they can be looked at. */
+interface Refusal {
+  words: string;
+  pages: readonly PagePicture[];
+}
+
+function refusalOf(error: unknown, isGivenUp: boolean): Refusal {
+  if (error instanceof PaperFault) return { words: error.message, pages: error.pages };
+  const words = isGivenUp
+    ? 'Given up. Nothing was filed.'
+    : 'This file could not be opened. Try another form of it.';
+  return { words, pages: [] };
+}
 
 function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
   const [lessons, setLessons] = useState(known);
   const [opened, setOpened] = useState<Opened | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
+  const [fault, setFault] = useState<Refusal | null>(null);
   const [far, setFar] = useState<Far | null>(null);
   const { asked, ask, drop } = useAsking();
   const giveUp = useRef<AbortController | null>(null);
   const count = useRef(0);
-  const last = useRef<Way | null>(null);
-  const open = useStable(async (opening: Way, language: PageLanguage | null = null) => {
-    last.current = opening;
-    giveUp.current?.abort();
-    const { signal } = (giveUp.current = new AbortController());
-    drop();
-    const begun = performance.now();
-    const onProgress = (share: number, words: string) =>
-      setFar({ share, words, leftS: secondsLeft(share, (performance.now() - begun) / 1000) });
-    onProgress(0, 'Opening');
-    setFault(null);
-    try {
-      const paper = await opening({ signal, onProgress, language, ask });
-      const reading = await readLines(paper.lines, lessons, signal);
-      setOpened({
-        id: ++count.current,
-        paper,
-        draft: draftFrom(reading, materials, wanted, paper.isPicture ? paper : null),
-      });
-    } catch (error) {
-      // Another paper was opened meanwhile; what becomes of that one is told there.
-      if (giveUp.current.signal !== signal) return;
-      const isGivenUp = signal.aborted;
-      setFault(
-        error instanceof PaperFault
-          ? error.message
-          : isGivenUp
-            ? 'Given up. Nothing was filed.'
-            : 'This file could not be opened. Try another form of it.',
-      );
-    }
-    setFar(null);
-  });
+  const last = useRef<Parameters<Open>[0] | null>(null);
+  const open = useStable(
+    async (opening: (way: Opening) => Promise<OpenPaper>, language: PageLanguage | null = null) => {
+      last.current = opening;
+      giveUp.current?.abort();
+      const { signal } = (giveUp.current = new AbortController());
+      drop();
+      const begun = performance.now();
+      const onProgress = (share: number, words: string) =>
+        setFar({ share, words, leftS: secondsLeft(share, (performance.now() - begun) / 1000) });
+      onProgress(0, 'Opening');
+      setFault(null);
+      try {
+        const paper = await opening({ signal, onProgress, language, ask });
+        const reading = await readLines(paper.lines, lessons, signal);
+        const draft = draftFrom(reading, materials, wanted, paper.isPicture ? paper : null);
+        setOpened({ id: ++count.current, paper, draft: paper.isByHand ? byHand(draft) : draft });
+      } catch (error) {
+        // Another paper was opened meanwhile; what becomes of that one is told there.
+        if (giveUp.current.signal !== signal) return;
+        setFault(refusalOf(error, signal.aborted));
+      }
+      setFar(null);
+    },
+  );
   const close = () => setOpened(null);
   const goOn = () => setFault(null);
   const learn = (fresh: Lesson[]) => setLessons((old) => remember(old, fresh));
@@ -136,55 +142,7 @@ async function inboxPaper(entry: InboxEntry, way: Opening): Promise<OpenPaper> {
   return openBytes({ fileName, mime, inbox: id }, new Uint8Array(await answer.arrayBuffer()), way);
 }
 
-const ACCEPTED =
-  '.pdf,.eml,.docx,.xlsx,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp,message/rfc822';
-
-/** Other ways in: a file, dropped or chosen, and pasted text. */
-function OtherWays({ open }: Pick<Desk, 'open'>) {
-  const [pasted, setPasted] = useState('');
-  return (
-    <>
-      <label className="mt-3 block cursor-pointer border border-dashed border-soft p-3 text-center">
-        Drop a PDF, a photograph, a mail, a document, a table or text here, or{' '}
-        <span className="text-ultra underline">choose a file</span>
-        <input
-          type="file"
-          className="sr-only"
-          accept={ACCEPTED}
-          onChange={(event) => {
-            openFile(open, event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-      </label>
-      <label className="mt-2 block">
-        <span className="eyebrow block">Or paste its text</span>
-        <textarea
-          className="field w-full border border-line"
-          rows={4}
-          value={pasted}
-          onChange={(event) => setPasted(event.target.value)}
-        />
-      </label>
-      <button
-        type="button"
-        className="action mt-1"
-        disabled={pasted.trim() === ''}
-        onClick={() => void open(() => new Promise((done) => done(openText(pasted, 'Pasted text', null))))}
-      >
-        Read it
-      </button>
-    </>
-  );
-}
-
-function openFile(open: Desk['open'], file: File | undefined): void {
-  if (!file) return;
-  const what = { fileName: file.name, mime: file.type, inbox: null };
-  void open(async (way) => openBytes(what, new Uint8Array(await file.arrayBuffer()), way));
-}
-
-function Came({ inbox, open }: { inbox: Inbox; open: Desk['open'] }) {
+function Came({ inbox, open }: { inbox: Inbox; open: Open }) {
   const waiting = inbox.papers.filter(({ filedOn }) => filedOn === null);
   const done = inbox.papers.filter(({ filedOn }) => filedOn !== null);
   const openOne = (entry: InboxEntry) => void open((way) => inboxPaper(entry, way));
@@ -214,8 +172,12 @@ function Came({ inbox, open }: { inbox: Inbox; open: Desk['open'] }) {
   );
 }
 
+/** Keyed in without a page to look at. */
+const isBare = ({ isByHand, pages }: OpenPaper) => isByHand === true && pages.length === 0;
+
 interface ThePaperProps {
   desk: Desk;
+  onKey: (pages: readonly PagePicture[]) => void;
   pointed: readonly number[];
   filed: CupboardEntry | null;
   onNext: () => void;
@@ -223,6 +185,7 @@ interface ThePaperProps {
 
 function ThePaper({
   desk: { opened, fault, far, asked, stop, goOn, readIn },
+  onKey,
   pointed,
   filed,
   onNext,
@@ -247,7 +210,10 @@ function ThePaper({
       {far && !asked && <HowFar far={far} onStop={stop} />}
       {fault && (
         <p role="alert" className="border-l-4 border-madder bg-wash px-3 py-1.5">
-          {fault}
+          {fault.words}
+          <button type="button" className="action ml-3 py-0" onClick={() => onKey(fault.pages)}>
+            Key it in
+          </button>
           {opened && (
             <button type="button" className="action ml-3 py-0" onClick={goOn}>
               Go on with {opened.paper.fileName}
@@ -258,7 +224,9 @@ function ThePaper({
       {opened?.paper.language && !fault && !far && (
         <ReadIn language={opened.paper.language} onChange={readIn} />
       )}
-      {opened && !fault && <PaperView paper={opened.paper} taken={taken} pointed={pointed} />}
+      {opened && !fault && !isBare(opened.paper) && (
+        <PaperView paper={opened.paper} taken={taken} pointed={pointed} />
+      )}
       {!opened && !far && !fault && !filed && (
         <p className="text-soft">
           Open a paper: the page stands here, with every line marked that something was read from. Nothing is
@@ -330,7 +298,7 @@ function WhatWasRead({ paper, draft, materials, onPoint, onFiled, onClose }: Wha
 }
 
 /** Opens the paper that is asked for in the address, else the newest one that waits; once. */
-function useNewestFirst(inbox: readonly InboxEntry[], open: Desk['open']): void {
+function useNewestFirst(inbox: readonly InboxEntry[], open: Open): void {
   const opened = useRef(false);
   useEffect(() => {
     const asked = new URLSearchParams(location.search).get('paper');
@@ -350,6 +318,7 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
   const [filed, setFiled] = useState<CupboardEntry | null>(null);
   const { opened, open, close } = desk;
   useNewestFirst(data.inbox.papers, open);
+  const key = (pages: readonly PagePicture[]) => void open(() => Promise.resolve(openByHand(pages)));
   const onFiled = async (entry: CupboardEntry, lessons: Lesson[]) => {
     setFiled(entry);
     desk.learn(lessons);
@@ -359,7 +328,7 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
   return (
     <div className="grid gap-5 lg:grid-cols-[16rem_minmax(0,1fr)_29rem]">
       <Came inbox={inbox} open={open} />
-      <ThePaper desk={desk} pointed={pointed} filed={filed} onNext={() => setFiled(null)} />
+      <ThePaper desk={desk} onKey={key} pointed={pointed} filed={filed} onNext={() => setFiled(null)} />
       <section aria-label="What was read" tabIndex={0} className={`sheet ${paperStyles.paperWindow}`}>
         {opened && (
           // Of another paper than the one that could not be opened: put away with what was corrected in it.

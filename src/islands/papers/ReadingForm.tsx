@@ -1,9 +1,11 @@
+import type { KeyboardEvent } from 'react';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { DayField } from '../../ui/DayField';
 import { Meaning } from './Meaning';
 import { CutOut } from './CutOut';
 import type { OpenPaper } from './open';
-import { FIELD_WORDS, type Draft, type DraftRow, type FieldKey } from './draft';
+import { Keyed } from './Keyed';
+import { FIELD_WORDS, withTheCertain, type Draft, type DraftRow, type FieldKey } from './draft';
 
 /** Shows where on the paper something stands. */
 type Point = (lines: number[]) => void;
@@ -73,7 +75,7 @@ function Choices({ at, paper }: { at: FieldKey; paper: OpenPaper }) {
 function Field({ at, paper, onPoint }: { at: FieldKey; paper: OpenPaper; onPoint: Point }) {
   const { register } = useFormContext<Draft>();
   const { field, put } = useField(at);
-  const label = `${FIELD_WORDS[at]}${field.line === null ? ' (not found)' : ''}`;
+  const label = `${FIELD_WORDS[at]}${field.line === null && !paper.isByHand ? ' (not found)' : ''}`;
   return (
     <div>
       <Input at={at} label={label} onPoint={() => onPoint(field.line === null ? [] : [field.line])} />
@@ -95,7 +97,7 @@ function Field({ at, paper, onPoint }: { at: FieldKey; paper: OpenPaper; onPoint
       )}
       {field.question && !field.isOpen && (
         <label className="flex items-start gap-1.5 text-[0.9rem] leading-tight">
-          <input type="checkbox" className="accent-ultra" {...register(`fields.${at}.isLooked`)} />
+          <input type="checkbox" data-asked className="accent-ultra" {...register(`fields.${at}.isLooked`)} />
           <span>
             {field.question} <span className="text-soft">I have looked.</span>
           </span>
@@ -235,6 +237,39 @@ function Certificate({ paper, onPoint }: { paper: OpenPaper; onPoint: Point }) {
   );
 }
 
+/** Takes all that is not doubtful by one press; what is asked about besides stays as it is. */
+function TakeTheCertain() {
+  const { getValues, reset } = useFormContext<Draft>();
+  return (
+    <p>
+      <button
+        type="button"
+        className="action"
+        onClick={() =>
+          reset(withTheCertain(getValues()), { keepDefaultValues: true, keepDirty: true, keepErrors: true })
+        }
+      >
+        I have compared it: take all but the doubtful
+      </button>
+    </p>
+  );
+}
+
+/** Enter in a field goes on to the next that is asked about and not yet looked at, and files nothing by itself. */
+function toNextAsked(event: KeyboardEvent<HTMLDivElement>): void {
+  const from = event.target;
+  if (event.key !== 'Enter' || !(from instanceof HTMLInputElement)) return;
+  event.preventDefault();
+  const asked = [...event.currentTarget.querySelectorAll<HTMLInputElement>('input[data-asked]')];
+  const isAfter = (one: HTMLInputElement) =>
+    (from.compareDocumentPosition(one) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0;
+  if (from.dataset.asked !== undefined && !from.checked) from.click();
+  const open = asked.filter((one) => one !== from && !one.checked);
+  const next = open.find(isAfter) ?? open[0];
+  const last = event.currentTarget.closest('form')?.querySelector<HTMLElement>('button[type=submit]');
+  (next ?? last)?.focus();
+}
+
 /** What was read, to be corrected and ticked; nothing is filed that is not ticked. */
 export function ReadingForm({
   questions,
@@ -243,7 +278,7 @@ export function ReadingForm({
   onPoint,
 }: Materials & { questions: readonly string[] }) {
   return (
-    <div className="grid gap-2">
+    <div className="grid gap-2" onKeyDown={toNextAsked}>
       {questions.length > 0 && (
         <ul className="border-l-4 border-ink pl-3">
           {questions.map((question) => (
@@ -251,6 +286,7 @@ export function ReadingForm({
           ))}
         </ul>
       )}
+      {paper.isPicture && <TakeTheCertain />}
       <BelongsTo materials={materials} onPoint={onPoint} />
       <Meaning paper={paper} />
       <div className="grid grid-cols-[repeat(auto-fit,minmax(8rem,1fr))] gap-3">
@@ -260,6 +296,7 @@ export function ReadingForm({
       </div>
       <Certificate paper={paper} onPoint={onPoint} />
       <Rows onPoint={onPoint} />
+      <Keyed />
     </div>
   );
 }

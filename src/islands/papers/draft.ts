@@ -102,6 +102,30 @@ function findMaterial(
   };
 }
 
+function draftRow(row: PaperReading['rows'][number], isPicture: boolean): DraftRow {
+  return {
+    isTaken: row.question === null && row.constituent !== null && !isPicture,
+    name: row.name,
+    cas: row.cas.join(', '),
+    constituent: row.constituent,
+    low: String(row.lowPct),
+    typical: String(row.typicalPct),
+    high: String(row.highPct),
+    lines: row.lines,
+    question:
+      row.question ??
+      (isPicture ? FROM_PICTURE : null) ??
+      (row.constituent === null ? 'No rule here speaks of it; it need not be taken.' : null),
+  };
+}
+
+/** A row that somebody keyed in: hers, and taken; its lines are none of the paper's. */
+const keyedRow = (row: PaperReading['rows'][number]): DraftRow => ({
+  ...draftRow(row, false),
+  isTaken: true,
+  lines: [],
+});
+
 /**
  * A draft of what might be filed, from a reading. Of a picture, `pictured` is its lines: levels whose point may have been
  * lost are held against their pixels, each other and the paper on file.
@@ -138,21 +162,51 @@ export function draftFrom(
       .filter(({ isOpen }) => !isOpen)
       .map(({ value }) => value)
       .filter(({ category }) => category !== BAR_SOAP_CATEGORY),
-    rows: reading.rows.map((row) => ({
-      isTaken: row.question === null && row.constituent !== null && !isPicture,
-      name: row.name,
-      cas: row.cas.join(', '),
-      constituent: row.constituent,
-      low: String(row.lowPct),
-      typical: String(row.typicalPct),
-      high: String(row.highPct),
-      lines: row.lines,
-      question:
-        row.question ??
-        (isPicture ? FROM_PICTURE : null) ??
-        (row.constituent === null ? 'No rule here speaks of it; it need not be taken.' : null),
-    })),
+    rows: reading.rows.map((row) => draftRow(row, isPicture)),
     questions: [...reading.questions, ...leftOut(reading)],
+  };
+}
+
+/** A draft that nothing was read for: a certificate until somebody says otherwise, and nothing asked about. */
+export const byHand = (draft: Draft): Draft => ({
+  ...draft,
+  takesCertificate: true,
+  materialQuestion: null,
+  questions: [],
+});
+
+/** What only asks for a look at the page is looked at: all that is not doubtful besides is taken. */
+export function withTheCertain({ fields, rows, ...draft }: Draft): Draft {
+  const looked = Object.entries(fields).map(([key, field]) => [
+    key,
+    field.question === FROM_PICTURE ? { ...field, isLooked: true } : field,
+  ]);
+  return {
+    ...draft,
+    fields: Object.fromEntries(looked) as Draft['fields'],
+    rows: rows.map((row) => {
+      const isCertain = row.constituent !== null && (row.question === null || row.question === FROM_PICTURE);
+      return isCertain ? { ...row, isTaken: true } : row;
+    }),
+  };
+}
+
+/** Rows and levels that were keyed in, with what was there; a level of a category takes the place of the one before. */
+export function withKeyed(draft: Draft, reading: PaperReading): Draft {
+  const { fields, otherCategories, rows } = draft;
+  const levels = reading.categories.map(({ value }) => value);
+  const bar = levels.find(({ category }) => category === BAR_SOAP_CATEGORY);
+  const others = levels.filter(({ category }) => category !== BAR_SOAP_CATEGORY);
+  return {
+    ...draft,
+    fields: bar
+      ? { ...fields, maxPct: { ...fields.maxPct, text: String(bar.maxPct), isLooked: true } }
+      : fields,
+    otherCategories: [
+      ...otherCategories.filter(({ category }) => !others.some((one) => one.category === category)),
+      ...others,
+    ],
+    rows: [...rows, ...reading.rows.map(keyedRow)],
   };
 }
 

@@ -33,6 +33,8 @@ export interface PagePicture {
 export interface OpenPaper {
   /** Read from a picture, so that more is asked about it. */
   isPicture: boolean;
+  /** Nothing was read of it: somebody keys in what it says. */
+  isByHand?: boolean;
   /** The language that a picture was read in; absent where it is none. */
   language?: PageLanguage;
   fileName: string;
@@ -271,4 +273,12 @@ export async function openBytes(
 export function openText(text: string, fileName: string, inbox: string | null): OpenPaper {
   if (text.length > MOST_TEXT_BYTES) throw new PaperFault(LONG);
   return { fileName, inbox, lines: filled(linesFromText(text)), pages: [], isPicture: false };
+}
+
+/** A paper that somebody keys in, beside its pages where there are any. */
+export function openByHand(pages: readonly PagePicture[]): OpenPaper {
+  return {
+    ...{ fileName: 'Keyed in by hand', inbox: null, lines: [], pages: [...pages] },
+    ...{ isPicture: false, isByHand: true },
+  };
 }

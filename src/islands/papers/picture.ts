@@ -307,14 +307,15 @@ async function readOne(
     ).values(),
   ];
   const lines = linesFromItems(number, items, cellGapOf(byLine.map((line) => line.map(({ item }) => item))));
-  if (lines.length < LEAST_LINES || confidence < LEAST_MEAN_CONFIDENCE)
-    throw new PaperFault(
-      'There is no page of text in this picture that could be read. Type in what it says.',
-    );
-  return {
-    lines,
+  const shown = {
     widthPt: PAGE_WIDTH_PT,
     heightPt: canvas.height * scale,
     picture: canvas.toDataURL('image/png'),
   };
+  if (lines.length < LEAST_LINES || confidence < LEAST_MEAN_CONFIDENCE)
+    throw new PaperFault(
+      'There is no page of text in this picture that could be read. Type in what it says.',
+      [{ number, ...shown }],
+    );
+  return { lines, ...shown };
 }

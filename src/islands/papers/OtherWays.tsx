@@ -1,0 +1,60 @@
+import { useState } from 'react';
+import { openByHand, openBytes, openText, type Opening, type OpenPaper } from './open';
+
+/** Opens a paper in some way, once what was under way is given up. */
+export type Open = (way: (opening: Opening) => Promise<OpenPaper>) => Promise<void>;
+
+const ACCEPTED =
+  '.pdf,.eml,.docx,.xlsx,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp,message/rfc822';
+
+/** Other ways in: a file, dropped or chosen, and pasted text. */
+export function OtherWays({ open }: { open: Open }) {
+  const [pasted, setPasted] = useState('');
+  return (
+    <>
+      <label className="mt-3 block cursor-pointer border border-dashed border-soft p-3 text-center">
+        Drop a PDF, a photograph, a mail, a document, a table or text here, or{' '}
+        <span className="text-ultra underline">choose a file</span>
+        <input
+          type="file"
+          className="sr-only"
+          accept={ACCEPTED}
+          onChange={(event) => {
+            openFile(open, event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      <label className="mt-2 block">
+        <span className="eyebrow block">Or paste its text</span>
+        <textarea
+          className="field w-full border border-line"
+          rows={4}
+          value={pasted}
+          onChange={(event) => setPasted(event.target.value)}
+        />
+      </label>
+      <button
+        type="button"
+        className="action mt-1"
+        disabled={pasted.trim() === ''}
+        onClick={() => void open(() => new Promise((done) => done(openText(pasted, 'Pasted text', null))))}
+      >
+        Read it
+      </button>
+      <button
+        type="button"
+        className="action mt-1 ml-2"
+        onClick={() => void open(() => Promise.resolve(openByHand([])))}
+      >
+        Key one in
+      </button>
+    </>
+  );
+}
+
+export function openFile(open: Open, file: File | undefined): void {
+  if (!file) return;
+  const what = { fileName: file.name, mime: file.type, inbox: null };
+  void open(async (way) => openBytes(what, new Uint8Array(await file.arrayBuffer()), way));
+}
