@@ -30,6 +30,17 @@ describe('a paper read from a picture', () => {
       'Unheard of false',
     ]);
     expect(taken.fields.number.isLooked).to.equal(true);
+    const badly = {
+      lines: PAPER.lines.map((line, at) =>
+        at === 2 || at === 5
+          ? { ...line, cells: line.cells.map((cell) => ({ ...cell, isUnsure: true })) }
+          : line,
+      ),
+    };
+    const unsure = withTheCertain(draftFrom(read(), MATERIALS, null, badly));
+    expect(unsure.fields.number.isLooked).to.equal(false);
+    expect(unsure.fields.number.question).to.contain('little certainty');
+    expect(unsure.questions.join(' ')).to.contain('compare them: category 4 (7.9 %)');
     const doubtful = { ...draft.fields.issuer, question: 'Is this who issued it?', isLooked: false };
     const still = withTheCertain({ ...draft, fields: { ...draft.fields, issuer: doubtful } });
     expect(still.fields.issuer.isLooked).to.equal(false);

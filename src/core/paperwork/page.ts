@@ -8,6 +8,8 @@ export interface Cell {
   /** Of a figure in a picture: how it was read before its own pixels were looked at, and whether they are clear. */
   other?: string;
   isClear?: boolean;
+  /** Of a picture: some of its words were read with little certainty. */
+  isUnsure?: boolean;
   xPt: number;
   widthPt: number;
 }
@@ -30,6 +32,7 @@ export interface TextItem {
   text: string;
   other?: string;
   isClear?: boolean;
+  isUnsure?: boolean;
   xPt: number;
   yPt: number;
   widthPt: number;
@@ -58,10 +61,15 @@ function toCells(items: TextItem[], cellGap: number): Cell[] {
         last.isClear = (last.isClear ?? true) && (item.isClear ?? true);
       }
       last.text += blank + item.text;
+      if (item.isUnsure) last.isUnsure = true;
       last.widthPt = item.xPt + item.widthPt - last.xPt;
     } else {
-      const { text, other, isClear, xPt, widthPt } = item;
-      cells.push({ text, xPt, widthPt, ...(other === undefined ? {} : { other, isClear }) });
+      const { text, other, isClear, isUnsure, xPt, widthPt } = item;
+      cells.push({
+        ...{ text, xPt, widthPt },
+        ...(other === undefined ? {} : { other, isClear }),
+        ...(isUnsure ? { isUnsure } : {}),
+      });
     }
     endPt = item.xPt + item.widthPt;
   }
@@ -220,6 +228,10 @@ export function nearestColumn<Column extends Span>(cell: Cell, columns: readonly
     null,
   );
 }
+
+/** Whether some of a line was read with little certainty. */
+export const isUnsureLine = (line: PaperLine | undefined): boolean =>
+  line?.cells.some(({ isUnsure }) => isUnsure) ?? false;
 
 /** All of a line as one text. */
 export function lineText(line: PaperLine): string {

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { openByHand, openBytes, openText, type Opening, type OpenPaper } from './open';
 
 /** Opens a paper in some way, once what was under way is given up. */
@@ -7,15 +7,26 @@ export type Open = (way: (opening: Opening) => Promise<OpenPaper>) => Promise<vo
 const ACCEPTED =
   '.pdf,.eml,.docx,.xlsx,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp,message/rfc822';
 
+/** Asks for a picture from the camera of a phone or tablet; afterwards any file is asked for again. */
+function byCamera(chooser: HTMLInputElement): void {
+  chooser.accept = 'image/*';
+  chooser.setAttribute('capture', 'environment');
+  chooser.click();
+  chooser.removeAttribute('capture');
+  chooser.accept = ACCEPTED;
+}
+
 /** Other ways in: a file, dropped or chosen, and pasted text. */
 export function OtherWays({ open }: { open: Open }) {
   const [pasted, setPasted] = useState('');
+  const chooser = useRef<HTMLInputElement>(null);
   return (
     <>
       <label className="mt-3 block cursor-pointer border border-dashed border-soft p-3 text-center">
         Drop a PDF, a photograph, a mail, a document, a table or text here, or{' '}
         <span className="text-ultra underline">choose a file</span>
         <input
+          ref={chooser}
           type="file"
           className="sr-only"
           accept={ACCEPTED}
@@ -25,6 +36,13 @@ export function OtherWays({ open }: { open: Open }) {
           }}
         />
       </label>
+      <button
+        type="button"
+        className="action mt-2 hidden w-full pointer-coarse:block"
+        onClick={() => chooser.current && byCamera(chooser.current)}
+      >
+        Photograph one
+      </button>
       <label className="mt-2 block">
         <span className="eyebrow block">Or paste its text</span>
         <textarea

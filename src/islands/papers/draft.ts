@@ -4,7 +4,7 @@ import { readNumber } from '../../core/quantities/number';
 import type { Taken } from '../../core/paperwork/fields';
 import { LESSON_FIELDS, lessonFrom, type Lesson } from '../../core/paperwork/lessons';
 import { withDoubts } from '../../core/paperwork/doubts';
-import type { Paper } from '../../core/paperwork/page';
+import { isUnsureLine, type Paper } from '../../core/paperwork/page';
 import { BAR_SOAP_CATEGORY } from '../../core/paperwork/category-checks';
 import type { PaperReading } from '../../core/paperwork/read';
 import type { AcceptedPaper } from '../../core/records/papers';
@@ -66,10 +66,18 @@ export interface Draft {
 
 const FROM_PICTURE = 'Read from a picture: compare it with the page.';
 
-function field(taken: Taken<string | number> | null | undefined, isPicture: boolean): DraftField {
+const UNSURE = 'Some of this line is read with little certainty: compare it letter by letter.';
+
+/** What is asked of everything that was read from some lines of a picture; null where it is none. */
+function askedOf(pictured: Paper | null, lines: readonly number[]): string | null {
+  if (pictured === null) return null;
+  return lines.some((line) => isUnsureLine(pictured.lines[line])) ? UNSURE : FROM_PICTURE;
+}
+
+function field(taken: Taken<string | number> | null | undefined, pictured: Paper | null): DraftField {
   if (!taken) return { text: '', line: null, question: null, isLooked: true, others: [] };
   const { value, line, others = [], isOpen = false } = taken;
-  const question = taken.question ?? (isPicture ? FROM_PICTURE : null);
+  const question = taken.question ?? askedOf(pictured, [line]);
   // Where several readings fit, none stands in the field before it was chosen.
   if (isOpen)
     return { text: '', line, question, isLooked: false, others: [value, ...others].map(String), isOpen };
@@ -102,9 +110,9 @@ function findMaterial(
   };
 }
 
-function draftRow(row: PaperReading['rows'][number], isPicture: boolean): DraftRow {
+function draftRow(row: PaperReading['rows'][number], pictured: Paper | null): DraftRow {
   return {
-    isTaken: row.question === null && row.constituent !== null && !isPicture,
+    isTaken: row.question === null && row.constituent !== null && pictured === null,
     name: row.name,
     cas: row.cas.join(', '),
     constituent: row.constituent,
@@ -114,14 +122,14 @@ function draftRow(row: PaperReading['rows'][number], isPicture: boolean): DraftR
     lines: row.lines,
     question:
       row.question ??
-      (isPicture ? FROM_PICTURE : null) ??
+      askedOf(pictured, row.lines) ??
       (row.constituent === null ? 'No rule here speaks of it; it need not be taken.' : null),
   };
 }
 
 /** A row that somebody keyed in: hers, and taken; its lines are none of the paper's. */
 const keyedRow = (row: PaperReading['rows'][number]): DraftRow => ({
-  ...draftRow(row, false),
+  ...draftRow(row, null),
   isTaken: true,
   lines: [],
 });
@@ -136,12 +144,11 @@ export function draftFrom(
   wanted: string | null,
   pictured: Paper | null = null,
 ): Draft {
-  const isPicture = pictured !== null;
   const belongs = findMaterial(read, materials, wanted);
   const known = materials.find(({ id }) => id === belongs.material)?.maxPct ?? null;
   const categories = pictured ? withDoubts(read.categories, pictured, known) : read.categories;
   const reading = { ...read, categories };
-  const taken = (one: Taken<string | number> | null | undefined) => field(one, isPicture);
+  const taken = (one: Taken<string | number> | null | undefined) => field(one, pictured);
   const bar = reading.categories.find(({ value }) => value.category === BAR_SOAP_CATEGORY);
   return {
     ...belongs,
@@ -162,8 +169,8 @@ export function draftFrom(
       .filter(({ isOpen }) => !isOpen)
       .map(({ value }) => value)
       .filter(({ category }) => category !== BAR_SOAP_CATEGORY),
-    rows: reading.rows.map((row) => draftRow(row, isPicture)),
-    questions: [...reading.questions, ...leftOut(reading)],
+    rows: reading.rows.map((row) => draftRow(row, pictured)),
+    questions: [...reading.questions, ...leftOut(reading), ...unsureLevels(reading, pictured)],
   };
 }
 
@@ -219,6 +226,17 @@ function leftOut({ categories }: PaperReading): string[] {
       `category ${value.category} (${[value, ...others].map(({ maxPct }) => maxPct).join(' or ')} %)`,
   );
   return [`Left out, as a point may have been lost: ${words.join(', ')}.`];
+}
+
+/** Levels of other categories that were read with little certainty: taken, and told. */
+function unsureLevels({ categories }: PaperReading, pictured: Paper | null): string[] {
+  const unsure = categories.filter(
+    ({ value, line, isOpen }) =>
+      !isOpen && value.category !== BAR_SOAP_CATEGORY && isUnsureLine(pictured?.lines[line]),
+  );
+  if (unsure.length === 0) return [];
+  const words = unsure.map(({ value }) => `category ${value.category} (${value.maxPct} %)`);
+  return [`Read with little certainty, compare them: ${words.join(', ')}.`];
 }
 
 const constituentId = (row: DraftRow) =>

@@ -19,6 +19,8 @@ const PAGE_WIDTH_PT = 595;
 const LETTER_SHARE = 0.9;
 /** Words that are read with less certainty than this are no words, percent. */
 const LEAST_CONFIDENCE = 20;
+/** Words less sure than this are compared letter by letter, percent. */
+const CERTAIN_CONFIDENCE = 80;
 /** Lines a picture of a page has at least, and how sure they are together, percent. */
 const LEAST_LINES = 3;
 const LEAST_MEAN_CONFIDENCE = 45;
@@ -167,6 +169,7 @@ function itemsOf(words: readonly LinedWord[], scale: number, seen: ReadonlyMap<W
   return words.map(({ word, line }) => ({
     text: word.text,
     ...seen.get(word),
+    isUnsure: word.confidence < CERTAIN_CONFIDENCE,
     xPt: word.bbox.x0 * scale,
     yPt: line.baseline.y1 * scale,
     widthPt: (word.bbox.x1 - word.bbox.x0) * scale,
