@@ -2,6 +2,7 @@
  * Reading a supplier's certificate or allergen declaration. Nothing is decided here: everything taken says from
  * which line, and what is unsure carries a question for the maker, who accepts or corrects it.
  */
+import { unstacked } from './stacked';
 import { readablePart } from './bounds';
 import { readCategories, type OpenLevel } from './categories';
 import { BAR_SOAP_CATEGORY, type CategoryMax } from './category-checks';
@@ -103,7 +104,7 @@ function openQuestions(open: readonly OpenLevel[]): string[] {
  * readPaper({ lines: linesFromText(pasted) }, known); // fields and rows, each with how sure
  */
 export function readPaper(whole: Paper, known: Known, lessons: readonly Lesson[] = []): PaperReading {
-  const { paper, questions } = readablePart(whole);
+  const { paper, questions } = readablePart({ ...whole, lines: unstacked(whole.lines) });
   const mark = decimalMarkOf(paper.lines.flatMap(({ cells }) => cells.map(({ text }) => text)));
   const { found: categories, open } = readCategories(paper, mark);
   const rows = readRows(paper, known, mark);
