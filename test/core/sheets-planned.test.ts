@@ -67,6 +67,18 @@ describe('what was planned beside what was weighed', () => {
     expect(apart.bars.map(({ name }) => name)).to.deep.equal(['Tea Tree T1', 'Tea Tree T2']);
   });
 
+  it('takes the lot of each ingredient for no batch of the bar', () => {
+    for (const head of ['Batch', 'Lot', 'Charge']) {
+      const { bars } = read(
+        `Recipe,Ingredient,Amount (g),${head}\nMoss,Olive oil,500,OL1\nMoss,Coconut oil,200,CO2\nMoss,Lye,98,NA3`,
+      );
+      expect(
+        bars.map(({ name, lines }) => `${name} ${lines.length}`),
+        head,
+      ).to.deep.equal(['Moss 3']);
+    }
+  });
+
   it('is not seen where a column of words only sounds like it', () => {
     expect(plannedIn(['Recipe', 'Ingredient', 'Used for'], [['Moss', 'Olive oil', 'hands']])).to.equal(null);
     const { bars } = read('Recipe,Ingredient,Amount (g),Used for\nMoss,Olive oil,500,base\nMoss,Lye,68,base');

@@ -71,3 +71,17 @@ export function gramsOf({ value, unit }: SheetAmount): number | null {
   const rule = unitRule(unit)!;
   return rule.base === 'absolute' && !rule.byVolume ? value * rule.factor : null;
 }
+
+/** Cells that say no unit, told once: one answer mends them all. */
+export function unitsAsked<Fault extends { row: number; message: string }>(
+  faults: readonly Fault[],
+): Fault[] {
+  const bare = faults.filter(({ message }) => message.endsWith(NO_UNIT));
+  if (bare.length < 2) return [...faults];
+  const [first] = bare as [Fault];
+  const message = `${bare.length} numbers, this row’s first, say no unit. Say what bare numbers are in.`;
+  return faults.flatMap((fault) => {
+    if (fault === first) return [{ ...fault, message }];
+    return bare.includes(fault) ? [] : [fault];
+  });
+}

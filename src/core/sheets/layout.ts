@@ -6,7 +6,7 @@
 import type { DecimalMark } from '../quantities/number';
 import { fileMark, settleMark } from './marks';
 import { folded } from '../folded';
-import { NO_UNIT, readCell, unitIn, type SheetAmount, type SheetUnit } from './amounts';
+import { readCell, unitIn, unitsAsked, type SheetAmount, type SheetUnit } from './amounts';
 import { batchColumn, plannedIn, withoutRepeats } from './planned';
 import { barName, inOneCell, isBeside, isFatName, isSection } from './words';
 
@@ -283,7 +283,7 @@ function readDown(
   fallback: string,
 ): void {
   const { kind, head, columns, unit } = layout;
-  const batchAt = kind === 'list' ? batchColumn(rows[head] ?? [], columns.bar) : null;
+  const batchAt = kind === 'list' ? batchColumn(rows[head] ?? [], columns.bar, rows.slice(head + 1)) : null;
   let isTold = false;
   let bar = { name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : '', row: 1 };
   rows.forEach((row, at) => {
@@ -387,16 +387,4 @@ export function unreadHeads(
     (cell, at) =>
       cell.trim() !== '' && !read.includes(at) && rows.slice(head + 1).some((row) => cellAt(row, at) !== ''),
   );
-}
-
-/** Cells that say no unit, told once: one answer mends them all. */
-function unitsAsked(faults: readonly SheetFault[]): SheetFault[] {
-  const bare = faults.filter(({ message }) => message.endsWith(NO_UNIT));
-  if (bare.length < 2) return [...faults];
-  const [first] = bare as [SheetFault];
-  const message = `${bare.length} numbers, this row’s first, say no unit. Say what bare numbers are in.`;
-  return faults.flatMap((fault) => {
-    if (fault === first) return [{ row: fault.row, message }];
-    return bare.includes(fault) ? [] : [fault];
-  });
 }

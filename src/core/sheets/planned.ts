@@ -6,7 +6,7 @@ const PLANNED =
   /^(?:planned|plan|target|targets|recipe|should(?: be)?|theoretical|theory|calculated|required|soll|geplant|rezept|prevue?|theorique|cible|previsto|teorico|objetivo|gepland|berekend)\b|\b(?:planned|target|required|soll|prevue?|theorique|previsto|teorico|gepland)(?:\s*[([].*)?$/;
 const WEIGHED =
   /^(?:actual|actually|weighed|was|used|real|poured|measured|added|ist|gewogen|eingewogen|tatsachlich|reele?|pesee?|effettivo|pesato|usato|pesado|usado|werkelijk|gebruikt)\b|\b(?:actual|weighed|used|poured|ist|gewogen|reele?|pesee?|effettivo|pesado|usado|werkelijk)(?:\s*[([].*)?$/;
-const BATCH = /^(?:batch|lot|charge|partie|lotto|lote|partij)(?: (?:no|nr|code|number|id))?[.:]*$/;
+const BATCH = /^(?:batch|charge|partie|partij)(?: (?:no|nr|code|number|id))?[.:]*$/;
 
 /** Which columns say what was planned, what was weighed, and of which batch. */
 export interface PlannedColumns {
@@ -40,10 +40,23 @@ export function plannedIn(
   return planned < 0 || weighed < 0 ? null : { planned, weighed };
 }
 
-/** The column that says which batch a row belongs to, besides the one that names the bar; null where there is none. */
-export function batchColumn(heads: readonly string[], bar: number | null): number | null {
+/** Rows of a batch on average before a column is one of batches: the lot of each ingredient is another one in every row. */
+const LEAST_ROWS = 2;
+
+/**
+ * The column that says which batch of its bar a row belongs to; null where there is none, or where it says something of
+ * each ingredient.
+ */
+export function batchColumn(
+  heads: readonly string[],
+  bar: number | null,
+  below: readonly (readonly string[])[],
+): number | null {
   const found = heads.findIndex((head, at) => at !== bar && BATCH.test(folded(head)));
-  return bar === null || found < 0 ? null : found;
+  if (bar === null || found < 0) return null;
+  const said = below.filter((row) => (row[found] ?? '').trim() !== '');
+  const batches = new Set(said.map((row) => `${row[bar] ?? ''} ${row[found]!.trim()}`));
+  return said.length >= LEAST_ROWS * batches.size && said.length > 0 ? found : null;
 }
 
 const written = ({ lines }: SheetBar) =>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { keyedLines } from '../../core/paperwork/keyed';
 import { withKeyed, type Draft } from './draft';
+import { PaperFault } from './fault';
 import { readLines } from './reading';
 
 /** Rows that somebody keys in or pastes: constituents with their shares, categories with their levels. */
@@ -11,7 +12,11 @@ export function Keyed() {
   const [told, setTold] = useState<string | null>(null);
   const add = async () => {
     const { lines, said, unread } = keyedLines(text);
-    const reading = await readLines(lines, [], new AbortController().signal);
+    const reading = await readLines(lines, [], new AbortController().signal).catch((error: unknown) => {
+      setTold(error instanceof PaperFault ? error.message : 'These rows could not be read. Try them again.');
+      return null;
+    });
+    if (!reading) return;
     // What was typed stays what was typed: only the rows are new.
     reset(withKeyed(getValues(), reading), { keepDefaultValues: true, keepDirty: true, keepErrors: true });
     const read = new Set([
