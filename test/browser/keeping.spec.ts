@@ -156,7 +156,9 @@ test('phrases of one’s own are found, and forgotten again', async ({ page }) =
   await expect(claims).toContainText('Nothing was found in these words that promises more');
   // What speaks of the body in unknown words is asked about, and what a reader says of it stands.
   await page.getByLabel('Description, for the shop').fill('Knees like a lamb');
-  await expect(page.getByRole('region', { name: 'Standing' })).toContainText('promised by “Knees like a lamb”');
+  await expect(page.getByRole('region', { name: 'Standing' })).toContainText(
+    'promised by “Knees like a lamb”',
+  );
   await claims.getByRole('button', { name: '“Knees like a lamb”: Acts on the body' }).click();
   await expect(claims).toContainText('“Knees like a lamb” a medicine claim');
   await page.getByRole('button', { name: 'Remove knees like a lamb' }).click();

@@ -15,7 +15,7 @@ export interface SheetAmount {
 }
 
 /** How the error of a number without a unit ends. */
-export const NO_UNIT = 'says no unit. Say which unit the column is in.';
+const NO_UNIT = 'says no unit. Say which unit the column is in.';
 
 /** Nothing but a number, with "about" before it at most. */
 const BARE = /^(?:[~≈]|(?:about|ca|approx)\b\.?)?\s*[\d.,\s/½⅓⅔¼¾⅛⅜⅝⅞]+$/i;
