@@ -176,6 +176,11 @@ export class SaveQueue<T> {
   /** Sends what is unsaved now; true once everything is on file. However many wait, each change is sent once. */
   async flush(): Promise<boolean> {
     this.isUrgent = true;
+    // What is under way may change what stands on file, also where that is what lies on the table again.
+    if (this.running) {
+      await this.running;
+      this.isUrgent = true;
+    }
     while (!this.isOnFile() && this.savable && this.state.state !== 'stale') {
       const before = this.onFile.revision;
       await this.run();
@@ -191,7 +196,7 @@ export class SaveQueue<T> {
    * that will stand once a request under way is taken; null where nothing is unsaved.
    */
   leave(): { revision: number; value: T } | null {
-    if (this.isOnFile() || this.state.state === 'stale') return null;
+    if ((this.isOnFile() && !this.running) || this.state.state === 'stale') return null;
     this.layAside(0);
     if (!this.savable) return null;
     return { revision: this.onFile.revision + (this.running ? 1 : 0), value: this.value };

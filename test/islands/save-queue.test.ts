@@ -103,6 +103,22 @@ describe('saving under the hands', () => {
     expect(queue.state.state).to.equal('saved');
   });
 
+  it('a flush waits for the save under way, also where it was taken back meanwhile to what stood on file', async () => {
+    const { clock, server, queue } = table();
+    server.slowMs = 400;
+    queue.set('b', true);
+    await clock.pass(REST_MS + 100);
+    queue.set('a', true);
+    expect(queue.leave(), 'on the way out').to.deep.equal({ revision: 2, value: 'a' });
+    let done: boolean | null = null;
+    void queue.flush().then((isOnFile) => (done = isOnFile));
+    await settle();
+    expect(done, 'before the first save has come back').to.equal(null);
+    await clock.pass(2000);
+    expect(done).to.equal(true);
+    expect(server.file.value).to.equal('a');
+  });
+
   it('two flushes that wait on one slow save send each change once, each from the newest revision', async () => {
     const { clock, server, queue } = table();
     server.slowMs = 1000;
