@@ -109,7 +109,7 @@ export function Sentences() {
           </summary>
           <p className="text-soft">
             Promises are found by their words. Of phrases written for a trial and never seen before, about one
-            promise in four was not known: read these yourself.
+            promise in three was not known: read these yourself.
           </p>
           <ul>
             {plain.map((sentence) => (
