@@ -317,6 +317,7 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
   const [pointed, setPointed] = useState<number[]>([]);
   const [filed, setFiled] = useState<CupboardEntry | null>(null);
   const { opened, open, close } = desk;
+  const isAway = desk.fault !== null || desk.far !== null;
   useNewestFirst(data.inbox.papers, open);
   const key = (pages: readonly PagePicture[]) => void open(() => Promise.resolve(openByHand(pages)));
   const onFiled = async (entry: CupboardEntry, lessons: Lesson[]) => {
@@ -331,8 +332,8 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
       <ThePaper desk={desk} onKey={key} pointed={pointed} filed={filed} onNext={() => setFiled(null)} />
       <section aria-label="What was read" tabIndex={0} className={`sheet ${paperStyles.paperWindow}`}>
         {opened && (
-          // Of another paper than the one that could not be opened: put away with what was corrected in it.
-          <div hidden={desk.fault !== null}>
+          // Of another paper than the one that is being opened, or could not be: put away with what was corrected in it.
+          <div hidden={isAway}>
             <WhatWasRead
               key={opened.id}
               paper={opened.paper}
@@ -344,7 +345,7 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
             />
           </div>
         )}
-        {(!opened || desk.fault !== null) && (
+        {(!opened || isAway) && (
           <p className="text-soft">
             What the reader takes from a paper stands here, to be checked and corrected.
           </p>
