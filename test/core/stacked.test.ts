@@ -49,6 +49,18 @@ describe('a table that lost its columns', () => {
       expect(shares(`Allergen declaration\nName\nCAS\nShare %\n${stack}`)).to.equal(wanted);
   });
 
+  it('takes no code for a level: codes that stand one below the other are no pairs', () => {
+    const codes = '1\n2\n3\n4\n6\n8\n9\n10';
+    for (const text of [
+      `Certificate\nCategory\n${codes}\n0.12\n0.85\n0.43\n7.94\n0.03\n0.38\n3.18\n5.47`,
+      `Certificate\nCategory\n${codes}`,
+      'Certificate\nCategory\n1\n2\n3\n4\n5A\n2.31\n9\n3.18',
+      'Certificate\nCategory\n1, 2\n3, 4\n5, 6',
+    ])
+      expect(levels(text), text).to.equal('');
+    expect(levels('Certificate\nCategory\nMaximum %\n4\n20\n9\n5\n12\n100')).to.equal('4 20, 9 5, 12 100');
+  });
+
   it('is no table where nothing says categories, codes go back and forth, or a table stands as it should', () => {
     for (const text of [
       'Order\nPallet\n1\n20\n2\n30\n3\n40',

@@ -40,37 +40,57 @@ function together(lines: readonly PaperLine[], texts: readonly string[]): PaperL
   return { ...first, cells };
 }
 
-/** How many pairs of a code and its level follow each other from a line on, codes in their order. */
-function levelsFrom(lines: readonly PaperLine[], from: number): number {
-  let count = 0;
-  let last = 0;
-  for (let at = from; ; at += 2, count++) {
-    const place = placeOf(alone(lines[at]));
-    const level = alone(lines[at + 1]);
-    if (place === null || place <= last || level === null || !LEVEL.test(level)) return count;
-    last = place;
-  }
+type Pair = readonly [code: string, level: string];
+
+/** A code, and its level in the line below; null where they are none. */
+function pairBelow(lines: readonly PaperLine[], at: number): Pair | null {
+  const [code, level] = [alone(lines[at]), alone(lines[at + 1])];
+  return code !== null && level !== null && placeOf(code) !== null && LEVEL.test(level)
+    ? [code, level]
+    : null;
 }
 
 const COMMA = /^([^,]{1,14}),\s+(.+)$/;
 
 /** A code and its level with a comma and a blank between, in one cell; null where it is none. */
-function pairIn(line: PaperLine | undefined): [code: string, level: string] | null {
-  const found = COMMA.exec(alone(line) ?? '');
+function pairBeside(lines: readonly PaperLine[], at: number): Pair | null {
+  const found = COMMA.exec(alone(lines[at]) ?? '');
   if (!found || placeOf(found[1]!.trim()) === null || !LEVEL.test(found[2]!.trim())) return null;
   return [found[1]!.trim(), found[2]!.trim()];
 }
 
-/** How many lines of such pairs follow each other from a line on, codes in their order. */
-function pairsFrom(lines: readonly PaperLine[], from: number): number {
-  let count = 0;
-  let last = 0;
-  for (;;) {
-    const place = placeOf(pairIn(lines[from + count])?.[0] ?? null);
-    if (place === null || place <= last) return count;
-    last = place;
-    count++;
+/** Pairs that follow each other from a line on, every so many lines, codes in their order. */
+function pairsFrom(
+  lines: readonly PaperLine[],
+  from: number,
+  { pairAt, step }: (typeof WAYS)[number],
+): Pair[] {
+  const pairs: Pair[] = [];
+  for (let at = from; ; at += step) {
+    const pair = pairAt(lines, at);
+    const last = placeOf(pairs.at(-1)?.[0] ?? null) ?? 0;
+    if (!pair || placeOf(pair[0])! <= last) return pairs;
+    pairs.push(pair);
   }
+}
+
+/** How a code and its level may stand, and how many lines each pair takes. */
+const WAYS = [
+  { pairAt: pairBelow, step: 2 },
+  { pairAt: pairBeside, step: 1 },
+] as const;
+
+/** Whether a level may as well be the next code: then the codes of a table stand one below the other, and no levels. */
+const isNextCode = ([code, level]: Pair, next: Pair | undefined): boolean => {
+  const place = placeOf(level);
+  return place !== null && place > placeOf(code)! && place < (next ? placeOf(next[0])! : Infinity);
+};
+
+/** Pairs that make a table from a line on; none where they are too few, or could be codes alone. */
+function tableFrom(lines: readonly PaperLine[], from: number, way: (typeof WAYS)[number]): Pair[] {
+  const pairs = pairsFrom(lines, from, way);
+  const isTable = pairs.length >= LEAST_LEVELS && isUnderCategories(lines, from);
+  return isTable && !pairs.some((pair, at) => isNextCode(pair, pairs[at + 1])) ? pairs : [];
 }
 
 /** How many rows of a name, a number and a share follow each other from a line on; the number may come first. */
@@ -104,7 +124,7 @@ function unitBefore(lines: readonly PaperLine[], at: number): string {
 }
 
 /** A row as papers say it: the word before its code, the unit behind its level. */
-const rowOf = (code: string, level: string, unit: string): string[] => [
+const rowOf = ([code, level]: Pair, unit: string): string[] => [
   SAYS_CATEGORY.test(code) ? code : `Category ${code}`,
   FIGURE.test(level) && !level.endsWith('%') ? `${level}${unit}` : level,
 ];
@@ -119,25 +139,17 @@ const rowOf = (code: string, level: string, unit: string): string[] => [
 export function unstacked(lines: readonly PaperLine[]): PaperLine[] {
   const made = [...lines];
   for (let at = 0; at < lines.length; at++) {
-    const levels = levelsFrom(lines, at);
-    if (levels >= LEAST_LEVELS && isUnderCategories(lines, at)) {
+    const taken = WAYS.map((way) => ({ way, pairs: tableFrom(lines, at, way) })).find(
+      ({ pairs }) => pairs.length > 0,
+    );
+    if (taken) {
+      const { way, pairs } = taken;
       const unit = unitBefore(lines, at);
-      for (let pair = 0; pair < levels; pair++) {
-        const place = at + 2 * pair;
-        const row = rowOf(alone(lines[place])!, alone(lines[place + 1])!, unit);
-        made[place] = together(lines.slice(place, place + 2), row);
-      }
-      at += 2 * levels - 1;
-      continue;
-    }
-    const pairs = pairsFrom(lines, at);
-    if (pairs >= LEAST_LEVELS && isUnderCategories(lines, at)) {
-      const unit = unitBefore(lines, at);
-      for (let place = at; place < at + pairs; place++) {
-        const line = lines[place]!;
-        made[place] = together([line, line], rowOf(...pairIn(line)!, unit));
-      }
-      at += pairs - 1;
+      pairs.forEach((pair, row) => {
+        const place = at + way.step * row;
+        made[place] = together([lines[place]!, lines[place + way.step - 1]!], rowOf(pair, unit));
+      });
+      at += way.step * pairs.length - 1;
       continue;
     }
     const shares = sharesFrom(lines, at);
