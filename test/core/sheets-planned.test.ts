@@ -67,6 +67,14 @@ describe('what was planned beside what was weighed', () => {
     expect(apart.bars.map(({ name }) => name)).to.deep.equal(['Tea Tree T1', 'Tea Tree T2']);
   });
 
+  it('keeps a batch with its rows where its name stands in the first of them alone', () => {
+    const { bars } = read(
+      'Product,Batch,Ingredient,Planned (g),Used (g)\nMoss,M1,Olive oil,500,501\n,,Coconut oil,300,302\n,,Lye,115,115',
+    );
+    expect(bars.map(({ name }) => name)).to.deep.equal(['Moss']);
+    expect(weighedNote(bars[0]!)).to.match(/^Weighed, M1: Olive oil 501 .*Lye 115 [^:]*$/);
+  });
+
   it('takes the lot of each ingredient for no batch of the bar', () => {
     for (const head of ['Batch', 'Lot', 'Charge']) {
       const { bars } = read(

@@ -7,7 +7,7 @@ import type { DecimalMark } from '../quantities/number';
 import { fileMark, settleMark } from './marks';
 import { folded } from '../folded';
 import { readCell, unitIn, unitsAsked, type SheetAmount, type SheetUnit } from './amounts';
-import { batchColumn, plannedIn, withoutRepeats } from './planned';
+import { batchesOf, plannedIn, withoutRepeats } from './planned';
 import { barName, inOneCell, isBeside, isFatName, isSection } from './words';
 
 export const SHEET_KINDS = ['list', 'blocks', 'rows', 'columns', 'single'] as const;
@@ -283,7 +283,7 @@ function readDown(
   fallback: string,
 ): void {
   const { kind, head, columns, unit } = layout;
-  const batchAt = kind === 'list' ? batchColumn(rows[head] ?? [], columns.bar, rows.slice(head + 1)) : null;
+  const batches = kind === 'list' ? batchesOf(rows[head] ?? [], columns.bar, rows.slice(head + 1)) : null;
   let isTold = false;
   let bar = { name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : '', row: 1 };
   rows.forEach((row, at) => {
@@ -295,7 +295,7 @@ function readDown(
       cellAt(row, columns.note),
     ];
     const named = kind === 'list' ? cellAt(row, columns.bar) : '';
-    const batch = cellAt(row, batchAt);
+    const batch = batches?.[at - head - 1] ?? '';
     if (named !== '') bar = { name: batch === '' ? named : `${named} ${batch}`, row: at + 1 };
     if (amount === '' && isAlone(row) && isSection(name)) return;
     if (kind === 'blocks' && head < 0 && isNaming(name, amount)) {

@@ -44,19 +44,27 @@ export function plannedIn(
 const LEAST_ROWS = 2;
 
 /**
- * The column that says which batch of its bar a row belongs to; null where there is none, or where it says something of
- * each ingredient.
+ * Which batch of its bar each row below the heads belongs to, by a column that says so, in its first row alone or in every
+ * one; null where there is none, or where it says something of each ingredient.
  */
-export function batchColumn(
+export function batchesOf(
   heads: readonly string[],
   bar: number | null,
   below: readonly (readonly string[])[],
-): number | null {
-  const found = heads.findIndex((head, at) => at !== bar && BATCH.test(folded(head)));
-  if (bar === null || found < 0) return null;
-  const said = below.filter((row) => (row[found] ?? '').trim() !== '');
-  const batches = new Set(said.map((row) => `${row[bar] ?? ''} ${row[found]!.trim()}`));
-  return said.length >= LEAST_ROWS * batches.size && said.length > 0 ? found : null;
+): string[] | null {
+  const column = heads.findIndex((head, at) => at !== bar && BATCH.test(folded(head)));
+  if (bar === null || column < 0) return null;
+  const cell = (row: readonly string[], at: number) => (row[at] ?? '').trim();
+  let last = { bar: '', batch: '' };
+  const rows = below.map((row) => {
+    const said = { bar: cell(row, bar), batch: cell(row, column) };
+    // Where neither is said, a row goes on with what stands above it.
+    if (said.bar !== '' || said.batch !== '') last = { bar: said.bar || last.bar, batch: said.batch };
+    return last;
+  });
+  const batches = new Set(rows.map((row) => `${row.bar} ${row.batch}`));
+  const isOfBatches = rows.some(({ batch }) => batch !== '') && rows.length >= LEAST_ROWS * batches.size;
+  return isOfBatches ? rows.map(({ batch }) => batch) : null;
 }
 
 const written = ({ lines }: SheetBar) =>
@@ -83,7 +91,8 @@ export function withoutRepeats(bars: readonly SheetBar[]): SheetBar[] {
 const LONGEST_NOTE = 390;
 
 /**
- * What was weighed, for the note of its bar: of each batch its rows, as far as there is room, and how many are left out.
+ * What was weighed, for the note of its bar: of each batch its rows, as far as there is room, and that there are more;
+ * empty where nothing was weighed, or where the note has no room for any of it.
  *
  * @example
  * weighedNote(bar); // 'Weighed, T1: Olive oil 501.2 g (planned 500 g); …'

@@ -40,9 +40,10 @@ export async function rowsOfText(text: string): Promise<string[][]> {
   return data;
 }
 
-/** Said of a bar whose sheet says what was weighed. */
+/** Said of a bar whose sheet says what was weighed, and where its note has no room for it. */
 const WEIGHED_KEPT =
   'What was weighed is no bar of its own: it goes into the note of this one. A batch is made on the day, at the scale.';
+const WEIGHED_LEFT = 'What was weighed is not taken: the note of this bar has no room for it.';
 
 export interface MadeBar {
   name: string;
@@ -86,7 +87,7 @@ export function makeBars(
       name: bar.name,
       note: [bar.note, weighed].filter((one) => one !== '').join('\n'),
       formula,
-      notes: weighed === '' ? notes : [...notes, WEIGHED_KEPT],
+      notes: bar.weighed?.length ? [...notes, weighed === '' ? WEIGHED_LEFT : WEIGHED_KEPT] : notes,
       account: accountOf(bar, formula),
     });
   }
