@@ -139,11 +139,11 @@ test('what is no paper is said in words, and nothing is filed', async ({ page })
   await give('cat.png', 'image/png', await long.screenshot());
   await expect(tray.getByRole('alert')).toContainText('no page of text');
   // What no reader can read a person keys in, beside its picture.
-  await tray.getByRole('button', { name: 'Key it in' }).click();
+  await tray.getByRole('button', { name: 'Type it in' }).click();
   await expect(tray.getByRole('img').first()).toBeVisible();
   const keyed = page.getByRole('region', { name: 'What was read' });
-  await expect(keyed.getByRole('heading', { name: 'Keyed in by hand' })).toBeVisible();
-  await keyed.getByText('Key in rows').click();
+  await expect(keyed.getByRole('heading', { name: 'Typed in by hand' })).toBeVisible();
+  await keyed.getByText('Type in rows').click();
   await keyed.getByLabel('Rows, one a line').fill('Linalool 78-70-6 0.5 - 1.2\n9 3.18\nsee overleaf');
   await keyed.getByRole('button', { name: 'Add them' }).click();
   await expect(keyed.getByRole('status')).toContainText('2 rows added. What stands here says no share.');

@@ -48,6 +48,24 @@ describe('a paper read from a picture', () => {
 });
 
 describe('a paper keyed in', () => {
+  it('takes no level that is asked about: what may be ten times too high waits', () => {
+    const none = readPaper({ lines: [] }, knownConstituents, []);
+    const empty = byHand(draftFrom(none, MATERIALS, 'rainy-fig'));
+    const reading = readPaper(
+      {
+        lines: linesFromText(
+          'Category 4   2.1 %\nCategory 5A   1.9 %\nCategory 6   1.2 %\nCategory 9   79 %',
+        ),
+      },
+      knownConstituents,
+      [],
+    );
+    const keyed = withKeyed(empty, reading);
+    expect(keyed.otherCategories.map(({ category }) => category)).to.deep.equal(['4', '5A', '6']);
+    expect(keyed.fields.maxPct.isLooked).to.equal(false);
+    expect(keyed.fields.maxPct.question).to.be.a('string');
+  });
+
   it('is filed as it was typed, with its rows and the levels of other categories', () => {
     const none = readPaper({ lines: [] }, knownConstituents, []);
     const empty = byHand(draftFrom(none, MATERIALS, 'rainy-fig'));
@@ -68,7 +86,7 @@ describe('a paper keyed in', () => {
       },
     };
     expect(faultsOf(typed)).to.deep.equal([]);
-    const [certificate, allergens] = papersFrom(typed, 'Keyed in by hand');
+    const [certificate, allergens] = papersFrom(typed, 'Typed in by hand');
     expect(certificate).to.include({ type: 'certificate', number: 'BH-1', maxPct: 3.18 });
     expect(allergens!.constituents![0]).to.deep.equal({
       id: 'linalool',

@@ -21,7 +21,7 @@ export function Keyed() {
     reset(withKeyed(getValues(), reading), { keepDefaultValues: true, keepDirty: true, keepErrors: true });
     const read = new Set([
       ...reading.rows.flatMap((row) => row.lines),
-      ...reading.categories.map(({ line }) => line),
+      ...reading.categories.filter(({ isOpen }) => !isOpen).map(({ line }) => line),
     ]);
     const lost = said.filter((_, at) => !read.has(at + 1));
     const added = said.length - lost.length;
@@ -36,7 +36,7 @@ export function Keyed() {
   };
   return (
     <details>
-      <summary className="cursor-pointer py-1 text-ultra">Key in rows</summary>
+      <summary className="cursor-pointer py-1 text-ultra">Type in rows</summary>
       <label className="block">
         <span className="block text-soft">
           One a line, typed or pasted: “Linalool 78-70-6 0.5 - 1.2”, or a category with its level: “10A 5.47”.

@@ -65,7 +65,7 @@ export function OtherWays({ open }: { open: Open }) {
         className="action mt-1 ml-2"
         onClick={() => void open(() => Promise.resolve(openByHand([])))}
       >
-        Key one in
+        Type one in
       </button>
     </>
   );

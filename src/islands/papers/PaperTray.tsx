@@ -20,12 +20,12 @@ import {
 } from './draft';
 import type { Answer, Question } from './ask';
 import { AskPaper } from './AskPaper';
-import { PaperFault } from './fault';
+import { PaperFault, type PagePicture } from './fault';
 import { Filed } from './Filed';
 import { HowFar, ReadIn, secondsLeft, type Far } from './HowFar';
 import { Folder, Papers } from './Inbox';
 import { useInbox } from './inbox-look';
-import { openByHand, openBytes, type Opening, type OpenPaper, type PagePicture } from './open';
+import { openByHand, openBytes, type Opening, type OpenPaper } from './open';
 import { openFile, OtherWays, type Open } from './OtherWays';
 import { readLines } from './reading';
 import { PaperView } from './PaperView';
@@ -212,7 +212,7 @@ function ThePaper({
         <p role="alert" className="border-l-4 border-madder bg-wash px-3 py-1.5">
           {fault.words}
           <button type="button" className="action ml-3 py-0" onClick={() => onKey(fault.pages)}>
-            Key it in
+            Type it in
           </button>
           {opened && (
             <button type="button" className="action ml-3 py-0" onClick={goOn}>

@@ -110,6 +110,21 @@ function findMaterial(
   };
 }
 
+type Level = PaperReading['categories'][number];
+
+const isOfBars = ({ value }: Level) => value.category === BAR_SOAP_CATEGORY;
+
+/** The field of the level of bar soap. */
+const levelField = (level: Level | undefined, pictured: Paper | null): DraftField =>
+  field(
+    level && { ...level, value: level.value.maxPct, others: level.others?.map(({ maxPct }) => maxPct) },
+    pictured,
+  );
+
+/** Nobody is asked about the other categories one by one: what may be ten times too high is not taken. */
+const otherLevels = (levels: readonly Level[]) =>
+  levels.filter((level) => !level.isOpen && !isOfBars(level)).map(({ value }) => value);
+
 function draftRow(row: PaperReading['rows'][number], pictured: Paper | null): DraftRow {
   return {
     isTaken: row.question === null && row.constituent !== null && pictured === null,
@@ -149,7 +164,7 @@ export function draftFrom(
   const categories = pictured ? withDoubts(read.categories, pictured, known) : read.categories;
   const reading = { ...read, categories };
   const taken = (one: Taken<string | number> | null | undefined) => field(one, pictured);
-  const bar = reading.categories.find(({ value }) => value.category === BAR_SOAP_CATEGORY);
+  const bar = reading.categories.find(isOfBars);
   return {
     ...belongs,
     fields: {
@@ -157,18 +172,12 @@ export function draftFrom(
       issuer: taken(reading.issuer),
       issuedOn: taken(reading.issuedOn),
       edition: taken(reading.edition),
-      maxPct: taken(
-        bar && { ...bar, value: bar.value.maxPct, others: bar.others?.map(({ maxPct }) => maxPct) },
-      ),
+      maxPct: levelField(bar, pictured),
       flashPointC: taken(reading.flashPointC),
       vanillinPct: taken(reading.vanillinPct),
     },
     takesCertificate: bar !== undefined,
-    otherCategories: reading.categories
-      // Nobody is asked about the others one by one: what may be ten times too high is not taken.
-      .filter(({ isOpen }) => !isOpen)
-      .map(({ value }) => value)
-      .filter(({ category }) => category !== BAR_SOAP_CATEGORY),
+    otherCategories: otherLevels(reading.categories),
     rows: reading.rows.map((row) => draftRow(row, pictured)),
     questions: [...reading.questions, ...leftOut(reading), ...unsureLevels(reading, pictured)],
   };
@@ -198,28 +207,26 @@ export function withTheCertain({ fields, rows, ...draft }: Draft): Draft {
   };
 }
 
-/** Rows and levels that were keyed in, with what was there; a level of a category takes the place of the one before. */
-export function withKeyed(draft: Draft, reading: PaperReading): Draft {
+/**
+ * Rows and levels that were keyed in, with what was there; a level of a category takes the place of the one before. What is
+ * asked of the level of bar soap is asked here too; of another category only what is not doubtful is taken.
+ */
+export function withKeyed(draft: Draft, { categories, rows: keyed }: PaperReading): Draft {
   const { fields, otherCategories, rows } = draft;
-  const levels = reading.categories.map(({ value }) => value);
-  const bar = levels.find(({ category }) => category === BAR_SOAP_CATEGORY);
-  const others = levels.filter(({ category }) => category !== BAR_SOAP_CATEGORY);
+  const bar = categories.find(isOfBars);
+  const others = otherLevels(categories);
+  const isNew = (category: string) => others.some((one) => one.category === category);
   return {
     ...draft,
-    fields: bar
-      ? { ...fields, maxPct: { ...fields.maxPct, text: String(bar.maxPct), isLooked: true } }
-      : fields,
-    otherCategories: [
-      ...otherCategories.filter(({ category }) => !others.some((one) => one.category === category)),
-      ...others,
-    ],
-    rows: [...rows, ...reading.rows.map(keyedRow)],
+    fields: bar ? { ...fields, maxPct: { ...levelField(bar, null), line: null } } : fields,
+    otherCategories: [...otherCategories.filter(({ category }) => !isNew(category)), ...others],
+    rows: [...rows, ...keyed.map(keyedRow)],
   };
 }
 
 /** Categories whose level may have lost its point, told because they are left out. */
 function leftOut({ categories }: PaperReading): string[] {
-  const open = categories.filter(({ value, isOpen }) => isOpen && value.category !== BAR_SOAP_CATEGORY);
+  const open = categories.filter((level) => level.isOpen && !isOfBars(level));
   if (open.length === 0) return [];
   const words = open.map(
     ({ value, others = [] }) =>
@@ -231,8 +238,7 @@ function leftOut({ categories }: PaperReading): string[] {
 /** Levels of other categories that were read with little certainty: taken, and told. */
 function unsureLevels({ categories }: PaperReading, pictured: Paper | null): string[] {
   const unsure = categories.filter(
-    ({ value, line, isOpen }) =>
-      !isOpen && value.category !== BAR_SOAP_CATEGORY && isUnsureLine(pictured?.lines[line]),
+    (level) => !level.isOpen && !isOfBars(level) && isUnsureLine(pictured?.lines[level.line]),
   );
   if (unsure.length === 0) return [];
   const words = unsure.map(({ value }) => `category ${value.category} (${value.maxPct} %)`);

@@ -15,20 +15,12 @@ import {
 } from '../../core/paperwork/page';
 import { pageSays } from '../../core/paperwork/page-matters';
 import type { Ask, ProposedPage } from './ask';
-import { PaperFault } from './fault';
+import { PaperFault, type PagePicture } from './fault';
 import { openMail } from './mail';
 import type { PageLanguage } from '../../core/paperwork/page-language';
 import { linesFromDocument, linesFromWorkbook } from './office';
 import type { PictureOfPage } from './flat-picture';
 import type { Progress } from './picture';
-
-export interface PagePicture {
-  number: number;
-  widthPt: number;
-  heightPt: number;
-  /** The page drawn, as a data address. */
-  picture: string;
-}
 
 export interface OpenPaper {
   /** Read from a picture, so that more is asked about it. */
@@ -278,7 +270,7 @@ export function openText(text: string, fileName: string, inbox: string | null): 
 /** A paper that somebody keys in, beside its pages where there are any. */
 export function openByHand(pages: readonly PagePicture[]): OpenPaper {
   return {
-    ...{ fileName: 'Keyed in by hand', inbox: null, lines: [], pages: [...pages] },
+    ...{ fileName: 'Typed in by hand', inbox: null, lines: [], pages: [...pages] },
     ...{ isPicture: false, isByHand: true },
   };
 }
