@@ -7,7 +7,8 @@ type Reading<T> = { ok: true; value: T } | { ok: false; message: string };
 interface Props<T> {
   label: string;
   value: T;
-  read: (text: string) => Reading<T>;
+  /** Reads what is typed, over what stood here until then. */
+  read: (text: string, now: T) => Reading<T>;
   write: (value: T) => string;
   isSame: (a: T, b: T) => boolean;
   /** A fault found elsewhere with what stands here, if any. */
@@ -19,7 +20,13 @@ interface Props<T> {
   onFault: (message: string | null) => void;
 }
 
-/** A field that is read as it is typed. What cannot be read stays in it, with the reason under it. */
+/** Once the hands rest so long, what the field says is what is held, milliseconds: a step may have been undone meanwhile. */
+const SETTLED_MS = 2000;
+
+/**
+ * A field that is read as it is typed. What cannot be read stays in it, with the reason under it. The value may come
+ * back a frame or two after it was typed: until then what was typed last counts.
+ */
 export function ReadField<T>({
   label,
   value,
@@ -45,13 +52,24 @@ export function ReadField<T>({
     onFault(null);
   }, [value, isSame, write, onFault]);
 
+  const held = useLatest(value);
+  useEffect(() => {
+    if (unread) return;
+    const timer = setTimeout(() => {
+      if (isSame(typed.current, held.current)) return;
+      typed.current = held.current;
+      setText(write(held.current));
+    }, SETTLED_MS);
+    return () => clearTimeout(timer);
+  }, [text, unread, held, isSame, write]);
+
   // A field that goes (its line removed, or moved to another stage) holds nothing up any more.
   const tell = useLatest(onFault);
   useEffect(() => () => tell.current(null), [tell]);
 
   const onText = (next: string) => {
     setText(next);
-    const reading = read(next);
+    const reading = read(next, typed.current);
     const message = reading.ok ? null : reading.message;
     setUnread(message);
     onFault(message);
@@ -73,7 +91,7 @@ export function ReadField<T>({
         value={text}
         disabled={isDisabled}
         onChange={(event) => onText(event.target.value)}
-        onBlur={() => !unread && setText(write(value))}
+        onBlur={() => !unread && setText(write(typed.current))}
       />
       {shown && (
         <p id={errorId} role="alert" className="mt-0.5 text-[0.82rem] leading-tight text-madder">

@@ -53,27 +53,27 @@ function readHere(text: string, unit: Unit, isScent: boolean) {
   const known = isScent && reading.isPercentOpen ? habits().scentPercents : null;
   const value = known ? { ...reading.amount, unit: known } : reading.amount;
   const isOpen = isScent && reading.isPercentOpen && known === null;
-  return { ok: true as const, value: { ...value, how: reading.measuredBy, isOpen } };
+  return { ok: true as const, value: { ...value, how: reading.measuredBy, openOver: isOpen ? unit : null } };
 }
 
-type Read = Amount & { how?: Measure; isOpen?: boolean };
+/** `openOver`: the unit that stood here before, where what the percent is of is open. */
+type Read = Amount & { how?: Measure; openOver?: Unit | null };
 
 /** An amount in the maker's own unit. */
 export function AmountField({ label, amount, fault, isScent = false, onChange, onFault }: Props) {
   /** The unit that stood here before a bare percent was typed, while that is asked about; null while it is not. */
   const [before, setBefore] = useState<Unit | null>(null);
-  const unit = before ?? amount.unit;
   return (
     <>
       <ReadField<Read>
         label={label}
         value={amount}
-        read={(text) => readHere(text, unit, isScent)}
+        read={(text, now) => readHere(text, before ?? now.unit, isScent)}
         write={writeAmount}
         isSame={isSame}
         fault={fault}
-        onChange={({ how, isOpen = false, ...said }) => {
-          setBefore(isOpen ? unit : null);
+        onChange={({ how, openOver = null, ...said }) => {
+          setBefore(openOver);
           onChange(said, how);
         }}
         onFault={onFault}
