@@ -59,20 +59,21 @@ export interface CupboardEntry {
   isFromLibrary: boolean;
 }
 
-/** A material as one line of the cupboard. */
+/** A line of the cupboard; lists of thousands travel with the page, so that what there is not is left out. */
 export interface CupboardRow {
   id: string;
   name: string;
   kind: Kind | 'mix';
-  supplier: string | null;
+  /** Left out where none is named. */
+  supplier?: string;
   /** Ingredient names, by which it is found as well. */
   inci: string[];
-  /** Grams over all lots; null where there never was one. */
-  stockG: number | null;
+  /** Grams over all lots; left out where there never was one. */
+  stockG?: number;
   /** How many bars use it. */
   usedIn: number;
-  /** What is to be minded about it, gravest first. */
-  signs: { short: string; grave: boolean }[];
+  /** What is to be minded about it in a word or two each, gravest first, nothing twice; left out where nothing is. */
+  signs?: { words: string[]; isGrave: boolean };
 }
 
 /** What a maker may state about a material. */

@@ -73,14 +73,19 @@ export function signsOf(
  */
 export function rowOf(entry: CupboardEntry, minding: Minding): CupboardRow {
   const { material, supplier, lots, mix, usedIn } = entry;
-  return {
+  const row: CupboardRow = {
     id: material.id,
     name: material.name,
     kind: mix ? 'mix' : material.kind,
-    supplier,
     inci: (material.inci ?? []).map(({ name }) => name),
-    stockG: lots.length > 0 ? stockOf(lots) : null,
     usedIn,
-    signs: signsOf(entry, minding).map(({ short, grave }) => ({ short, grave })),
   };
+  if (supplier !== null) row.supplier = supplier;
+  if (lots.length > 0) row.stockG = stockOf(lots);
+  const signs = signsOf(entry, minding);
+  if (signs.length > 0) {
+    const words = [...new Set(signs.map(({ short }) => short))];
+    row.signs = { words, isGrave: signs.some(({ grave }) => grave) };
+  }
+  return row;
 }

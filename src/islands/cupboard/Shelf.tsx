@@ -18,7 +18,7 @@ const COLUMNS: readonly Column<CupboardRow>[] = [
   {
     id: 'stock',
     header: 'In stock',
-    cell: ({ stockG }) => (stockG === null ? '' : stock(stockG)),
+    cell: ({ stockG }) => (stockG === undefined ? '' : stock(stockG)),
     sort: ({ stockG }) => stockG ?? 0,
     isNumber: true,
   },
@@ -33,11 +33,9 @@ const COLUMNS: readonly Column<CupboardRow>[] = [
   {
     id: 'signs',
     header: 'To mind',
-    cell: ({ signs }) => {
-      const weight = signs.some(({ grave }) => grave) ? 'font-medium' : 'text-soft';
-      return <span className={weight}>{signs.map(({ short }) => short).join(', ')}</span>;
-    },
-    sort: ({ signs }) => -signs.length,
+    cell: ({ signs }) =>
+      signs && <span className={signs.isGrave ? 'font-medium' : 'text-soft'}>{signs.words.join(', ')}</span>,
+    sort: ({ signs }) => -(signs?.words.length ?? 0),
   },
 ];
 
