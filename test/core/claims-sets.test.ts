@@ -25,6 +25,9 @@ describe('claims in what makers write', () => {
     'seventh',
     'eighth',
     'ninth',
+    'tenth',
+    'eleventh',
+    'twelfth',
   ]) {
     it(`are read as they are meant, and plain sentences change nothing in law: ${file}`, () => {
       const lines = readFileSync(`test/core/claims/${file}.txt`, 'utf8').split('\n');
@@ -66,6 +69,23 @@ describe('what no phrase knows', () => {
     const after = readText('L’épaule d’un jeune lynx', claimPatterns(own), BODY_WORDS);
     expect(after.sentences[0]!.reading).to.equal('claims');
     expect(after.claims.map(({ class: of }) => of.US)).to.deep.equal(['plain']);
+  });
+
+  it('is found where its words stand apart in a sentence, in any order, and nowhere else', () => {
+    const found = (text: string) =>
+      findClaims(text, claimPatterns()).map(({ phrase, words }) => [phrase, words]);
+    expect(found('After a week your hands will, says Ann, feel so much softer.')).to.deep.equal([
+      ['en-apart-care', 'hands will, says Ann, feel so much softer'],
+    ]);
+    expect(found('Softer, he finds, are his beard and hair')).to.deep.equal([
+      ['en-apart-care', 'Softer, he finds, are his beard'],
+    ]);
+    // Two sentences, a denial, and words that tell how it is used.
+    expect(found('It is softer now. Cut by many hands.')).to.deep.equal([]);
+    expect(found('It will not turn hands into anything softer')).to.deep.equal([]);
+    expect(found('Rinse hands in water that is softer')).to.deep.equal([]);
+    // What is found in a sentence already is not found again.
+    expect(found('Heals hands, which grow softer').map(([phrase]) => phrase)).to.deep.equal(['heal']);
   });
 
   it('promises that something is gone for good are no negations', () => {

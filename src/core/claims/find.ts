@@ -213,26 +213,100 @@ interface Found {
   claims: ClaimFinding[];
 }
 
+/** Whether a word is one of some forms. */
+const fitsAny = (forms: readonly string[]) => {
+  const tests = forms.map((form) => starred(form) ?? ((text: string) => text === form));
+  return (text: string) => tests.some((test) => test(text));
+};
+
+/** A span of words that a pattern fits, from the first up to the last; `at` are those that are its own. */
+interface Fitting {
+  from: number;
+  end: number;
+  at: readonly number[];
+}
+
+const range = (from: number, end: number) => Array.from({ length: end - from }, (_, at) => from + at);
+
+/** Where a pattern fits words that follow each other, none of them taken. */
+function fittingsInOrder(
+  ready: Prepared,
+  wanted: readonly ReadyStep[],
+  taken: readonly boolean[],
+): Fitting[] {
+  const failed = new Uint8Array((taken.length + 1) * wanted.length);
+  const found: Fitting[] = [];
+  let from = 0;
+  while (from < taken.length) {
+    const end = taken[from] ? -1 : endOf(ready, from, wanted, failed);
+    const isFitting = end > from && end <= taken.length && !taken.slice(from, end).some(Boolean);
+    if (isFitting) found.push({ from, end, at: range(from, end) });
+    from = isFitting ? end : from + 1;
+  }
+  return found;
+}
+
+/** Where the words of a pattern stand apart in one sentence that nothing known was found in yet. */
+function fittingsApart(
+  { one }: Prepared,
+  wanted: readonly ReadyStep[],
+  taken: readonly boolean[],
+  spans: readonly Span[],
+): Fitting[] {
+  return spans.flatMap(({ from, end }): Fitting[] => {
+    const at = wanted.map(({ fits }) =>
+      range(from, end).find((place) => !taken[place] && (fits![one[place]!]! & 1) === 1),
+    );
+    if (at.includes(undefined)) return [];
+    const places = at as number[];
+    if (new Set(places).size < places.length) return [];
+    return [{ from: Math.min(...places), end: Math.max(...places) + 1, at: places }];
+  });
+}
+
+interface Span {
+  from: number;
+  end: number;
+}
+
+/** The sentences in which no claim was found yet, and none of whose words is among some. */
+const openSpans = (
+  all: readonly Span[],
+  words: readonly Word[],
+  claims: readonly ClaimFinding[],
+  unless: readonly string[],
+) => {
+  const isAmong = fitsAny(unless);
+  return all.filter(({ from, end }) => {
+    const said = words.slice(from, end);
+    const [first, last] = [said[0]!.from, said.at(-1)!.to];
+    return (
+      !claims.some((claim) => claim.from < last && claim.to > first) &&
+      !said.some(({ text }) => isAmong(text))
+    );
+  });
+};
+
 function lookThrough(text: string, patterns: readonly Pattern[], languages: readonly Language[]): Found {
   const words = wordsOf(text);
   const taken = new Array<boolean>(words.length).fill(false);
   const ready = prepared(words);
+  const spans = sentences(text, words).map(([from, end]) => ({ from, end }));
   const claims: ClaimFinding[] = [];
   for (const place of candidates(ready, patterns)) {
-    const { phrase, steps } = patterns[place]!;
+    const { phrase, steps, isApart, unless } = patterns[place]!;
     if (!languages.includes(phrase.language)) continue;
     const wanted = readySteps(ready, steps);
     if (!wanted) continue;
-    const failed = new Uint8Array((words.length + 1) * steps.length);
-    for (let at = 0; at < words.length; at++) {
-      if (taken[at]) continue;
-      const end = endOf(ready, at, wanted, failed);
-      if (end <= at || end > words.length || taken.slice(at, end).some(Boolean)) continue;
-      taken.fill(true, at, end);
+    const found = isApart
+      ? fittingsApart(ready, wanted, taken, openSpans(spans, words, claims, unless))
+      : fittingsInOrder(ready, wanted, taken);
+    for (const { from: first, end, at } of found) {
+      for (const one of at) taken[one] = true;
       // What promises nothing only keeps its words from being taken for a promise.
       if (phrase.isSilent) continue;
-      if (!phrase.ignoresNegation && isNegated(words, at, end)) continue;
-      const [from, to] = [words[at]!.from, words[end - 1]!.to];
+      if (!phrase.ignoresNegation && isNegated(words, first, end)) continue;
+      const [from, to] = [words[first]!.from, words[end - 1]!.to];
       claims.push({
         phrase: phrase.id,
         language: phrase.language,
@@ -268,11 +342,6 @@ export interface BodyWords {
   speaks: readonly string[];
   plain: readonly string[];
 }
-
-const fitsAny = (forms: readonly string[]) => {
-  const tests = forms.map((form) => starred(form) ?? ((text: string) => text === form));
-  return (text: string) => tests.some((test) => test(text));
-};
 
 /** How a sentence was read: a claim was found in it, it speaks of the body in words that no phrase knows, or neither. */
 export interface ReadSentence {

@@ -6,9 +6,17 @@ export type Step = { kind: 'gap' } | { kind: 'word'; forms: string[]; isOptional
 
 export interface Pattern {
   phrase: ClaimPhrase;
+  /** In their order; of words that may stand apart in a sentence and in any order, those words. */
   steps: Step[];
+  isApart: boolean;
+  /** Forms beside which words that stand apart promise nothing. */
+  unless: string[];
   weight: number;
 }
+
+/** Words that stand apart are read last: any phrase that is known goes before. */
+const APART = ' & ';
+const APART_WEIGHT = 0.1;
 
 function stepsOf(say: string): Step[] {
   return say.split(/\s+/).map((part): Step => {
@@ -35,8 +43,11 @@ export function preparePhrases(phrases: readonly ClaimPhrase[]): Pattern[] {
   return phrases
     .flatMap((phrase) =>
       phrase.say.map((say) => {
-        const steps = stepsOf(say);
-        return { phrase, steps, weight: steps.reduce((sum, step) => sum + weightOf(step), 0) };
+        const isApart = say.includes(APART);
+        const steps = stepsOf(say.replaceAll(APART, ' '));
+        const unless = (phrase.unless ?? '').split(' ').filter(Boolean).map(plain);
+        const weight = isApart ? APART_WEIGHT : steps.reduce((sum, step) => sum + weightOf(step), 0);
+        return { phrase, steps, isApart, unless, weight };
       }),
     )
     .sort(

@@ -38,13 +38,15 @@ export type FactId = (typeof FACTS)[number];
 
 /**
  * A phrase as data. In `say`, words stand in order; `a|b` is either, `word*` any ending, `*word` any beginning, `(word)` may be left
- * out, `..` is a gap of up to two words.
+ * out, `..` is a gap of up to two words. `a|b & c|d` is one of either, apart in one sentence and in any order.
  */
 export interface ClaimPhrase {
   id: string;
   language: Language;
   class: ClaimClass;
   say: string[];
+  /** Words, forms as in `say`, beside which words that stand apart promise nothing. */
+  unless?: string;
   why: string;
   /** A wording that does not claim it; empty where leaving it out is best. */
   plainer: string;
