@@ -1,7 +1,8 @@
 /** Sheets as makers have them, each written down by hand before the reader was tried on it: cards, tables, lists, abroad. */
 import { expect } from 'chai';
 import Papa from 'papaparse';
-import { guessLayout, readSheet, unreadHeads } from '../../src/core/sheets/layout';
+import { guessLayout, unreadHeads } from '../../src/core/sheets/layout';
+import { readSheet } from '../../src/core/sheets/read';
 import { matchName, namedMaterials } from '../../src/core/sheets/match';
 import { formulaOf } from '../../src/core/sheets/recipe';
 import { readHeld } from '../../src/core/sheets/stock';

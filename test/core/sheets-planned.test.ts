@@ -1,6 +1,7 @@
 /** Sheets that say what was planned and what was weighed, written down before the reader was tried on them. */
 import { expect } from 'chai';
-import { guessLayout, readSheet, unreadHeads } from '../../src/core/sheets/layout';
+import { guessLayout, unreadHeads } from '../../src/core/sheets/layout';
+import { readSheet } from '../../src/core/sheets/read';
 import { plannedIn, weighedNote } from '../../src/core/sheets/planned';
 
 const rowsOf = (text: string) =>

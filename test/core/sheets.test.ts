@@ -2,7 +2,8 @@
 import { expect } from 'chai';
 import type { Kind } from '../../src/core/formula/types';
 import { amountOf, readCell, unitIn } from '../../src/core/sheets/amounts';
-import { guessLayout, readSheet } from '../../src/core/sheets/layout';
+import { guessLayout } from '../../src/core/sheets/layout';
+import { readSheet } from '../../src/core/sheets/read';
 import { bareName, matchName, namedMaterials } from '../../src/core/sheets/match';
 import { formulaOf, percentsOf, roleOf } from '../../src/core/sheets/recipe';
 import { LIBRARY } from '../../src/library';

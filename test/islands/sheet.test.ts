@@ -2,7 +2,7 @@
 import { expect } from 'chai';
 import excel from 'exceljs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import type { Layout } from '../../src/core/sheets/layout';
+import type { Layout } from '../../src/core/sheets/cells';
 import { guessLayout } from '../../src/core/sheets/layout';
 import { lessonFor, lessonOf, saidOf, withLesson, type Said } from '../../src/core/sheets/sheet-lessons';
 import { matchName, namedMaterials, type Match } from '../../src/core/sheets/match';

@@ -5,7 +5,7 @@
 import type { Formula, Line } from '../formula/types';
 import { unitRule } from '../quantities/units';
 import { gramsOf } from './amounts';
-import type { Layout, SheetBar } from './layout';
+import type { Layout, SheetBar } from './cells';
 import { roleOf, type Role } from './recipe';
 
 /** What stands in a sheet's row, and what is taken for it. */

@@ -1,6 +1,6 @@
 /** Sheets that say beside what was planned what was weighed, and which batch it was: one bar, not two. Pure. */
 import { folded } from '../folded';
-import type { SheetBar } from './layout';
+import type { SheetBar } from './cells';
 
 const PLANNED =
   /^(?:planned|plan|target|targets|recipe|should(?: be)?|theoretical|theory|calculated|required|soll|geplant|rezept|prevue?|theorique|cible|previsto|teorico|objetivo|gepland|berekend)\b|\b(?:planned|target|required|soll|prevue?|theorique|previsto|teorico|gepland)(?:\s*[([].*)?$/;

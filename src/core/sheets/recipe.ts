@@ -3,7 +3,7 @@ import { folded } from '../folded';
 import type { Formula, Kind, Line } from '../formula/types';
 import { USUAL_STAGE } from '../formula/stages';
 import { amountOf, gramsOf, type PercentOf, type SheetAmount } from './amounts';
-import type { SheetBar, SheetFault, SheetLine } from './layout';
+import type { SheetBar, SheetFault, SheetLine } from './cells';
 
 const LYE =
   /^(?:lye|naoh|caustic(?: soda)?|sodium hydroxide|soude(?: caustique)?|soda caustique|atznatron|natriumhydroxid|(?:soda|sosa) caustica|natronloog)\b/;

@@ -2,7 +2,7 @@
 import type { Kind } from '../formula/types';
 import { folded } from '../folded';
 import type { PercentOf } from './amounts';
-import type { Layout } from './layout';
+import type { Layout } from './cells';
 
 /** What the maker said besides what the sheet says. */
 export interface Said {

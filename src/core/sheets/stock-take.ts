@@ -3,7 +3,7 @@ import { isFatty } from '../formula/fats';
 import { isScent } from '../formula/scents';
 import type { Kind } from '../formula/types';
 import type { ImportedStock } from '../records/import';
-import type { SheetFault } from './layout';
+import type { SheetFault } from './cells';
 import { gramsHeld, priceOfAll, type StockItem, type StockLot } from './stock';
 
 /** What is known of a name. */

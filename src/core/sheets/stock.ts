@@ -7,7 +7,7 @@ import { unitRule } from '../quantities/units';
 import { MOST_GRAMS, naohOf, USUAL_NAOH, type Alkali } from '../chemistry/saponification';
 import { unitIn } from './amounts';
 import { readDay, type MonthEnd } from './days';
-import type { SheetFault } from './layout';
+import type { SheetFault } from './cells';
 import {
   cellAt,
   filled,

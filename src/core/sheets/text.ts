@@ -2,7 +2,7 @@
 import { decimalMarkOf } from '../paperwork/figures';
 import { settleMark } from './marks';
 import { readCell, type SheetAmount, type SheetUnit } from './amounts';
-import type { SheetBar, SheetFault, SheetLine } from './layout';
+import type { SheetBar, SheetFault, SheetLine } from './cells';
 import { barName, isSection } from './words';
 
 /** Ends a piece: a line, a semicolon, a plus, or a comma that stands in no number. */

@@ -2,14 +2,8 @@ import { useMemo, useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
 import type { ImportResult } from '../../core/records/import';
 import type { PercentOf, SheetUnit } from '../../core/sheets/amounts';
-import {
-  guessLayout,
-  SHEET_KINDS,
-  unreadHeads,
-  type Layout,
-  type SheetColumns,
-  type SheetKind,
-} from '../../core/sheets/layout';
+import { SHEET_KINDS, type Layout, type SheetColumns, type SheetKind } from '../../core/sheets/cells';
+import { guessLayout, unreadHeads } from '../../core/sheets/layout';
 import type { Role } from '../../core/sheets/recipe';
 import { lessonFor, lessonOf, saidOf, type Said, type SheetLesson } from '../../core/sheets/sheet-lessons';
 import { writeAmount } from '../../core/quantities/amount';

@@ -1,6 +1,6 @@
 /** What bringing in any spreadsheet shows: its first rows, names that are not sure, what comes of it, taking it in. */
 import { useState, type ReactNode } from 'react';
-import type { SheetFault } from '../../core/sheets/layout';
+import type { SheetFault } from '../../core/sheets/cells';
 import { send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { Select } from '../../ui/Select';

@@ -1,8 +1,8 @@
 /** A maker's spreadsheet as it is being brought in: opened, laid out, its names matched, its bars made. */
 import type { Formula } from '../../core/formula/types';
 import { accountOf, cellRoles, type AccountRow, type CellRole } from '../../core/sheets/account';
-import type { Layout, SheetFault } from '../../core/sheets/layout';
-import { readSheet } from '../../core/sheets/layout';
+import type { Layout, SheetFault } from '../../core/sheets/cells';
+import { readSheet } from '../../core/sheets/read';
 import type { Match } from '../../core/sheets/match';
 import { weighedNote } from '../../core/sheets/planned';
 import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';

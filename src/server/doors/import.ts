@@ -2,7 +2,7 @@
 import { FormulaDoor } from './assessment-request';
 import { KINDS } from '../../core/formula/types';
 import { UNITS } from '../../core/quantities/units';
-import { SHEET_KINDS, type SheetColumns } from '../../core/sheets/layout';
+import { SHEET_KINDS, type SheetColumns } from '../../core/sheets/cells';
 import { MOST_NAOH } from '../../core/sheets/stock';
 import { LotDoor } from './cupboard';
 import {

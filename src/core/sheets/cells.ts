@@ -1,0 +1,91 @@
+/** Cells, rows and heads of a maker's spreadsheet, and what is said of them: what guessing and reading share. Pure. */
+import { folded } from '../folded';
+import { unitIn, type SheetAmount, type SheetUnit } from './amounts';
+import { inOneCell } from './words';
+
+export const SHEET_KINDS = ['list', 'blocks', 'rows', 'columns', 'single'] as const;
+export type SheetKind = (typeof SHEET_KINDS)[number];
+
+/** Columns that say what; numbered from 0, null where the sheet has none. */
+export interface SheetColumns {
+  bar: number | null;
+  what: number | null;
+  amount: number | null;
+  unit: number | null;
+  note: number | null;
+  /** What was weighed, beside what was planned. */
+  weighed?: number | null;
+}
+
+export interface Layout {
+  kind: SheetKind;
+  /** The row of heads; -1 where there is none. */
+  head: number;
+  columns: SheetColumns;
+  /** What bare numbers are in; null where it is still to be said. */
+  unit: SheetUnit | null;
+}
+
+export interface SheetLine {
+  /** Row of the sheet, from 1, as a spreadsheet numbers them. */
+  row: number;
+  name: string;
+  amount: SheetAmount;
+  /** The cell, or the piece of text, as it stands there. */
+  said: string;
+  /** Its column, from 0; null where name and amount stand in one cell. */
+  column: number | null;
+}
+
+export interface SheetBar {
+  row: number;
+  name: string;
+  note: string;
+  lines: SheetLine[];
+  /** The bar whose batch it is, where the sheet says batches. */
+  of?: string;
+  /** What its rows say was weighed, with the batch, as it stands there. */
+  weighed?: { batch: string; name: string; was: string; planned: string }[];
+}
+
+export interface SheetFault {
+  row: number;
+  message: string;
+}
+
+export const HEADS = {
+  bar: /^(?:recipe|bar|soap|product|formula|batch|name of (?:bar|soap|recipe)|rezept|seife|produkt|savon|recette|sapone|ricetta|zeep|recept|jabon|receta|name|nombre|nom|title)s?(?: names?)?:?$/,
+  what: /^(?:(?:raw )?ingredients?|raw materials?|trade names?|inci(?: names?)?|materials?|what|item|component|oils?|fats?|fette|ole|huiles?|zutat|rohstoff|ingredienti?|ingredientes?|matiere|ingredient name|grondstof|stoff|substance)\b/,
+  amount:
+    /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|how much|value|gram(?:s|m|mes?|mi|os)?|ounces?|unzen|onces|kilos?|g|oz|gr|kg|lbs?|%|prozent|percent(?:age)?|pct|anteil)\b|^%/,
+  unit: /^(?:unit|units|uom|einheit|unite|unita|unidad|eenheid|measure)\b/,
+  note: /^(?:notes?|remarks?|comments?|bemerkung|description)\b/,
+} as const;
+export const TOTAL = /^(?:total|sum|summe|gesamt\w*|totale|batch (?:size|weight)|check)\b/i;
+
+export const isNumeric = (cell: string) =>
+  /^[~≈]?\s*[\d.,]+(?:\s*[/:]\s*\d+)?\s*(?:%|[a-z./ ]{1,16})?$/i.test(cell.trim()) && /\d/.test(cell);
+export const filled = (row: readonly string[]) => row.filter((cell) => cell.trim() !== '').length;
+
+/** A unit at the end of a head: "Amount (g)", "Olive oil, g", "Olive g". */
+export const UNIT_AT_END = /\s*[([]([^)\]]+)[)\]]\s*$|,\s*([^,]+)$|\s(g|gr|grams?|oz|ounces?|ml|kg|lbs?)$/i;
+
+/** The unit a head says at its end or as its only word: "Amount (g)", "oz". */
+export function unitOfHead(cell: string): SheetUnit | null {
+  const [, inBrackets, afterComma, atEnd] = UNIT_AT_END.exec(cell.trim()) ?? [];
+  const inside = inBrackets ?? afterComma ?? atEnd ?? cell;
+  const words = folded(inside)
+    .replace(/^(?:amounts?|weight|quantity|in)\b\s*(?:in\b)?/, '')
+    .trim();
+  if (/^%|%$|^percent/.test(words)) return '%';
+  return words === '' ? null : unitIn(words);
+}
+
+export const isAlone = (row: readonly string[]) => filled(row) === 1;
+
+export const cellAt = (row: readonly string[], column: number | null) =>
+  column === null ? '' : (row[column] ?? '').trim();
+
+/** Rows that say name and amount in one cell, as a recipe is typed, with the two apart. */
+export const parted = (rows: readonly (readonly string[])[]): (readonly string[])[] =>
+  rows.map((row) => (isAlone(row) && inOneCell(row.find((cell) => cell.trim() !== '')!)) || row);

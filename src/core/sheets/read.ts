@@ -1,0 +1,176 @@
+/** What each bar of a maker's spreadsheet holds, by how it is laid out. Pure. */
+import { folded } from '../folded';
+import type { DecimalMark } from '../quantities/number';
+import { readCell, unitIn, unitsAsked, type SheetUnit } from './amounts';
+import {
+  cellAt,
+  filled,
+  HEADS,
+  isAlone,
+  isNumeric,
+  parted,
+  TOTAL,
+  UNIT_AT_END,
+  unitOfHead,
+  type Layout,
+  type SheetBar,
+  type SheetColumns,
+  type SheetFault,
+  type SheetLine,
+} from './cells';
+import { fileMark, settleMark } from './marks';
+import { batchesOf, withoutRepeats } from './planned';
+import { barName, isBeside, isSection } from './words';
+
+/** What a sheet of one bar calls it above its rows. */
+export function titleOf(rows: readonly (readonly string[])[], head: number): string | null {
+  for (const row of rows.slice(0, Math.max(0, head))) {
+    const [first = '', second = ''] = row.filter((cell) => cell.trim() !== '');
+    if (isAlone(row) && !isSection(first)) return barName(first);
+    if (second !== '' && !isNumeric(second) && HEADS.bar.test(folded(first))) return second.trim();
+  }
+  return null;
+}
+
+interface Reader {
+  bars: SheetBar[];
+  faults: SheetFault[];
+  /** The file's decimal mark; null where nothing shows it. */
+  mark: DecimalMark;
+}
+
+function add(
+  { bars, faults, mark }: Reader,
+  bar: { name: string; row: number },
+  { row, column }: Pick<SheetLine, 'row' | 'column'>,
+  name: string,
+  cell: string,
+  unit: SheetUnit | null,
+  note = '',
+): SheetBar | null {
+  if (name === '' || TOTAL.test(name)) return null;
+  const settled = settleMark(cell, unit, mark);
+  const amount = typeof settled === 'string' ? readCell(settled, unit) : settled;
+  if (amount === null) return null;
+  if ('error' in amount) {
+    faults.push({ row, message: amount.error });
+    return null;
+  }
+  let known = bars.find((one) => one.name === bar.name);
+  if (!known) bars.push((known = { row: bar.row, name: bar.name, note, lines: [] }));
+  known.lines.push({ row, name, amount, said: cell, column });
+  return known;
+}
+
+/** "Name: Bay Rum" in two cells. */
+const isNaming = (name: string, said: string) =>
+  HEADS.bar.test(folded(name)) && said !== '' && !isNumeric(said);
+
+const SIDE_BY_SIDE = 'Bars stand side by side from this row on. Put them one under the other, and send that.';
+
+/** Whether a row goes on beside its amount with another name and amount. */
+function standBeside(row: readonly string[], { amount }: SheetColumns): boolean {
+  const rest = row.slice((amount ?? 0) + 1);
+  return rest.some((cell, at) => at > 0 && isNumeric(cell) && /\p{L}{3}/u.test(rest[at - 1]!));
+}
+
+function readDown(
+  rows: readonly (readonly string[])[],
+  layout: Layout,
+  into: Reader,
+  fallback: string,
+): void {
+  const { kind, head, columns, unit } = layout;
+  const batches = kind === 'list' ? batchesOf(rows[head] ?? [], columns.bar, rows.slice(head + 1)) : null;
+  let isTold = false;
+  let bar = { name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : '', row: 1 };
+  rows.forEach((row, at) => {
+    // In blocks the first bar may be named above the first heads.
+    if (at === head || (at < head && kind !== 'blocks') || filled(row) === 0) return;
+    const [name, amount, note] = [
+      cellAt(row, columns.what),
+      cellAt(row, columns.amount),
+      cellAt(row, columns.note),
+    ];
+    const named = kind === 'list' ? cellAt(row, columns.bar) : '';
+    const batch = batches?.[at - head - 1] ?? '';
+    if (named !== '') bar = { name: batch === '' ? named : `${named} ${batch}`, row: at + 1 };
+    if (amount === '' && isAlone(row) && isSection(name)) return;
+    if (kind === 'blocks' && head < 0 && isNaming(name, amount)) {
+      bar = { name: amount, row: at + 1 };
+      return;
+    }
+    if (head < 0 && !isTold && standBeside(row, columns)) {
+      into.faults.push({ row: at + 1, message: SIDE_BY_SIDE });
+      isTold = true;
+    }
+    if (kind === 'blocks' && name !== '' && amount === '' && isAlone(row)) {
+      bar = { name: barName(name), row: at + 1 };
+      return;
+    }
+    // The heads may come again above each bar.
+    if (HEADS.what.test(folded(name)) && HEADS.amount.test(folded(amount))) return;
+    if (bar.name === '') {
+      if (name !== '' && amount !== '')
+        into.faults.push({
+          row: at + 1,
+          message: `“${name}” stands under no bar. Say which column names the bar.`,
+        });
+      return;
+    }
+    const own = unitIn(cellAt(row, columns.unit));
+    const column = head < 0 && !isNumeric(rows[at]![columns.amount ?? 0] ?? '') ? null : columns.amount;
+    const known = add(into, bar, { row: at + 1, column }, name, amount, own ?? unit, note);
+    if (!known) return;
+    if (batch !== '' && named !== '') known.of = named;
+    const was = cellAt(row, columns.weighed ?? null);
+    if (was !== '') (known.weighed ??= []).push({ batch, name, was, planned: amount });
+  });
+}
+
+function readAcross(
+  rows: readonly (readonly string[])[],
+  { kind, head, unit, columns }: Layout,
+  into: Reader,
+): void {
+  const heads = rows[head] ?? [];
+  const sideAt = columns.bar ?? columns.what ?? 0;
+  // A column or a row of words alone says something else than amounts.
+  const says = heads.map(
+    (cell, column) =>
+      !(kind === 'rows' && isBeside(cell)) &&
+      rows.slice(head + 1).some((row) => isNumeric(row[column] ?? '')),
+  );
+  rows.forEach((row, at) => {
+    if (at <= head || !row.slice(1).some(isNumeric)) return;
+    heads.forEach((cell, column) => {
+      if (column === sideAt || cell.trim() === '' || !says[column]) return;
+      const [side, top] = [cellAt(row, sideAt), cell.trim()];
+      if (side === '' || (kind === 'columns' && isBeside(side))) return;
+      const isRows = kind === 'rows';
+      const own = unitOfHead(isRows ? top : side);
+      const bare = (text: string) => (own ? text.replace(UNIT_AT_END, '') : text);
+      const bar = isRows ? { name: side, row: at + 1 } : { name: top, row: head + 1 };
+      if (TOTAL.test(bar.name)) return;
+      const said = (row[column] ?? '').trim();
+      add(into, bar, { row: at + 1, column }, bare(isRows ? top : side), said, own ?? unit);
+    });
+  });
+}
+
+/**
+ * Every bar of a sheet in a layout, and what could not be read, by row. `fallback` names a bar that stands alone.
+ *
+ * @example
+ * readSheet(rows, guessLayout(rows)).bars; // bars by name, their rows with material and amount
+ */
+export function readSheet(
+  rows: readonly (readonly string[])[],
+  layout: Layout,
+  fallback = 'A bar',
+): Omit<Reader, 'mark'> {
+  const into: Reader = { bars: [], faults: [], mark: fileMark(rows) };
+  if (layout.kind === 'rows' || layout.kind === 'columns') readAcross(rows, layout, into);
+  else readDown(layout.head < 0 ? parted(rows) : rows, layout, into, fallback);
+  return { bars: withoutRepeats(into.bars), faults: unitsAsked(into.faults) };
+}
