@@ -1,11 +1,12 @@
 /** Reads a workbook off the main thread, in the browser. */
-import { WorkbookFault, workbookRows } from './workbook';
+import type { WorkbookSheet } from '../core/sheets/workbook';
+import { WorkbookFault, workbookSheets } from './workbook';
 
-export type WorkbookAnswer = { rows: string[][] } | { fault: string | null };
+export type WorkbookAnswer = { sheets: WorkbookSheet[] } | { fault: string | null };
 
 addEventListener('message', (event: MessageEvent<Uint8Array>) => {
-  workbookRows(event.data).then(
-    (rows) => postMessage({ rows } satisfies WorkbookAnswer),
+  workbookSheets(event.data).then(
+    (sheets) => postMessage({ sheets } satisfies WorkbookAnswer),
     (error: unknown) =>
       postMessage({
         fault: error instanceof WorkbookFault ? error.message : null,

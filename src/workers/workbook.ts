@@ -1,6 +1,7 @@
 /** Reading a workbook (.xlsx) within bounds: what only looks takes no time, and what is too much is refused before it is built. */
-import excel, { type Cell } from 'exceljs';
+import excel, { type Cell, type Worksheet } from 'exceljs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import type { WorkbookSheet } from '../core/sheets/workbook';
 
 /** Why a workbook is not read. */
 export class WorkbookFault extends Error {}
@@ -60,21 +61,32 @@ function cellText({ value, text, numFmt }: Cell): string {
   return numFmt?.includes('%') ? `${Number((plain * 100).toPrecision(SHARE_DIGITS))} %` : String(plain);
 }
 
+/** Blank rows kept between others, so that rows are numbered as their sheet numbers them. */
+const MOST_BLANK = 1000;
+
+function rowsOf(sheet: Worksheet): string[][] {
+  const rows: string[][] = [];
+  sheet.eachRow((row, number) => {
+    if (number - rows.length <= MOST_BLANK) while (rows.length < number - 1) rows.push([]);
+    const cells: string[] = [];
+    row.eachCell((cell, column) => (cells[column - 1] = cellText(cell)));
+    rows.push(Array.from(cells, (cell) => cell ?? ''));
+  });
+  return rows;
+}
+
 /**
- * The rows of every sheet of a workbook, one below the other.
+ * The sheets of a workbook, each with its rows.
  * @throws WorkbookFault where it cannot be opened or holds too much.
  */
-export async function workbookRows(bytes: Uint8Array): Promise<string[][]> {
+export async function workbookSheets(bytes: Uint8Array): Promise<WorkbookSheet[]> {
   const workbook = new excel.Workbook();
   await workbook.xlsx.load(lean(bytes).slice().buffer).catch((error: unknown) => {
     throw error instanceof WorkbookFault ? error : new WorkbookFault(DAMAGED);
   });
-  const rows: string[][] = [];
-  for (const sheet of workbook.worksheets)
-    sheet.eachRow((row) => {
-      const cells: string[] = [];
-      row.eachCell((cell, column) => (cells[column - 1] = cellText(cell)));
-      rows.push(Array.from(cells, (cell) => cell ?? ''));
-    });
-  return rows;
+  return workbook.worksheets.map((sheet) => ({
+    name: sheet.name,
+    isHidden: sheet.state !== 'visible',
+    rows: rowsOf(sheet),
+  }));
 }

@@ -98,7 +98,9 @@ describe('a maker’s spreadsheet', () => {
 
   it('says lye, superfat and totals apart from materials, and potash is refused', () => {
     expect(
-      ['Lye (NaOH)', 'Caustic soda', 'Superfat %', 'Total oils', 'KOH', 'Olive oil'].map(roleOf),
+      ['Lye (NaOH)', 'Caustic soda', 'Superfat %', 'Total oils', 'KOH', 'Olive oil'].map((name) =>
+        roleOf({ name }),
+      ),
     ).to.deep.equal(['lye', 'lye', 'superfat', 'fats', 'potash', 'material']);
     const rows = [
       ['Ingredient', 'Amount'],

@@ -6,8 +6,8 @@ import type { Layout } from '../../src/core/sheets/cells';
 import { guessLayout } from '../../src/core/sheets/layout';
 import { lessonFor, lessonOf, saidOf, withLesson, type Said } from '../../src/core/sheets/sheet-lessons';
 import { matchName, namedMaterials, type Match } from '../../src/core/sheets/match';
-import { makeBars, openSheet, rowsOfText } from '../../src/islands/house/sheet';
-import { workbookRows } from '../../src/workers/workbook';
+import { makeBars, openSheet, partsOfText } from '../../src/islands/house/sheet';
+import { workbookSheets } from '../../src/workers/workbook';
 import { LIBRARY } from '../../src/library';
 import { makeSheet } from '../support/sheets';
 
@@ -25,6 +25,9 @@ async function workbook(sheets: Record<string, (string | number | Date)[][]>): P
   return new Uint8Array(await book.xlsx.writeBuffer());
 }
 
+/** The rows of the one part that a file holds. */
+const rowsIn = async (opened: Promise<{ rows: string[][] }[]>) => (await opened)[0]!.rows;
+
 describe('a spreadsheet’s file', () => {
   it('opens as CSV with commas, semicolons or tabs, quotes, a mark at its beginning', async () => {
     const rows = [
@@ -32,27 +35,29 @@ describe('a spreadsheet’s file', () => {
       ['Harbour', 'Olive oil', '500,5 g'],
     ];
     expect(
-      await openSheet(file('a.csv', '\uFEFFRecipe,Ingredient,Amount\r\nHarbour,Olive oil,"500,5 g"\r\n')),
+      await rowsIn(
+        openSheet(file('a.csv', '\uFEFFRecipe,Ingredient,Amount\r\nHarbour,Olive oil,"500,5 g"\r\n')),
+      ),
     ).to.deep.include.members(rows);
     expect(
-      await openSheet(file('a.csv', 'Recipe;Ingredient;Amount\nHarbour;Olive oil;500,5 g')),
+      await rowsIn(openSheet(file('a.csv', 'Recipe;Ingredient;Amount\nHarbour;Olive oil;500,5 g'))),
     ).to.deep.equal(rows);
     const older = new Uint8Array([0x4f, 0x6c, 0x69, 0x76, 0x65, 0x6e, 0xf6, 0x6c, 0x3b, 0x33, 0x30, 0x30]);
-    expect(await rowsOfText('Recipe\tIngredient\tAmount\nHarbour\tOlive oil, pure\t500,5 g\n')).to.deep.equal(
-      [
-        ['Recipe', 'Ingredient', 'Amount'],
-        ['Harbour', 'Olive oil, pure', '500,5 g'],
-      ],
-    );
-    expect(await rowsOfText('Bar;Olive oil\nSlate;700')).to.deep.equal([
+    expect(
+      await rowsIn(partsOfText('Recipe\tIngredient\tAmount\nHarbour\tOlive oil, pure\t500,5 g\n')),
+    ).to.deep.equal([
+      ['Recipe', 'Ingredient', 'Amount'],
+      ['Harbour', 'Olive oil, pure', '500,5 g'],
+    ]);
+    expect(await rowsIn(partsOfText('Bar;Olive oil\nSlate;700'))).to.deep.equal([
       ['Bar', 'Olive oil'],
       ['Slate', '700'],
     ]);
-    const refused = await rowsOfText('a letter about soap').catch((error: Error) => error.message);
+    const refused = await partsOfText('a letter about soap').catch((error: Error) => error.message);
     expect(refused).to.contain('These are no cells');
-    expect(await openSheet(file('a.csv', older))).to.deep.equal([['Olivenöl', '300']]);
+    expect(await rowsIn(openSheet(file('a.csv', older)))).to.deep.equal([['Olivenöl', '300']]);
     expect(
-      await openSheet(file('a.tsv', 'Recipe\tIngredient\tAmount\nHarbour\tOlive oil\t500,5 g')),
+      await rowsIn(openSheet(file('a.tsv', 'Recipe\tIngredient\tAmount\nHarbour\tOlive oil\t500,5 g'))),
     ).to.deep.equal(rows);
   });
 
@@ -66,7 +71,9 @@ describe('a spreadsheet’s file', () => {
     sheet.addRow(['', 'Coconut oil', { formula: 'C2/2', result: 250 }]);
     sheet.addRow(['', 'Lavender EO', 0.03]);
     sheet.getCell('C4').numFmt = '0.0%';
-    const rows = await openSheet(file('a.xlsx', new Uint8Array(await book.xlsx.writeBuffer())), workbookRows);
+    const rows = await rowsIn(
+      openSheet(file('a.xlsx', new Uint8Array(await book.xlsx.writeBuffer())), workbookSheets),
+    );
     expect(rows.map((row) => row[2])).to.deep.equal(['Amount', '500', '250', '3 %']);
   });
 
@@ -90,14 +97,14 @@ describe('a spreadsheet’s file', () => {
     expect(spread.length).to.be.above(xml.length + 100);
     // Read as it stands, its merged column alone takes seconds and most of a gigabyte.
     const wide = zipSync({ ...files, [path]: strToU8(spread) });
-    expect((await workbookRows(wide)).map((row) => row.slice(0, 2))).to.deep.equal([
+    expect((await workbookSheets(wide))[0]!.rows.map((row) => row.slice(0, 2))).to.deep.equal([
       ['Harbour', ''],
       ['Olive oil', '500'],
     ]);
     const cells = '<row r="9">' + '<c r="A9"><v>1</v></c>'.repeat(300_001) + '</row></sheetData>';
     const large = zipSync({ ...files, [path]: strToU8(xml.replace('</sheetData>', cells)) });
     const why = (bytes: Uint8Array) =>
-      workbookRows(bytes).then(
+      workbookSheets(bytes).then(
         () => '',
         (error: Error) => error.message,
       );
@@ -108,7 +115,7 @@ describe('a spreadsheet’s file', () => {
 
   it('is refused in words where it is too large, damaged, or something else', async () => {
     const why = (one: File) =>
-      openSheet(one, workbookRows).then(
+      openSheet(one, workbookSheets).then(
         () => '',
         (error: Error) => error.message,
       );
@@ -120,7 +127,7 @@ describe('a spreadsheet’s file', () => {
   it('gives the same bars as XLSX as it gives as rows', async () => {
     for (let seed = 300; seed < 306; seed++) {
       const { rows } = makeSheet(seed, 4);
-      const opened = await openSheet(file('a.xlsx', await workbook({ One: rows })), workbookRows);
+      const opened = await rowsIn(openSheet(file('a.xlsx', await workbook({ One: rows })), workbookSheets));
       const [plain, read] = [rows, opened].map((one) => {
         const layout = guessLayout(one);
         return makeBars(one, layout, 'a.xlsx', matched(one, layout), USUAL);
@@ -152,7 +159,7 @@ describe('a spreadsheet’s file', () => {
     expect(made.bars[0]!.notes[0]).to.contain('5 % superfat');
   });
 
-  it('names a bar that stands alone after its file', () => {
+  it('names a bar that stands alone after its sheet', () => {
     const rows = [
       ['Ingredient', 'Weight (g)'],
       ['Olive oil', '700'],
@@ -160,7 +167,7 @@ describe('a spreadsheet’s file', () => {
       ['NaOH', '90'],
     ];
     const layout = guessLayout(rows);
-    const { bars } = makeBars(rows, layout, 'Old Harbour.csv', matched(rows, layout), USUAL);
+    const { bars } = makeBars(rows, layout, 'Old Harbour', matched(rows, layout), USUAL);
     expect(bars.map(({ name }) => name)).to.deep.equal(['Old Harbour']);
     expect(bars[0]!.formula.alkali.massG).to.equal(90);
   });
@@ -231,7 +238,7 @@ describe('a spreadsheet’s file', () => {
       ['Slip', 'Stardust', '3'],
     ];
     const chosen = { Stardust: { id: 'lavender', title: 'Lavender oil', kind: 'essentialOil' as const } };
-    const said = { ...USUAL, batchG: 2000, chosen };
+    const said = { ...USUAL, batchG: 2000, chosen, roles: { 'Batch of oils': 'fats' as const } };
     const layout: Layout = { ...guessLayout(rows), head: 0, kind: 'list', unit: 'oz' };
     const first = lessonOf(rows, layout, said, { name: 'a.csv', day: '2026-11-03' })!;
     const known = withLesson([], first);
@@ -241,6 +248,9 @@ describe('a spreadsheet’s file', () => {
     ];
     expect(lessonFor(alike, known)).to.deep.equal(first);
     expect(saidOf(first)).to.deep.equal(said);
+    // Which rows name bars is this sheet's alone.
+    const pointed = { ...layout, named: [{ row: 1, column: 0 }], unnamed: [4] };
+    expect(lessonOf(rows, pointed, said, { name: 'a.csv', day: '2026-11-03' })!.layout).to.deep.equal(layout);
     expect(lessonFor([['Soap', 'Stuff', 'Grams'], ...rows.slice(1)], known)).to.equal(null);
     expect(lessonFor([], known)).to.equal(null);
     const later = { ...first, learntOn: '2026-11-20' };

@@ -5,8 +5,8 @@
 import type { Formula, Line } from '../formula/types';
 import { unitRule } from '../quantities/units';
 import { gramsOf } from './amounts';
-import type { Layout, SheetBar } from './cells';
-import { roleOf, type Role } from './recipe';
+import type { Layout, SheetBar, Role } from './cells';
+import { roleOf } from './recipe';
 
 /** What stands in a sheet's row, and what is taken for it. */
 export interface AccountRow {
@@ -42,8 +42,9 @@ function massOf({ amount }: Line, fatsG: number | null): number | null {
 export function accountOf(bar: SheetBar, formula: Formula): AccountRow[] {
   let taken = 0;
   const fatsG = fatsOf(formula);
-  return bar.lines.map(({ row, name, said }) => {
-    const role = roleOf(name);
+  return bar.lines.map((one) => {
+    const { row, name, said } = one;
+    const role = roleOf(one);
     const line = role === 'material' ? (formula.lines[taken++] ?? null) : null;
     const massG = role === 'lye' ? (formula.alkali.massG ?? null) : line && massOf(line, fatsG);
     return { row, name, said, role, line, massG };
@@ -65,7 +66,7 @@ export function cellRoles(
   const isAcross = kind === 'rows' || kind === 'columns';
   const side = columns.bar ?? columns.what ?? 0;
   for (const bar of bars) {
-    if (!isAcross) set(bar.row - 1, kind === 'list' ? columns.bar : columns.what, 'bar');
+    if (!isAcross) set(bar.row - 1, bar.column ?? (kind === 'list' ? columns.bar : columns.what), 'bar');
     for (const { row, column } of bar.lines) {
       set(row - 1, column, 'amount');
       set(row - 1, isAcross ? side : columns.what, kind === 'rows' ? 'bar' : 'name');

@@ -24,7 +24,21 @@ export interface Layout {
   columns: SheetColumns;
   /** What bare numbers are in; null where it is still to be said. */
   unit: SheetUnit | null;
+  /** Cells that were pointed at as a bar's name, numbered from 0. */
+  named?: readonly CellAt[];
+  /** Rows, from 0, that were pointed at as naming no bar. */
+  unnamed?: readonly number[];
 }
+
+/** A cell by its row and column, both from 0. */
+export interface CellAt {
+  row: number;
+  column: number;
+}
+
+/** What a row of a recipe says: an ingredient, or something of the batch. */
+export const ROLES = ['lye', 'superfat', 'fats', 'potash', 'liquid', 'material'] as const;
+export type Role = (typeof ROLES)[number];
 
 export interface SheetLine {
   /** Row of the sheet, from 1, as a spreadsheet numbers them. */
@@ -35,10 +49,14 @@ export interface SheetLine {
   said: string;
   /** Its column, from 0; null where name and amount stand in one cell. */
   column: number | null;
+  /** What it was pointed at as, whatever its name says. */
+  role?: Role;
 }
 
 export interface SheetBar {
   row: number;
+  /** The column of its name, from 0, where it was pointed at. */
+  column?: number;
   name: string;
   note: string;
   lines: SheetLine[];

@@ -20,23 +20,31 @@ import { plannedIn } from './planned';
 import { readSheet } from './read';
 import { isFatName, isSection } from './words';
 
+const NONE: SheetColumns = { bar: null, what: null, amount: null, unit: null, note: null };
+
+/** Which column says what by the words of a row of heads. */
+function columnsBy(rows: readonly (readonly string[])[], head: number): SheetColumns {
+  const row = rows[head] ?? [];
+  const columns = { ...NONE };
+  const both = plannedIn(row, rows.slice(head + 1));
+  if (both) [columns.amount, columns.weighed] = [both.planned, both.weighed];
+  for (const [at, cell] of row.entries())
+    for (const key of ['what', 'unit', 'amount', 'note', 'bar'] as const)
+      if (columns[key] === null && HEADS[key].test(folded(cell)) && !Object.values(columns).includes(at))
+        columns[key] = at;
+  return columns;
+}
+
 function headOf(rows: readonly (readonly string[])[]): { head: number; columns: SheetColumns } {
-  const none: SheetColumns = { bar: null, what: null, amount: null, unit: null, note: null };
-  let best = { head: -1, columns: none, score: 0 };
+  let best = { head: -1, columns: NONE, score: 0 };
   rows.slice(0, 15).forEach((row, head) => {
     if (row.some(isNumeric)) return;
-    const columns = { ...none };
-    const both = plannedIn(row, rows.slice(head + 1));
-    if (both) [columns.amount, columns.weighed] = [both.planned, both.weighed];
-    for (const [at, cell] of row.entries())
-      for (const key of ['what', 'unit', 'amount', 'note', 'bar'] as const)
-        if (columns[key] === null && HEADS[key].test(folded(cell)) && !Object.values(columns).includes(at))
-          columns[key] = at;
+    const columns = columnsBy(rows, head);
     const score =
       Object.values(columns).filter((one) => one != null).length + (columns.what !== null ? 1 : 0);
     if (score > best.score) best = { head, columns, score };
   });
-  if (best.score < 2) return { head: -1, columns: none };
+  if (best.score < 2) return { head: -1, columns: NONE };
   return { head: best.head, columns: { ...best.columns, amount: fullest(rows, best.head, best.columns) } };
 }
 
@@ -145,6 +153,26 @@ function hasBlocks(
     if (isAlone(row) && name !== '' && !isSection(name)) isNamed = true;
     return isNamed && said !== '' && isNumeric(said);
   });
+}
+
+/**
+ * A layout whose heads were pointed at: columns that their words say are taken by them, others stay.
+ *
+ * @example
+ * withHeads(rows, layout, 4).head; // 4
+ */
+export function withHeads(rows: readonly (readonly string[])[], layout: Layout, head: number): Layout {
+  const said = columnsBy(rows, head);
+  const amount = fullest(rows, head, said);
+  const columns = Object.fromEntries(
+    Object.entries({ ...said, amount }).map(([key, at]) => [
+      key,
+      at ?? layout.columns[key as keyof SheetColumns] ?? null,
+    ]),
+  ) as unknown as SheetColumns;
+  const unit = columns.amount === null ? null : unitOfHead(rows[head]?.[columns.amount] ?? '');
+  const kind = columns.bar !== null ? 'list' : layout.kind === 'list' ? 'single' : layout.kind;
+  return { ...layout, kind, head, columns, unit: unit ?? layout.unit };
 }
 
 /** Heads of columns that none of those named is, where rows have anything in them. */

@@ -41,7 +41,7 @@ interface Reader {
 
 function add(
   { bars, faults, mark }: Reader,
-  bar: { name: string; row: number },
+  bar: Pick<SheetBar, 'name' | 'row' | 'column'>,
   { row, column }: Pick<SheetLine, 'row' | 'column'>,
   name: string,
   cell: string,
@@ -57,7 +57,7 @@ function add(
     return null;
   }
   let known = bars.find((one) => one.name === bar.name);
-  if (!known) bars.push((known = { row: bar.row, name: bar.name, note, lines: [] }));
+  if (!known) bars.push((known = { ...bar, note, lines: [] }));
   known.lines.push({ row, name, amount, said: cell, column });
   return known;
 }
@@ -68,10 +68,54 @@ const isNaming = (name: string, said: string) =>
 
 const SIDE_BY_SIDE = 'Bars stand side by side from this row on. Put them one under the other, and send that.';
 
+const secondBar = (name: string) =>
+  `The heads come again here, and ${name} stands above and below: this is a second bar. Point at the name of each, or leave the rows of one out.`;
+
 /** Whether a row goes on beside its amount with another name and amount. */
 function standBeside(row: readonly string[], { amount }: SheetColumns): boolean {
   const rest = row.slice((amount ?? 0) + 1);
   return rest.some((cell, at) => at > 0 && isNumeric(cell) && /\p{L}{3}/u.test(rest[at - 1]!));
+}
+
+type Named = Pick<SheetBar, 'name' | 'row' | 'column'>;
+
+/** The bar that a row names, by its own cells alone; null where it names none. */
+function namedIn(
+  row: readonly string[],
+  at: number,
+  { kind, head, columns, named = [] }: Layout,
+): Named | null {
+  const pointed = named.find((one) => one.row === at);
+  if (pointed) {
+    const { column } = pointed;
+    return cellAt(row, column) === '' ? null : { name: barName(cellAt(row, column)), row: at + 1, column };
+  }
+  if (kind !== 'blocks') return null;
+  const [name, amount] = [cellAt(row, columns.what), cellAt(row, columns.amount)];
+  if (amount === '' && isAlone(row))
+    return name === '' || isSection(name) ? null : { name: barName(name), row: at + 1 };
+  return head < 0 && isNaming(name, amount) ? { name: amount, row: at + 1 } : null;
+}
+
+/** What is told once of a sheet read down: bars beside each other, a second bar under heads that come again. */
+function watching({ kind, head, columns }: Layout, { bars, faults }: Reader) {
+  let isTold = head >= 0;
+  let again: { row: number; above: ReadonlySet<string> } | null = null;
+  return {
+    row: (row: readonly string[], number: number, name: string) => {
+      if (!isTold && standBeside(row, columns)) {
+        faults.push({ row: number, message: SIDE_BY_SIDE });
+        isTold = true;
+      }
+      if (kind !== 'single' || !again?.above.has(folded(name))) return;
+      faults.push({ row: again.row, message: secondBar(name) });
+      again = null;
+    },
+    heads: (row: number) => {
+      const above = bars.flatMap(({ lines }) => lines.map((line) => folded(line.name)));
+      again = { row, above: new Set(above) };
+    },
+  };
 }
 
 function readDown(
@@ -80,42 +124,35 @@ function readDown(
   into: Reader,
   fallback: string,
 ): void {
-  const { kind, head, columns, unit } = layout;
+  const { kind, head, columns, unit, named: pointed = [], unnamed = [] } = layout;
   const batches = kind === 'list' ? batchesOf(rows[head] ?? [], columns.bar, rows.slice(head + 1)) : null;
-  let isTold = false;
-  let bar = { name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : '', row: 1 };
+  const watch = watching(layout, into);
+  let bar: Named = { name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : '', row: 1 };
   rows.forEach((row, at) => {
     // In blocks the first bar may be named above the first heads.
-    if (at === head || (at < head && kind !== 'blocks') || filled(row) === 0) return;
-    const [name, amount, note] = [
-      cellAt(row, columns.what),
-      cellAt(row, columns.amount),
-      cellAt(row, columns.note),
-    ];
+    const isBefore = at < head && kind !== 'blocks' && !pointed.some((one) => one.row === at);
+    if (at === head || isBefore || filled(row) === 0 || unnamed.includes(at)) return;
+    const here = namedIn(row, at, layout);
+    if (here) {
+      bar = here;
+      return;
+    }
+    const [name, amount, note] = [columns.what, columns.amount, columns.note].map((column) =>
+      cellAt(row, column),
+    ) as [string, string, string];
     const named = kind === 'list' ? cellAt(row, columns.bar) : '';
     const batch = batches?.[at - head - 1] ?? '';
     if (named !== '') bar = { name: batch === '' ? named : `${named} ${batch}`, row: at + 1 };
     if (amount === '' && isAlone(row) && isSection(name)) return;
-    if (kind === 'blocks' && head < 0 && isNaming(name, amount)) {
-      bar = { name: amount, row: at + 1 };
-      return;
-    }
-    if (head < 0 && !isTold && standBeside(row, columns)) {
-      into.faults.push({ row: at + 1, message: SIDE_BY_SIDE });
-      isTold = true;
-    }
-    if (kind === 'blocks' && name !== '' && amount === '' && isAlone(row)) {
-      bar = { name: barName(name), row: at + 1 };
-      return;
-    }
     // The heads may come again above each bar.
-    if (HEADS.what.test(folded(name)) && HEADS.amount.test(folded(amount))) return;
+    if (HEADS.what.test(folded(name)) && HEADS.amount.test(folded(amount))) {
+      watch.heads(at + 1);
+      return;
+    }
+    if (amount !== '') watch.row(row, at + 1, name);
     if (bar.name === '') {
-      if (name !== '' && amount !== '')
-        into.faults.push({
-          row: at + 1,
-          message: `“${name}” stands under no bar. Say which column names the bar.`,
-        });
+      const message = `“${name}” stands under no bar. Say which column names the bar.`;
+      if (name !== '' && amount !== '') into.faults.push({ row: at + 1, message });
       return;
     }
     const own = unitIn(cellAt(row, columns.unit));

@@ -3,7 +3,7 @@ import { folded } from '../folded';
 import type { Formula, Kind, Line } from '../formula/types';
 import { USUAL_STAGE } from '../formula/stages';
 import { amountOf, gramsOf, type PercentOf, type SheetAmount } from './amounts';
-import type { SheetBar, SheetFault, SheetLine } from './cells';
+import type { Role, SheetBar, SheetFault, SheetLine } from './cells';
 
 const LYE =
   /^(?:lye|naoh|caustic(?: soda)?|sodium hydroxide|soude(?: caustique)?|soda caustique|atznatron|natriumhydroxid|(?:soda|sosa) caustica|natronloog)\b/;
@@ -25,10 +25,9 @@ const POTASH = /^(?:koh|potassium hydroxide|kaliumhydroxid|potasse)\b/;
 
 type Liquid = NonNullable<Formula['liquid']>;
 
-export type Role = 'lye' | 'superfat' | 'fats' | 'potash' | 'liquid' | 'material';
-
-/** What a row of a recipe is, by its name. */
-export function roleOf(name: string): Role {
+/** What a row of a recipe is: what it was pointed at as, else by its name. */
+export function roleOf({ name, role }: Pick<SheetLine, 'name' | 'role'>): Role {
+  if (role) return role;
   const words = folded(name);
   if (POTASH.test(words)) return 'potash';
   if (LIQUIDS.some(([, pattern]) => pattern.test(words))) return 'liquid';
@@ -62,7 +61,7 @@ const ABOUT = 1.5;
  */
 export function percentsOf(bar: SheetBar, find: (name: string) => Known | null): PercentOf | null {
   const lines = bar.lines.filter(
-    ({ name, amount }) => amount.unit === '%' && !['superfat', 'liquid'].includes(roleOf(name)),
+    (line) => line.amount.unit === '%' && !['superfat', 'liquid'].includes(roleOf(line)),
   );
   const sum = (of: readonly SheetLine[]) => of.reduce((total, { amount }) => total + amount.value, 0);
   const fats = lines.filter(({ name }) => find(name)?.kind === 'fat');
@@ -86,8 +85,9 @@ export type Taken = { ok: true; formula: Formula; notes: string[] } | { ok: fals
 function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: number) {
   const faults: SheetFault[] = [];
   const lines: Line[] = [];
-  for (const { row, name, amount } of bar.lines) {
-    const role = roleOf(name);
+  for (const said of bar.lines) {
+    const { row, name, amount } = said;
+    const role = roleOf(said);
     if (role === 'potash')
       faults.push({ row, message: `${name}: bars are made with sodium hydroxide here.` });
     if (role !== 'material') continue;
@@ -141,7 +141,7 @@ function oddLye(fats: readonly Line[], lyeG: number | null): string | null {
  */
 export function formulaOf(bar: SheetBar, taking: Taking): Taken {
   const percentOf = percentsOf(bar, taking.find) ?? taking.percentOf;
-  const stated = (role: Role) => bar.lines.find(({ name }) => roleOf(name) === role);
+  const stated = (role: Role) => bar.lines.find((line) => roleOf(line) === role);
   const [lye, superfat, fats, liquid] = [stated('lye'), stated('superfat'), stated('fats'), stated('liquid')];
   const fatsG = fats ? gramsOf(fats.amount) : null;
   const { lines, faults } = linesOf(bar, taking, percentOf, taking.batchG);

@@ -11,15 +11,23 @@ export interface Said {
   superfatPct: number;
   /** Materials chosen by hand, by the name in the sheet. */
   chosen: Readonly<Record<string, { id: string; title: string; kind: Kind }>>;
+  /** What rows were pointed at as, by the name in the sheet; left out of the bar where it is none of its parts. */
+  roles?: Readonly<Record<string, PointedRole>>;
 }
+
+/** What a row may be pointed at as. */
+export const POINTED_ROLES = ['material', 'lye', 'superfat', 'fats', 'out'] as const;
+export type PointedRole = (typeof POINTED_ROLES)[number];
 
 export interface SheetLesson {
   /** The heads of the sheet as plain words. */
   heads: string[];
   layout: Layout;
-  said: Omit<Said, 'chosen'>;
+  said: Omit<Said, 'chosen' | 'roles'>;
   /** Materials chosen by hand. */
   chosen: { name: string; id: string; title: string; kind: Kind }[];
+  /** What rows were pointed at as. */
+  roles?: { name: string; role: PointedRole }[];
   /** The sheet it was learnt from, and when. */
   learntFrom: string;
   learntOn: string;
@@ -52,20 +60,27 @@ export function lessonOf(
 ): SheetLesson | null {
   const heads = headsAt(rows, layout.head);
   if (heads.filter((head) => head !== '').length < LEAST_HEADS) return null;
-  const { chosen, ...plain } = said;
+  const { chosen, roles = {}, ...plain } = said;
+  // Which rows name bars is this sheet's alone.
+  const { kind, head, columns, unit } = layout;
   return {
     heads,
-    layout,
+    layout: { kind, head, columns, unit },
     said: plain,
     chosen: Object.entries(chosen).map(([name, { id, title, kind }]) => ({ name, id, title, kind })),
+    roles: Object.entries(roles).map(([name, role]) => ({ name, role })),
     learntFrom: from.name,
     learntOn: from.day,
   };
 }
 
 /** What was said of the sheet that a lesson was learnt from. */
-export function saidOf({ said, chosen }: SheetLesson): Said {
-  return { ...said, chosen: Object.fromEntries(chosen.map(({ name, ...material }) => [name, material])) };
+export function saidOf({ said, chosen, roles = [] }: SheetLesson): Said {
+  return {
+    ...said,
+    chosen: Object.fromEntries(chosen.map(({ name, ...material }) => [name, material])),
+    roles: Object.fromEntries(roles.map(({ name, role }) => [name, role])),
+  };
 }
 
 /** The lessons with one more; it takes the place of what was learnt from sheets laid out alike. */

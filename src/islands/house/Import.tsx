@@ -1,17 +1,15 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { FileInput } from 'lucide-react';
 import type { SheetLesson } from '../../core/sheets/sheet-lessons';
-import { isStock } from '../../core/sheets/stock-layout';
+import type { WorkbookPart } from '../../core/sheets/workbook';
 import { FileButton } from '../../ui/FileButton';
 import { guarded } from '../../ui/Guarded';
 import { Select } from '../../ui/Select';
 import { PaperFault } from '../papers/fault';
 import { ImportBars } from './ImportBars';
 import { ImportStock } from './ImportStock';
-import type { Sheet } from './import-parts';
-import { openSheet, rowsOfText } from './sheet';
-
-const NO_ROWS: string[][] = [];
+import { openSheet, partsOfText } from './sheet';
+import { HOLDS_WORDS } from './sheet-words';
 
 const HELD = [
   ['bars', 'bars with what goes into them'],
@@ -24,17 +22,77 @@ interface Kept {
   lessons: readonly SheetLesson[];
 }
 
-function Opened({ sheet, today, lessons }: { sheet: Sheet } & Kept) {
-  const [held, setHeld] = useState<(typeof HELD)[number][0]>(isStock(sheet.rows) ? 'stock' : 'bars');
+function Opened({
+  part,
+  file,
+  today,
+  lessons,
+  onTaken,
+}: { part: WorkbookPart; file: string; onTaken: (place: string) => void } & Kept) {
+  const [held, setHeld] = useState<(typeof HELD)[number][0]>(part.holds === 'stock' ? 'stock' : 'bars');
+  const sheet = useMemo(() => ({ name: part.name, file, rows: part.rows }), [part, file]);
   return (
     <div className="grid gap-4">
       <Select label="It holds" value={held} options={HELD} onChange={setHeld} />
       {held === 'bars' ? (
-        <ImportBars sheet={sheet} lessons={lessons} today={today} />
+        <ImportBars sheet={sheet} lessons={lessons} today={today} onTaken={() => onTaken('/')} />
       ) : (
-        <ImportStock sheet={sheet} today={today} />
+        <ImportStock sheet={sheet} today={today} onTaken={() => onTaken('/cupboard')} />
       )}
     </div>
+  );
+}
+
+/** The sheets of a workbook by what they hold, of which one is read at a time, those laid out alike together. */
+function Parts({
+  parts,
+  at,
+  taken,
+  onChoose,
+}: {
+  parts: readonly WorkbookPart[];
+  at: number;
+  taken: ReadonlySet<number>;
+  onChoose: (at: number) => void;
+}) {
+  return (
+    <fieldset>
+      <legend className="eyebrow">Its sheets</legend>
+      {parts.map(({ name, holds }, place) => (
+        <label key={place} className="flex flex-wrap items-baseline gap-x-3">
+          <input type="radio" name="part" checked={place === at} onChange={() => onChoose(place)} />
+          <span className="font-medium">{name}</span>
+          <span className="text-soft">{taken.has(place) ? 'taken in' : HOLDS_WORDS[holds]}</span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+/** A file or what was pasted, by its parts. */
+interface OpenFile {
+  name: string;
+  parts: WorkbookPart[];
+}
+
+/** The parts of a file that was opened; once one is taken in, the next that holds something is looked at. */
+function OpenedFile({ file: { name, parts }, ...kept }: { file: OpenFile } & Kept) {
+  const [at, setAt] = useState(0);
+  const [taken, setTaken] = useState<ReadonlySet<number>>(new Set());
+  const onTaken = (place: string) => {
+    const done = new Set(taken).add(at);
+    const next = parts.findIndex(({ holds }, one) => holds !== 'nothing' && !done.has(one));
+    if (next < 0) return location.assign(place);
+    setTaken(done);
+    setAt(next);
+  };
+  return (
+    <>
+      <h2 className="text-lg">{name}</h2>
+      {parts.length > 1 && <Parts {...{ parts, at, taken }} onChoose={setAt} />}
+      {taken.size > 0 && <p role="status">Taken in. This is what else it holds.</p>}
+      <Opened key={at} part={parts[at]!} file={name} onTaken={onTaken} {...kept} />
+    </>
   );
 }
 
@@ -105,11 +163,13 @@ function Cells({ onText }: { onText: (text: string) => void }) {
 }
 
 function ImportIsland({ today, lessons }: Kept) {
-  const [sheet, setSheet] = useState<Sheet>({ name: '', rows: NO_ROWS });
+  const [file, setFile] = useState<(OpenFile & { opened: number }) | null>(null);
   const [fault, setFault] = useState('');
-  const take = async (name: string, rows: () => Promise<string[][]>) => {
+  const take = async (name: string, open: () => Promise<WorkbookPart[]>) => {
     try {
-      setSheet({ name, rows: await rows() });
+      const parts = await open();
+      if (parts.length === 0) throw new PaperFault('There is nothing in this file.');
+      setFile((before) => ({ name, parts, opened: (before?.opened ?? 0) + 1 }));
       setFault('');
     } catch (error) {
       setFault(
@@ -117,7 +177,7 @@ function ImportIsland({ today, lessons }: Kept) {
       );
     }
   };
-  const open = (file: File) => take(file.name, () => openSheet(file));
+  const openFile = (chosen: File) => take(chosen.name, () => openSheet(chosen));
   return (
     <section
       aria-label="A sheet to bring in"
@@ -125,33 +185,23 @@ function ImportIsland({ today, lessons }: Kept) {
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
-        const [file] = event.dataTransfer.files;
-        if (file) void open(file);
+        const [dropped] = event.dataTransfer.files;
+        if (dropped) void openFile(dropped);
       }}
     >
       <FileButton
         accept=".csv,.tsv,.xlsx,text/csv"
         className="justify-self-start"
-        onFile={(file) => void open(file)}
+        onFile={(chosen) => void openFile(chosen)}
       >
         <FileInput size={16} aria-hidden="true" /> A CSV or XLSX file
       </FileButton>
-      <Cells onText={(text) => void take('Pasted cells', () => rowsOfText(text))} />
-      {sheet.rows.length === 0 && <MayCome />}
+      <Cells onText={(text) => void take('Pasted cells', () => partsOfText(text))} />
+      {!file && <MayCome />}
       <p role="alert" className="text-madder">
         {fault}
       </p>
-      {sheet.rows.length > 0 && (
-        <>
-          <h2 className="text-lg">{sheet.name}</h2>
-          <Opened
-            key={`${sheet.name} ${sheet.rows.length} ${sheet.rows[0]?.join()}`}
-            sheet={sheet}
-            today={today}
-            lessons={lessons}
-          />
-        </>
-      )}
+      {file && <OpenedFile key={file.opened} file={file} today={today} lessons={lessons} />}
     </section>
   );
 }

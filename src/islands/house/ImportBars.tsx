@@ -2,9 +2,8 @@ import { useMemo, useState } from 'react';
 import { readNumberOrNull } from '../../core/quantities/number';
 import type { ImportResult } from '../../core/records/import';
 import type { PercentOf, SheetUnit } from '../../core/sheets/amounts';
-import { SHEET_KINDS, type Layout, type SheetColumns, type SheetKind } from '../../core/sheets/cells';
+import { SHEET_KINDS, type Layout, type CellAt } from '../../core/sheets/cells';
 import { guessLayout, unreadHeads } from '../../core/sheets/layout';
-import type { Role } from '../../core/sheets/recipe';
 import { lessonFor, lessonOf, saidOf, type Said, type SheetLesson } from '../../core/sheets/sheet-lessons';
 import { writeAmount } from '../../core/quantities/amount';
 import { address } from '../../ui/api';
@@ -14,23 +13,10 @@ import { TextField } from '../../ui/TextField';
 import { dayInWords, grams, VERDICT_WORDS } from '../../ui/words';
 import { Columns, many, Outcome, TakeIn, Unread, useLeft, useSending, type Sheet } from './import-parts';
 import { makeBars, type MadeBar } from './sheet';
+import { COLUMN_WORDS, isAcross, KIND_WORDS, ROLE_WORDS } from './sheet-words';
 import { SheetPicture } from './SheetPicture';
+import { SheetPointing } from './SheetPointing';
 
-const KIND_WORDS: Record<SheetKind, string> = {
-  list: 'a row an ingredient, the bar beside it',
-  blocks: 'a bar’s name, its ingredients below',
-  rows: 'a row a bar, a column an ingredient',
-  columns: 'a column a bar, a row an ingredient',
-  single: 'one bar alone',
-};
-const COLUMN_WORDS: Record<keyof SheetColumns, string> = {
-  bar: 'The bar',
-  what: 'Ingredient',
-  amount: 'Amount',
-  unit: 'Unit',
-  note: 'Note',
-  weighed: 'Weighed',
-};
 const UNIT_CHOICES: readonly (readonly [SheetUnit | '', string])[] = [
   ['', 'each cell says it'],
   ['g', 'grams'],
@@ -39,9 +25,6 @@ const UNIT_CHOICES: readonly (readonly [SheetUnit | '', string])[] = [
   ['lb', 'pounds'],
   ['%', 'percent'],
 ];
-
-/** Whether bars and ingredients stand along both sides, so that no column is one of either. */
-const isAcross = ({ kind }: Layout) => kind === 'rows' || kind === 'columns';
 
 function LayoutForm({
   sheet,
@@ -79,7 +62,7 @@ function LayoutForm({
   );
 }
 
-const USUAL: Said = { percentOf: 'fats', batchG: 1000, superfatPct: 5, chosen: {} };
+const USUAL: Said = { percentOf: 'fats', batchG: 1000, superfatPct: 5, chosen: {}, roles: {} };
 
 function Percents({ said, onSaid }: { said: Said; onSaid: (said: Said) => void }) {
   const [batch, setBatch] = useState(String(said.batchG));
@@ -114,14 +97,6 @@ function lookedWords(result: ImportResult | null, wanted: string) {
   const { fault, verdict } = looked;
   return { words: fault ?? (verdict ? VERDICT_WORDS[verdict] : ''), isFault: fault !== null };
 }
-
-const ROLE_WORDS: Record<Exclude<Role, 'material'>, string> = {
-  lye: 'the lye, as weighed',
-  superfat: 'the superfat',
-  fats: 'the fats of a batch',
-  potash: 'potassium hydroxide',
-  liquid: 'the liquid',
-};
 
 /** A bar as it would stand, each row beside what the cell says. */
 function Account({ bar, titleOf }: { bar: MadeBar; titleOf: (name: string) => string }) {
@@ -179,36 +154,52 @@ function useReading(sheet: Sheet, lessons: readonly SheetLesson[]) {
   return { lesson, layout, setLayout, said, setSaid, afresh };
 }
 
-/** Bars as they stand in a maker's sheet. */
-export function ImportBars({
-  sheet,
-  lessons,
-  today,
-}: {
-  sheet: Sheet;
-  lessons: readonly SheetLesson[];
-  today: string;
-}) {
-  const { lesson, layout, setLayout, said, setSaid, afresh } = useReading(sheet, lessons);
-  const { left: out, leave: setOut } = useLeft<number>();
+/** The bars of a sheet as far as they can be made, once its names are looked up. */
+function useMade(sheet: Sheet, { layout, said }: ReturnType<typeof useReading>, out: ReadonlySet<number>) {
   const rows = useMemo(() => sheet.rows.map((row, at) => (out.has(at) ? [] : row)), [sheet, out]);
   const names = useMemo(
-    () => makeBars(rows, layout, sheet.name, new Map(), USUAL).names,
-    [sheet, rows, layout],
+    () => makeBars(rows, layout, sheet.name, new Map(), said).names,
+    [sheet, rows, layout, said],
   );
   const { matches, isMatching } = useMatches(names);
   const made = useMemo(
     () => makeBars(rows, layout, sheet.name, matches, said),
     [sheet, rows, layout, matches, said],
   );
-  const { faults, result, busy, go } = useSending<ImportResult>(address('import'), '/');
+  return { names, matches, isMatching, made };
+}
+
+interface Props {
+  sheet: Sheet;
+  lessons: readonly SheetLesson[];
+  today: string;
+  /** What follows once its bars are taken. */
+  onTaken: () => void;
+}
+
+/** Bars as they stand in a maker's sheet. */
+export function ImportBars({ sheet, lessons, today, onTaken }: Props) {
+  const reading = useReading(sheet, lessons);
+  const { lesson, layout, setLayout, said, setSaid, afresh } = reading;
+  const { left: out, leave: setOut } = useLeft<number>();
+  const [at, setAt] = useState<CellAt | null>(null);
+  const { names, matches, isMatching, made } = useMade(sheet, reading, out);
+  const { faults, result, busy, go } = useSending<ImportResult>(address('import'), onTaken);
   const { left, leave } = useLeft<string>();
   const chosen = made.bars.filter(({ name }) => !left.has(name));
   const titleOf = (name: string) => said.chosen[name]?.title ?? matches.get(name)?.title ?? name;
   return (
     <>
       {lesson && <AsBefore lesson={lesson} onAfresh={afresh} />}
-      <SheetPicture rows={sheet.rows} cells={made.cells} out={out} onOut={setOut} />
+      <SheetPicture rows={sheet.rows} cells={made.cells} out={out} onOut={setOut} at={at} onPoint={setAt} />
+      {at && (
+        <SheetPointing
+          {...{ rows: sheet.rows, at, layout, said }}
+          role={out.has(at.row) ? undefined : made.cells.get(`${at.row} ${at.column}`)}
+          onLayout={setLayout}
+          onSaid={setSaid}
+        />
+      )}
       <LayoutForm sheet={sheet} layout={layout} onChange={setLayout} />
       {!isAcross(layout) && <Unread heads={unreadHeads(sheet.rows, layout)} />}
       <Percents said={said} onSaid={setSaid} />
@@ -250,7 +241,7 @@ export function ImportBars({
         onGo={(preview) =>
           void go(preview, {
             bars: chosen.map(({ name, note, formula }) => ({ name, note, formula })),
-            lesson: preview ? null : lessonOf(sheet.rows, layout, said, { name: sheet.name, day: today }),
+            lesson: preview ? null : lessonOf(sheet.rows, layout, said, { name: sheet.file, day: today }),
           })
         }
       />

@@ -160,8 +160,15 @@ const doubtfulIn = (items: readonly StockItem[], matches: ReadonlyMap<string, Kn
   return (name: string) => names.has(name);
 };
 
+interface Props {
+  sheet: Sheet;
+  today: string;
+  /** What follows once its rows are taken. */
+  onTaken: () => void;
+}
+
 /** Materials and lots as they stand in a maker's list. */
-export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
+export function ImportStock({ sheet, today, onTaken }: Props) {
   const [layout, setLayout] = useState(() => guessStock(sheet.rows));
   const read = useMemo(() => readStock(sheet.rows, layout), [sheet, layout]);
   const names = useMemo(() => [...new Set(read.items.map(({ name }) => name))], [read]);
@@ -177,7 +184,7 @@ export function ImportStock({ sheet, today }: { sheet: Sheet; today: string }) {
   );
   const made = useMemo(() => takeStock(read.items, taking), [read, taking]);
   const faults = [...read.faults, ...made.faults].sort((a, b) => a.row - b.row);
-  const sending = useSending<StockResult>(address('import', 'stock'), '/cupboard');
+  const sending = useSending<StockResult>(address('import', 'stock'), onTaken);
   const { left, leave } = useLeft<string>();
   const rows = made.rows.filter(({ row }) => !left.has(String(row)));
   return (

@@ -1,5 +1,7 @@
 /** A sheet as it was opened, what was taken of it coloured; a row is left out, or taken again, by its number. */
+import type { KeyboardEvent } from 'react';
 import type { CellRole } from '../../core/sheets/account';
+import type { CellAt } from '../../core/sheets/cells';
 import styles from './sheet-picture.module.css';
 
 const MOST_ROWS = 300;
@@ -21,17 +23,45 @@ const ROLE_STYLES: Record<CellRole, string | undefined> = {
   note: styles.note,
 };
 
+const STEPS: Record<string, readonly [down: number, right: number]> = {
+  ArrowDown: [1, 0],
+  ArrowUp: [-1, 0],
+  ArrowRight: [0, 1],
+  ArrowLeft: [0, -1],
+};
+
+/** Where the arrows lead from a cell; the cell they lead to has the focus, and Enter points at it. */
+function step(event: KeyboardEvent<HTMLTableCellElement>, onPoint: () => void): void {
+  if (event.key === 'Enter' || event.key === ' ') {
+    event.preventDefault();
+    onPoint();
+  }
+  const by = STEPS[event.key];
+  if (!by) return;
+  event.preventDefault();
+  const cell = event.currentTarget;
+  const row = cell.parentElement as HTMLTableRowElement;
+  const rows = (row.parentElement as HTMLTableSectionElement).rows;
+  const next = rows[row.rowIndex + by[0]]?.cells[cell.cellIndex + by[1]];
+  if (next instanceof HTMLTableCellElement && next.tagName === 'TD') next.focus();
+}
+
 export function SheetPicture({
   rows,
   cells,
   out,
   onOut,
+  at: pointed,
+  onPoint,
 }: {
   rows: readonly (readonly string[])[];
   cells: ReadonlyMap<string, CellRole>;
   /** Rows left out, from 0. */
   out: ReadonlySet<number>;
   onOut: (row: number) => void;
+  /** The cell that was pointed at. */
+  at: CellAt | null;
+  onPoint: (at: CellAt) => void;
 }) {
   const filled = rows.findLastIndex((row) => row.some((cell) => cell.trim() !== ''));
   const shown = rows.slice(0, Math.min(MOST_ROWS, filled + 1));
@@ -39,7 +69,11 @@ export function SheetPicture({
   return (
     <div className="grid gap-1">
       <div className={styles.picture} tabIndex={0} role="group" aria-label="The sheet, to scroll">
-        <table className="plain-table table-auto font-narrow whitespace-nowrap" aria-label="The sheet">
+        <table
+          role="grid"
+          className="plain-table table-auto font-narrow whitespace-nowrap"
+          aria-label="The sheet"
+        >
           <tbody>
             {shown.map((row, at) => (
               <tr key={at} className={out.has(at) ? styles.out : undefined}>
@@ -57,8 +91,18 @@ export function SheetPicture({
                 {Array.from({ length: width }, (_, column) => {
                   const isEmpty = out.has(at) || !row[column]?.trim();
                   const role = isEmpty ? undefined : cells.get(`${at} ${column}`);
+                  const isPointed = pointed?.row === at && pointed.column === column;
+                  const isEntry = isPointed || (pointed === null && at === 0 && column === 0);
                   return (
-                    <td key={column} className={role ? ROLE_STYLES[role] : styles.untaken}>
+                    <td
+                      key={column}
+                      role="gridcell"
+                      tabIndex={isEntry ? 0 : -1}
+                      aria-selected={isPointed}
+                      className={`${role ? ROLE_STYLES[role] : styles.untaken} ${isPointed ? styles.pointed : ''}`}
+                      onClick={() => onPoint({ row: at, column })}
+                      onKeyDown={(event) => step(event, () => onPoint({ row: at, column }))}
+                    >
                       {row[column]}
                     </td>
                   );
@@ -74,7 +118,9 @@ export function SheetPicture({
             <span className={`${styles.key} ${ROLE_STYLES[role]}`} aria-hidden="true" /> {words}
           </span>
         ))}
-        <span>What is not coloured is not taken. A row’s number leaves it out.</span>
+        <span>
+          What is not coloured is not taken. A row’s number leaves it out; point at a cell to say what it is.
+        </span>
         {filled >= MOST_ROWS && <span>{filled + 1 - MOST_ROWS} rows more are not shown.</span>}
       </p>
     </div>

@@ -11,7 +11,10 @@ const MOST_FAULTS = 40;
 export const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
 
 export interface Sheet {
+  /** What a bar that stands alone in it is called. */
   name: string;
+  /** The file it came in. */
+  file: string;
   rows: string[][];
 }
 
@@ -140,8 +143,8 @@ export function useLeft<K extends string | number>() {
   return { left, leave };
 }
 
-/** Sends what is to be looked at or taken, and goes on to `then` once it is taken. */
-export function useSending<Result extends { taken: number }>(url: string, then: string) {
+/** Sends what is to be looked at or taken; `onTaken` follows once it is taken. */
+export function useSending<Result extends { taken: number }>(url: string, onTaken: () => void) {
   const [faults, setFaults] = useState<Fault[]>([]);
   const [result, setResult] = useState<Result | null>(null);
   const [busy, setBusy] = useState(false);
@@ -152,7 +155,7 @@ export function useSending<Result extends { taken: number }>(url: string, then: 
     setFaults(answer.ok ? [] : answer.faults);
     if (!answer.ok) return;
     setResult(answer.body);
-    if (answer.body.taken > 0) location.assign(then);
+    if (answer.body.taken > 0) onTaken();
   };
   return { faults, result, busy, go };
 }

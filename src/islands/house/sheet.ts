@@ -1,35 +1,44 @@
 /** A maker's spreadsheet as it is being brought in: opened, laid out, its names matched, its bars made. */
 import type { Formula } from '../../core/formula/types';
 import { accountOf, cellRoles, type AccountRow, type CellRole } from '../../core/sheets/account';
-import type { Layout, SheetFault } from '../../core/sheets/cells';
+import type { Layout, SheetBar, SheetFault } from '../../core/sheets/cells';
 import { readSheet } from '../../core/sheets/read';
 import type { Match } from '../../core/sheets/match';
 import { weighedNote } from '../../core/sheets/planned';
 import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';
-import type { Said } from '../../core/sheets/sheet-lessons';
+import type { PointedRole, Said } from '../../core/sheets/sheet-lessons';
+import { partsOf, type WorkbookPart, type WorkbookSheet } from '../../core/sheets/workbook';
 import { textOfBytes } from '../../ui/file-text';
 import { PaperFault } from '../papers/fault';
 
 const LARGEST = 5 * 1024 * 1024;
 
-type WorkbookReader = (bytes: Uint8Array) => Promise<string[][]>;
+type WorkbookReader = (bytes: Uint8Array) => Promise<WorkbookSheet[]>;
 
 /** In a worker, so that no workbook holds the page. */
-const inWorker: WorkbookReader = async (bytes) => (await import('../papers/office')).rowsFromWorkbook(bytes);
+const inWorker: WorkbookReader = async (bytes) =>
+  (await import('../papers/office')).sheetsFromWorkbook(bytes);
 
-/** The rows of a CSV or XLSX file. Throws a PaperFault that says what to do. */
-export async function openSheet(file: File, readWorkbook: WorkbookReader = inWorker): Promise<string[][]> {
+/** The parts of a CSV or XLSX file that are read on their own. Throws a PaperFault that says what to do. */
+export async function openSheet(
+  file: File,
+  readWorkbook: WorkbookReader = inWorker,
+): Promise<WorkbookPart[]> {
   if (file.size > LARGEST) throw new PaperFault('This file is over 5 MB. Send one sheet of it.');
   const bytes = new Uint8Array(await file.arrayBuffer());
-  if (/\.xlsx$/i.test(file.name)) return readWorkbook(bytes);
+  const name = file.name.replace(/\.[^.]+$/, '');
+  if (/\.xlsx$/i.test(file.name)) {
+    const sheets = await readWorkbook(bytes);
+    return partsOf(sheets.length === 1 ? [{ ...sheets[0]!, name }] : sheets);
+  }
   if (bytes.includes(0)) throw new PaperFault('This is neither CSV nor XLSX. Save it as one of them.');
   const { default: Papa } = await import('papaparse');
   const text = textOfBytes(bytes);
-  return Papa.parse<string[]>(text, { skipEmptyLines: false }).data;
+  return partsOf([{ name, rows: Papa.parse<string[]>(text, { skipEmptyLines: false }).data }]);
 }
 
 /** The rows of cells pasted from a spreadsheet, or of text with its own separators. Throws a PaperFault where there are none. */
-export async function rowsOfText(text: string): Promise<string[][]> {
+export async function partsOfText(text: string): Promise<WorkbookPart[]> {
   if (text.length > LARGEST) throw new PaperFault('This is over 5 MB. Paste one sheet of it.');
   const { default: Papa } = await import('papaparse');
   // Cells of a spreadsheet come apart by tabs, whatever stands in them.
@@ -37,7 +46,7 @@ export async function rowsOfText(text: string): Promise<string[][]> {
   const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: false, delimiter });
   if (data.every((row) => row.length < 2))
     throw new PaperFault('These are no cells: copy them with their columns, or open the file itself.');
-  return data;
+  return partsOf([{ name: 'Pasted cells', rows: data }]);
 }
 
 /** Said of a bar whose sheet says what was weighed, and where its note has no room for it. */
@@ -63,19 +72,32 @@ export interface Made {
   cells: ReadonlyMap<string, CellRole>;
 }
 
+/** Bars whose rows are what they were pointed at as. */
+function pointed(bars: readonly SheetBar[], roles: Readonly<Record<string, PointedRole>>): SheetBar[] {
+  return bars.map((bar) => ({
+    ...bar,
+    lines: bar.lines.flatMap((line) => {
+      const role = Object.hasOwn(roles, line.name) ? roles[line.name]! : undefined;
+      if (role === 'out') return [];
+      return [role === undefined ? line : { ...line, role }];
+    }),
+  }));
+}
+
 /** Bars of a sheet as far as they can be made. */
 export function makeBars(
   rows: readonly (readonly string[])[],
   layout: Layout,
-  fileName: string,
+  sheetName: string,
   matches: ReadonlyMap<string, Match | null>,
   said: Said,
 ): Made {
-  const read = readSheet(rows, layout, fileName.replace(/\.[^.]+$/, ''));
+  const read = readSheet(rows, layout, sheetName);
+  const lined = pointed(read.bars, said.roles ?? {});
   const find = (name: string): Known | null => said.chosen[name] ?? matches.get(name) ?? null;
   const faults = [...read.faults];
   const bars: MadeBar[] = [];
-  for (const bar of read.bars) {
+  for (const bar of lined) {
     const taken = formulaOf(bar, { ...said, find });
     if (!taken.ok) {
       faults.push(...taken.faults);
@@ -91,13 +113,14 @@ export function makeBars(
       account: accountOf(bar, formula),
     });
   }
-  const names = read.bars
-    .flatMap(({ lines }) => lines.map(({ name }) => name))
-    .filter((name) => roleOf(name) === 'material');
+  const names = lined
+    .flatMap(({ lines }) => lines)
+    .filter((line) => roleOf(line) === 'material')
+    .map(({ name }) => name);
   return {
     bars,
     faults: faults.sort((a, b) => a.row - b.row),
     names: [...new Set(names)],
-    cells: cellRoles(layout, read.bars),
+    cells: cellRoles(layout, lined),
   };
 }

@@ -1,5 +1,6 @@
 /** Papers sent as a spreadsheet (.xlsx) or as a word processor's document (.docx): their lines of cells. */
 import { linesFromRows, type PaperLine } from '../../core/paperwork/page';
+import type { WorkbookSheet } from '../../core/sheets/workbook';
 import type { WorkbookAnswer } from '../../workers/workbook-worker';
 import { PaperFault } from './fault';
 
@@ -9,20 +10,20 @@ const DAMAGED = 'It may be damaged; save it anew, or paste its text.';
 const LIMIT_MS = 20_000;
 
 /**
- * The rows of every sheet of a workbook, one below the other; read in a worker that is ended where it takes too long.
+ * The sheets of a workbook; read in a worker that is ended where it takes too long.
  * @throws PaperFault where it cannot be opened.
  */
-export async function rowsFromWorkbook(bytes: Uint8Array): Promise<string[][]> {
+export async function sheetsFromWorkbook(bytes: Uint8Array): Promise<WorkbookSheet[]> {
   const worker = new Worker(new URL('../../workers/workbook-worker.ts', import.meta.url), { type: 'module' });
   let limit: ReturnType<typeof setTimeout> | undefined;
-  return new Promise<string[][]>((resolve, reject) => {
+  return new Promise<WorkbookSheet[]>((resolve, reject) => {
     const fail = (why: string | null) =>
       reject(new PaperFault(why ?? `This workbook cannot be opened. ${DAMAGED}`));
     const late = 'This workbook takes too long to read. Save the sheet that matters alone, or paste it.';
     limit = setTimeout(() => fail(late), LIMIT_MS);
     worker.addEventListener('error', () => fail(null));
     worker.addEventListener('message', ({ data }: MessageEvent<WorkbookAnswer>) =>
-      'rows' in data ? resolve(data.rows) : fail(data.fault),
+      'sheets' in data ? resolve(data.sheets) : fail(data.fault),
     );
     worker.postMessage(bytes);
   }).finally(() => {
@@ -31,9 +32,9 @@ export async function rowsFromWorkbook(bytes: Uint8Array): Promise<string[][]> {
   });
 }
 
-/** The lines of a workbook that is a paper. */
+/** The lines of a workbook that is a paper, its sheets one below the other. */
 export const linesFromWorkbook = async (bytes: Uint8Array): Promise<PaperLine[]> =>
-  linesFromRows(await rowsFromWorkbook(bytes));
+  linesFromRows((await sheetsFromWorkbook(bytes)).flatMap(({ rows }) => rows));
 
 /** The rows of a document: a table's as they are, everything else a row of one cell. */
 function rowsOf(html: string): string[][] {

@@ -49,7 +49,7 @@ export function recipeOf(text: string, { matches, chosen, weights, scentPercents
       ? { ...line, amount: { ...line.amount, unit: scentPercents } }
       : line,
   );
-  const names = [...new Set(lines.map(({ name }) => name).filter((name) => roleOf(name) === 'material'))];
+  const names = [...new Set(lines.filter((line) => roleOf(line) === 'material').map(({ name }) => name))];
   const taking = { find, percentOf: 'fats' as const, batchG: BATCH_G, superfatPct: SUPERFAT_PCT };
   const taken = formulaOf({ ...bar, lines }, taking);
   const unread = faults.map(({ message }) => message);

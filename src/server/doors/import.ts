@@ -3,6 +3,7 @@ import { FormulaDoor } from './assessment-request';
 import { KINDS } from '../../core/formula/types';
 import { UNITS } from '../../core/quantities/units';
 import { SHEET_KINDS, type SheetColumns } from '../../core/sheets/cells';
+import { POINTED_ROLES } from '../../core/sheets/sheet-lessons';
 import { MOST_NAOH } from '../../core/sheets/stock';
 import { LotDoor } from './cupboard';
 import {
@@ -70,12 +71,18 @@ class SheetSaidDoor {
   @NumberBetween(0, 100) superfatPct!: number;
 }
 
+class PointedDoor {
+  @Name('the name in the sheet') name!: string;
+  @OneOf(POINTED_ROLES) role!: string;
+}
+
 /** What was said about a sheet, for those laid out alike. */
 class SheetLessonDoor {
   @Values(MOST_COLUMNS, 'not-text', 'Give the heads of the sheet.', isHead) heads!: string[];
   @Nested(() => SheetLayoutDoor) layout!: SheetLayoutDoor;
   @Nested(() => SheetSaidDoor) said!: SheetSaidDoor;
   @ListOf(() => ChosenDoor, MOST_NAMES) chosen!: ChosenDoor[];
+  @Optional() @ListOf(() => PointedDoor, MOST_NAMES) roles?: PointedDoor[];
   @Name('the sheet') learntFrom!: string;
   @Day() learntOn!: string;
 }
