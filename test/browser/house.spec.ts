@@ -1,5 +1,6 @@
 /** The house: bars out of a spreadsheet, a backup taken back, everything out and in, help, the demo taken out. */
 import { readFileSync } from 'node:fs';
+import excel from 'exceljs';
 import { expect, test } from '@playwright/test';
 import { startApplication, type Application } from './application';
 import { noViolations, open, tab } from './page';
@@ -82,6 +83,56 @@ Babassu oil,Tollen Mill,BB-1,2 x 500 g,$18.50,3/14/2026,11/27
 Night Harbour,Brackwater Aromatics,NH-9,8 oz,22,4/2/2026,
 Castor oil,Tollen Mill,C-7,1 tub,9,3/14/2026,
 `;
+
+test('a workbook comes in sheet by sheet, and a cell that is pointed at is what it is said to be', async ({
+  page,
+}) => {
+  const book = new excel.Workbook();
+  const heads = ['Ingredient', 'Grams'];
+  book.addWorksheet('Read me').addRows([['My soaps'], ['Change only the yellow cells.']]);
+  const bar = (name: string, ...rows: (string | number)[][]) =>
+    book.addWorksheet(name).addRows([heads, ...rows]);
+  bar('Fair Lavender', ['Olive oil', 700], ['Coconut oil', 300], ['Water', 330]);
+  bar('Fair Charcoal', ['Olive oil', 650], ['Lard', 350], ['Water', 320]);
+  bar('Fair Swirl', ['Olive oil', 1000], ['Water', 330], ['TOP SWIRL'], ['White kaolin', 5]);
+  book.addWorksheet('Cupboard').addRows([
+    ['Material', 'Supplier', 'Lot', 'Left', 'Price'],
+    ['Olive oil', 'Mill', 'FAIR1', '4.2 kg', 30],
+  ]);
+  await open(page, application, '/house/import');
+  await page.getByLabel('A CSV or XLSX file').setInputFiles({
+    name: 'fair.xlsx',
+    mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    buffer: Buffer.from(await book.xlsx.writeBuffer()),
+  });
+  const sheets = page.getByRole('group', { name: 'Its sheets' });
+  await expect(sheets.getByRole('radio')).toHaveCount(4);
+  await expect(sheets).toContainText(/Read me\s*nothing that is read/);
+  await expect(sheets.getByRole('radio', { name: /^Fair Lavender, Fair Charcoal bars/ })).toBeChecked();
+  await page.getByRole('button', { name: 'Take in 2 bars' }).click();
+  await expect(sheets.getByRole('radio', { name: 'Fair Swirl bars' })).toBeChecked();
+  const outcome = page.getByRole('region', { name: 'What comes of it' });
+  await expect(outcome).toContainText('TOP SWIRL holds no fat');
+  // By keys alone: down to the cell, and what it is.
+  await page.getByRole('gridcell', { name: 'Ingredient' }).focus();
+  for (let down = 0; down < 3; down++) await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  const pointing = page.getByRole('region', { name: 'The cell that was pointed at' });
+  await expect(pointing).toContainText('“TOP SWIRL”');
+  await noViolations(page, 'a sheet that is pointed at');
+  await pointing.getByRole('button', { name: 'It names no bar' }).click();
+  await expect(outcome).toContainText('Fair Swirl');
+  await page.getByRole('gridcell', { name: 'White kaolin' }).click();
+  await pointing.getByLabel('“White kaolin” is').selectOption('no part of the bar');
+  await expect(outcome).toContainText('2 lines');
+  await page.getByRole('button', { name: 'Take in 1 bar' }).click();
+  await expect(sheets.getByRole('radio', { name: 'Cupboard materials and lots' })).toBeChecked();
+  await page.getByRole('button', { name: 'Take in 1 row' }).click();
+  await page.waitForURL(/\/cupboard$/);
+  await open(page, application, '/');
+  for (const name of ['Fair Lavender', 'Fair Charcoal', 'Fair Swirl'])
+    await expect(page.getByRole('link', { name })).toBeVisible();
+});
 
 test('materials and lots come in from a list: what is new is said, what cannot be read is put right, none comes twice', async ({
   page,

@@ -127,6 +127,20 @@ describe('a workbook of several sheets', () => {
     ).to.deep.equal([['A to M, N to Z', ['Lavender', 'Wood']]]);
   });
 
+  it('reads what stands right under the heads as the sheet’s own, whatever heads a part of it further down', () => {
+    const rows = [...lavender, ['TOP SWIRL'], ['White kaolin', '5']];
+    expect(read([{ name: 'Fair', rows }])).to.deep.equal([
+      {
+        name: 'Fair',
+        holds: 'bars',
+        bars: {
+          Fair: ['Olive oil 700', 'Coconut oil 300', 'Lavender oil 25'],
+          'TOP SWIRL': ['White kaolin 5'],
+        },
+      },
+    ]);
+  });
+
   it('of one sheet alone is that sheet, and of none nothing', () => {
     expect(read([{ name: 'Tabelle1', rows: lavender }])).to.deep.equal([
       {
@@ -169,6 +183,12 @@ describe('a sheet that is pointed at', () => {
       ['Lavender', ['Olive oil', 'Coconut oil', 'Charcoal']],
       ['Charcoal bar', ['Lard']],
     ]);
+    // Where nothing names a bar, it is called as its sheet.
+    expect(
+      barsOf({ ...guessed, kind: 'blocks', unnamed: [0, 4], named: [{ row: 6, column: 2 }] }).map(
+        ([name]) => name,
+      ),
+    ).to.deep.equal(['x', 'Charcoal bar']);
     const { bars } = readSheet(rows, pointed, 'x');
     expect(cellRoles(pointed, bars).get('6 2')).to.equal('bar');
   });

@@ -127,7 +127,12 @@ function readDown(
   const { kind, head, columns, unit, named: pointed = [], unnamed = [] } = layout;
   const batches = kind === 'list' ? batchesOf(rows[head] ?? [], columns.bar, rows.slice(head + 1)) : null;
   const watch = watching(layout, into);
-  let bar: Named = { name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : '', row: 1 };
+  // What stands right under the heads, or where rows were said to name no bar, is the sheet's own.
+  const isSheets = (kind === 'blocks' && head >= 0) || unnamed.length > 0;
+  let bar: Named = {
+    name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : isSheets ? fallback : '',
+    row: 1,
+  };
   rows.forEach((row, at) => {
     // In blocks the first bar may be named above the first heads.
     const isBefore = at < head && kind !== 'blocks' && !pointed.some((one) => one.row === at);
