@@ -211,6 +211,31 @@ test('a till’s list has its columns matched, its faults told by row, and goes 
   await expect(till).toContainText('2 rows written down, 3 bars.');
   await till.getByRole('button', { name: 'Write it all down' }).click();
   await expect(till).toContainText('2 rows were known and change nothing.');
+  // Days as headings, a candle, a return and a total: what is not taken stays in sight.
+  await page.setInputFiles('input[type=file]', {
+    name: 'saturday.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      [
+        'Takings of the stall;;',
+        'Article;Qty;Total',
+        'Saturday, 21 November 2026;;',
+        'Goods Yard;1;6.50',
+        'Beeswax candle;3;12.00',
+        'Goods Yard;-1;-6.50',
+        'Total;3;12.00',
+      ].join('\n'),
+    ),
+  });
+  const aside = till.getByRole('list', { name: 'Rows that are not taken' });
+  await expect(aside).toContainText('Row 6, a return');
+  await expect(aside).toContainText('Row 7, a total');
+  await till.getByRole('button', { name: 'Write it all down' }).click();
+  await expect(till).toContainText('Row 5: “Beeswax candle” is no bar');
+  await till.getByRole('button', { name: 'Leave this row out' }).click();
+  await expect(aside).toContainText('Row 5, left out by you');
+  await till.getByRole('button', { name: 'Write it all down' }).click();
+  await expect(till).toContainText('1 row written down, 1 bar.');
 });
 
 test('a pour is planned on the line of days, moved by keys, and what follows is reckoned anew', async ({

@@ -20,12 +20,12 @@ const MONTHS: readonly RegExp[] = [
   /^(?:jul|juil|lug|lip)/,
   /^(?:aug|aou|ago|sier)/,
   /^(?:sep|set|wrze)/,
-  /^(?:oct|okt|ott|paz)/,
+  /^(?:oct|okt|ott|out|paz)/,
   /^(?:nov|listop)/,
   /^(?:dec|dez|dic|grud)/,
 ];
 const WHOLE_MONTH =
-  /^(?:january|february|march|april|may|june|july|august|september|october|november|december|janua?r|februar|marz|mai|juni|juli|oktober|dezember|janvier|fevrier|mars|avril|juin|juillet|aout|septembre|octobre|novembre|decembre|enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|setiembre|octubre|noviembre|diciembre|gennaio|febbraio|aprile|maggio|giugno|luglio|settembre|ottobre|dicembre|januari|februari|maart|mei|augustus|december|stycz(?:en|nia)|lut(?:y|ego)|mar(?:zec|ca)|kwie(?:cien|tnia)|maja|czerw(?:iec|ca)|lip(?:iec|ca)|sierp(?:ien|nia)|wrze(?:sien|snia)|pazdziernika?|listopada?|grud(?:zien|nia)|[a-z]{3,4}|janv|juil|febr|sept)$/;
+  /^(?:january|february|march|april|may|june|july|august|september|october|november|december|janua?r|februar|marz|mai|juni|juli|oktober|dezember|janvier|fevrier|mars|avril|juin|juillet|aout|septembre|octobre|novembre|decembre|enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|setiembre|octubre|noviembre|diciembre|gennaio|febbraio|aprile|maggio|giugno|luglio|settembre|ottobre|dicembre|januari|februari|maart|mei|augustus|december|stycz(?:en|nia)|lut(?:y|ego)|mar(?:zec|ca)|kwie(?:cien|tnia)|maja|czerw(?:iec|ca)|lip(?:iec|ca)|sierp(?:ien|nia)|wrze(?:sien|snia)|pazdziernika?|listopada?|grud(?:zien|nia)|[a-z]{3,4}|janv|juil|febr|sept|janeiro|fevereiro|marco|maio|junho|julho|setembro|outubro|novembro|dezembro)$/;
 
 function monthNumber(word: string): number {
   const bare = word.replace(/\.$/, '');

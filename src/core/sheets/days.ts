@@ -36,6 +36,20 @@ export function dayOrderOf(cells: readonly string[]): DayOrder | null {
   return null;
 }
 
+/** Eight figures, or the year first with points and blanks, as some machines and countries write. */
+const YEAR_FIRST = /^(\d{4})(?:\.\s*|\s+)?(\d{2}|\d{1,2}(?=\.))(?:\.\s*)?(\d{2}|\d{1,2}(?=\.))\.?$/;
+/** Days since 30 December 1899, as spreadsheets count them: from 2000 to 2060. */
+const SERIAL = /^\d{5}(?:\.\d+)?$/;
+const SERIAL_ZERO = Date.UTC(1899, 11, 30);
+const [FIRST_SERIAL, LAST_SERIAL] = [36_526, 58_440];
+const DAY_MS = 86_400_000;
+
+function bySerial(text: string): string | null {
+  const count = SERIAL.test(text) ? Math.floor(Number(text)) : 0;
+  if (count < FIRST_SERIAL || count > LAST_SERIAL) return null;
+  return new Date(SERIAL_ZERO + count * DAY_MS).toISOString().slice(0, 10);
+}
+
 /** A time of day behind a day, as tills write it. */
 const TIME_BEHIND = /(?:T|\s+)\d{1,2}[:.]\d{2}(?:[:.]\d{2})?.*$/;
 
@@ -72,9 +86,17 @@ export function readDay(cell: string, order: DayOrder, end: MonthEnd): string | 
     const isMonthFirst = figures[2] !== '.' && (b > MONTHS || (a <= MONTHS && order === 'monthFirst'));
     return (isMonthFirst ? realDay(year, a, b) : realDay(year, b, a)) ?? error;
   }
+  const yearFirst = YEAR_FIRST.exec(text);
+  if (yearFirst) {
+    const [, year, month, date] = yearFirst.map(Number);
+    return realDay(year!, month!, date!) ?? error;
+  }
+  const serial = bySerial(text);
+  if (serial) return serial;
   const month = MONTH.exec(text);
   if (month) return inMonth(wholeYear(month[2] ?? month[3]!), Number(month[1] ?? month[4]), end) ?? error;
-  const found = findDay(text);
+  // "03/Oct/2026": between words and figures a stroke is a blank.
+  const found = findDay(text.replace(/(?<=\d)\/(?=\p{L})|(?<=\p{L})\/(?=\d)/gu, ' '));
   if (!found) return error;
   const isMonth = found.question !== null && found.day.endsWith('-01');
   const [year, number] = found.day.split('-').map(Number);

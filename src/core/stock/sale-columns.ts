@@ -1,5 +1,4 @@
 /** A till's or shop's list: which of its columns says what, by their heads and by what stands in them. */
-import { findDay } from '../paperwork/dates';
 import { dayOrderOf, readDay, withoutTime, type DayOrder } from '../sheets/days';
 import { readNumberOrNull } from '../quantities/number';
 import { MARKETS, type Market } from '../formula/types';
@@ -72,13 +71,19 @@ function headScore(column: Column, head: string): number {
   return strong.test(head) ? STRONG : weak.test(head) ? WEAK : 0;
 }
 
+/** Whether a head says what a column holds, whatever stands below it. */
+export const headSays = (column: Column, head: string): boolean =>
+  head.trim() !== '' && headScore(column, bare(head)) > 0;
+
+const isDay = (text: string) => typeof readDay(withoutTime(text), 'dayFirst', 'first') === 'string';
+
 /** What the cells of a column add to a guess: shares are of the cells that hold something. */
 function cellScore(column: Column, cells: readonly string[], isBar: (text: string) => boolean): number {
   const share = (test: (text: string) => boolean) => cells.filter(test).length / Math.max(1, cells.length);
   const isCount = (text: string) => /^\d{1,4}(?:[.,]0+)?$/.test(text);
   switch (column) {
     case 'day':
-      return share((text) => findDay(text) !== null) > 0.8 ? 2 : -STRONG * 2;
+      return share(isDay) > 0.8 ? 2 : -STRONG * 2;
     case 'bars':
       return share(isCount) > 0.5 ? 1.2 : -STRONG * 2;
     case 'what':

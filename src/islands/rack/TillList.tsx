@@ -1,8 +1,6 @@
 import { useState } from 'react';
 import type { Market } from '../../core/formula/types';
-import { address, send, type Fault } from '../../ui/api';
 import { dayOrderOf, isOrderOpen, readDay, withoutTime, type DayOrder } from '../../core/sheets/days';
-import { textOfBytes } from '../../ui/file-text';
 import { dayInWords } from '../../ui/words';
 import {
   COLUMN_WORDS,
@@ -10,37 +8,15 @@ import {
   dayCells,
   guessColumns,
   NEEDED,
-  readSales,
   type Column,
   type Mapping,
 } from '../../core/stock/sale-columns';
+import { isNamed, readFile, sendRows, type List, type Told } from './till-file';
 import { FileButton } from '../../ui/FileButton';
 import { TextField } from '../../ui/TextField';
 
-interface List {
-  name: string;
-  heads: string[];
-  rows: string[][];
-}
-
-interface Told {
-  kind: 'faults' | 'preview' | 'done';
-  words: string;
-  faults: { row: number | null; message: string }[];
-}
-
-/** Years of a busy stall; more is no list of sales, or wants to come in pieces. */
-const LARGEST_BYTES = 5_000_000;
-
-async function readFile(file: File): Promise<List | string> {
-  if (file.size > LARGEST_BYTES) return 'This file is over 5 MB. Export a shorter span of days.';
-  const { default: Papa } = await import('papaparse');
-  const text = textOfBytes(new Uint8Array(await file.arrayBuffer()));
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
-  const [heads, ...rows] = data;
-  if (!heads || rows.length === 0) return 'There are no rows in this file. Export it with one line of heads.';
-  return { name: file.name, heads, rows };
-}
+/** So many rows that are not taken lie open; more are folded away under their number. */
+const MOST_OPEN = 8;
 
 function Columns({
   list,
@@ -143,45 +119,8 @@ function First({ list, mapping, order }: { list: List; mapping: Mapping; order: 
   );
 }
 
-const rowOf = (path: string) => {
-  const found = /^rows\.(\d+)/.exec(path)?.[1];
-  return found === undefined ? null : Number(found);
-};
-const toldFaults = (faults: readonly Fault[]) =>
-  faults.map(({ path, message }) => ({ row: rowOf(path), message }));
-
-interface Wanted {
-  list: List;
-  mapping: Mapping;
-  usual: { to: string; market: Market | null; order: DayOrder | null };
-}
-
-async function sendRows({ list, mapping, usual }: Wanted, isPreview: boolean): Promise<Told> {
-  const { rows, faults } = readSales(list.rows, mapping, usual);
-  const many = (count: number) => `${count} ${count === 1 ? 'row' : 'rows'}`;
-  const nothing = 'Nothing was written down.';
-  if (faults.length > 0)
-    return { kind: 'faults', words: `${many(faults.length)} cannot be read. ${nothing}`, faults };
-  const by = localStorage.getItem('proportia.by');
-  const answer = await send<{ rows: number; known: number; bars: number }>('POST', address('sales'), {
-    rows,
-    preview: isPreview,
-    by,
-  });
-  if (!answer.ok)
-    return {
-      kind: 'faults',
-      words: `${many(answer.faults.length)} cannot be taken. ${nothing}`,
-      faults: toldFaults(answer.faults),
-    };
-  const { rows: fresh, known, bars } = answer.body;
-  const before = known > 0 ? ` ${many(known)} were known and change nothing.` : '';
-  return isPreview
-    ? { kind: 'preview', words: `${many(fresh)} would take ${bars} bars.${before}`, faults: [] }
-    : { kind: 'done', words: `${many(fresh)} written down, ${bars} bars.${before}`, faults: [] };
-}
-
-function Answer({ told }: { told: Told }) {
+function Answer({ told, onLeave }: { told: Told; onLeave: (rows: number[]) => void }) {
+  const rows = [...new Set(told.faults.flatMap(({ row }) => row ?? []))];
   return (
     <div role="status">
       <p className="font-medium">{told.words}</p>
@@ -193,25 +132,58 @@ function Answer({ told }: { told: Told }) {
         >
           {told.faults.map(({ row, message }, at) => (
             <li key={`${row} ${at}`}>
-              {row !== null && `Row ${row + 2}: `}
+              {row !== null && `Row ${row}: `}
               {message}
             </li>
           ))}
         </ul>
       )}
+      {rows.length > 0 && (
+        <button type="button" className="action mt-2" onClick={() => onLeave(rows)}>
+          Leave {rows.length === 1 ? 'this row' : `these ${rows.length} rows`} out
+        </button>
+      )}
     </div>
   );
 }
 
-/** Whether a cell names a bar or a batch there is. */
-function isNamed(names: readonly string[]): (text: string) => boolean {
-  const known = new Set(names.map((name) => name.toLowerCase()));
-  return (text) => known.has(text.toLowerCase()) || known.has(text.split('/')[0]!.toLowerCase());
+/** Rows of the file that are not taken: no sales by themselves, or left out by hand. */
+function NotTaken({ list, out, onBack }: { list: List; out: ReadonlySet<number>; onBack: () => void }) {
+  const { aside, unread, rows, numbers } = list;
+  const left = numbers.flatMap((row, at) =>
+    out.has(row) ? [{ row, said: rows[at]!.filter(Boolean).join(', '), why: 'left out by you' }] : [],
+  );
+  const all = [...aside, ...left];
+  return (
+    <>
+      {unread.length > 0 && <p className="text-soft">Sheets that are not read: {unread.join(', ')}.</p>}
+      {all.length > 0 && (
+        <details open={all.length <= MOST_OPEN}>
+          <summary className="cursor-pointer text-ultra">
+            {all.length === 1 ? 'One row is' : `${all.length} rows are`} not taken
+          </summary>
+          <ul className="max-h-60 overflow-auto text-soft" tabIndex={0} aria-label="Rows that are not taken">
+            {all.map(({ row, said, why }, at) => (
+              <li key={`${row} ${at}`}>
+                Row {row}, {why}: {said}
+              </li>
+            ))}
+          </ul>
+          {left.length > 0 && (
+            <button type="button" className="cursor-pointer text-ultra underline" onClick={onBack}>
+              Take back in what you left out
+            </button>
+          )}
+        </details>
+      )}
+    </>
+  );
 }
 
 /** A list that lies open, with what was said of it. */
 function useTill(names: readonly string[]) {
   const [list, setList] = useState<List | null>(null);
+  const [out, setOut] = useState<ReadonlySet<number>>(new Set());
   const [mapping, setMapping] = useState<Mapping>({});
   const [to, setTo] = useState('');
   const [market, setMarket] = useState<Market | ''>('');
@@ -219,10 +191,11 @@ function useTill(names: readonly string[]) {
   const [told, setTold] = useState<Told | null>(null);
   const [isBusy, setBusy] = useState(false);
   const open = async (file: File) => {
-    const read = await readFile(file);
+    const read = await readFile(file, isNamed(names));
     if (typeof read === 'string') return setTold({ kind: 'faults', words: read, faults: [] });
     setTold(null);
     setOrder(null);
+    setOut(new Set());
     setList(read);
     setMapping(guessColumns(read.heads, read.rows, isNamed(names)));
   };
@@ -236,10 +209,16 @@ function useTill(names: readonly string[]) {
     if (!list) return;
     setBusy(true);
     const usual = { to: to.trim(), market: market || null, order: asksOrder ? order : null };
-    setTold(await sendRows({ list, mapping, usual }, isPreview));
+    setTold(await sendRows({ list, out, mapping, usual }, isPreview));
     setBusy(false);
   };
+  const leave = (rows: number[]) => {
+    setOut(new Set([...out, ...rows]));
+    setTold(null);
+  };
+  const takeBack = () => setOut(new Set());
   return {
+    ...{ out, leave, takeBack },
     ...{ list, mapping, setMapping, to, setTo, market, setMarket, order, setOrder },
     ...{ told, isReady: isFit && !isBusy, open, cells, asksOrder, go },
   };
@@ -259,7 +238,8 @@ function OpenList({
   const { isReady, cells, asksOrder, go } = till;
   return (
     <>
-      <p className="text-soft">{list.rows.length} rows.</p>
+      <p className="text-soft">{list.rows.length - till.out.size} rows.</p>
+      <NotTaken list={list} out={till.out} onBack={till.takeBack} />
       <Columns list={list} mapping={mapping} onChange={setMapping} />
       <div className="grid grid-cols-2 gap-2">
         <TextField label="Where, if no column says" value={to} onChange={setTo} />
@@ -300,29 +280,29 @@ function OpenList({
   );
 }
 
-/** A list from a till or a shop as CSV: columns matched, looked over, then written down as a whole or not at all. */
+/** A list from a till or a shop as CSV or XLSX: columns matched, looked over, then written down as a whole or not at all. */
 export function TillList({ markets, names }: { markets: Market[]; names: readonly string[] }) {
   const till = useTill(names);
-  const { list, told, open } = till;
+  const { list, told, open, leave } = till;
   return (
     <section aria-label="A till’s list" className="sheet grid content-start gap-2">
       <h2 className="text-lg">From a till or a shop</h2>
       {!list && (
         <p className="text-soft">
           Any list with a day, a bar or a batch code and a number. Which column says what is guessed from its
-          head and can be put right. A row that is taken twice counts once; with a fault in any row, nothing
-          is written.
+          head and can be put right. Days may stand in words, over the rows below them or along the top. A row
+          that is taken twice counts once; with a fault in any row, nothing is written.
         </p>
       )}
       <FileButton
-        accept=".csv,.tsv,text/csv,text/plain"
+        accept=".csv,.tsv,.xlsx,text/csv,text/plain"
         className="justify-self-start"
         onFile={(file) => void open(file)}
       >
-        {list?.name ?? 'Choose a CSV file'}
+        {list?.name ?? 'Choose a CSV or XLSX file'}
       </FileButton>
       {list && <OpenList till={till} list={list} markets={markets} />}
-      {told && <Answer told={told} />}
+      {told && <Answer told={told} onLeave={leave} />}
     </section>
   );
 }
