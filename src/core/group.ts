@@ -13,3 +13,11 @@ export function groupBy<K, T>(items: Iterable<T>, keyOf: (item: T) => K): Map<K,
   }
   return groups;
 }
+
+/**
+ * Items in groups of so many at most, in their order.
+ *
+ * @example groupsOf([1, 2, 3], 2) // [[1, 2], [3]]
+ */
+export const groupsOf = <T>(items: readonly T[], most: number): T[][] =>
+  Array.from({ length: Math.ceil(items.length / most) }, (_, at) => items.slice(at * most, (at + 1) * most));

@@ -4,12 +4,23 @@ import { moment, today, usualZone } from './config';
 import { lookOverOnceOpened } from './services/house/look-over';
 import { database, onceOpened } from './database';
 import { findSetting } from './repositories/settings';
+import { noteFault } from './log';
 import { keepBackingUp } from './services/house/backups';
+import { lookBackAtPace } from './services/rack/sure';
 
 onceOpened((open) => {
   keepBackingUp(open);
   lookOverOnceOpened(open);
+  const back = () =>
+    void openHouse()
+      .then(lookBackAtPace)
+      .catch((error: unknown) => noteFault('pace looked back at', error));
+  setTimeout(back, MINUTE_MS).unref();
+  setInterval(back, DAY_MS).unref();
 });
+
+const MINUTE_MS = 60_000;
+const DAY_MS = 24 * 60 * MINUTE_MS;
 
 export interface House {
   db: Knex;

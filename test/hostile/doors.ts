@@ -289,6 +289,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'GET', path: 'range/views' },
     { method: 'PUT', path: 'range/views', body: { revision: 0, views: [VIEW] } },
     { method: 'GET', path: 'next' },
+    { method: 'GET', path: 'sure' },
     { method: 'PUT', path: 'next', body: { revision: 0, wanted: [WANTED], planned: [] } },
     { method: 'POST', path: 'lots/count', body: { rows: [{ lot, leftG: 3 }], reason: 'counted' } },
     { method: 'GET', path: `lots/${lot}` },

@@ -1,4 +1,5 @@
 /** What to pour next, as screens and server know it. */
+import type { KeptSure } from './sure';
 import type { Verdict } from '../formula/answer';
 import type { Need, NextPour, Pace } from '../stock/pace';
 import type { Worth } from '../stock/tonight';
@@ -37,6 +38,8 @@ export interface NextBar {
 }
 
 export interface NextData {
+  /** By how much the pace is widened, since what sold came too often outside of it. */
+  sure: KeptSure;
   today: string;
   cureDays: number;
   bars: NextBar[];

@@ -47,6 +47,48 @@ function eventsOf(sold: readonly SoldOn[]): number[] {
   return [...byDay.values()];
 }
 
+/** What sold over the days that are looked back at. */
+function lookedBack(sold: readonly SoldOn[], since: string, today: string) {
+  const days = Math.min(MOST_WEEKS * DAYS_A_WEEK, Math.max(1, daysBetween(since, today)));
+  const from = dayAfter(today, -days);
+  const events = eventsOf(sold.filter(({ day }) => day >= from && day <= today));
+  const bars = events.reduce((sum, size) => sum + size, 0);
+  return { events, bars, weeks: days / DAYS_A_WEEK, days };
+}
+
+/** A Poisson number of a mean, by waiting times. */
+function poisson(mean: number, { uniform }: Random): number {
+  let count = 0;
+  for (let gone = -Math.log(1 - uniform()); gone < mean; gone -= Math.log(1 - uniform())) count++;
+  return count;
+}
+
+/**
+ * Bars that sell over the next days at the pace so far, with an 80 % interval: what is unsure of the pace, and that sales
+ * come by chance. Null before anything was sold.
+ *
+ * @example
+ * salesAhead([{ day: '2026-11-01', bars: 6 }], '2026-10-20', '2026-11-24', 28); // { low: 0, likely: 5, high: 18 }
+ */
+export function salesAhead(
+  sold: readonly SoldOn[],
+  since: string,
+  today: string,
+  ahead: number,
+): Interval | null {
+  const { events, bars, weeks, days } = lookedBack(sold, since, today);
+  if (bars === 0) return null;
+  const random = seededRandom(bars * 1013 + days);
+  const draws = Array.from({ length: DRAWS }, () => {
+    const rate = gamma(events.length + 0.5, random) / weeks;
+    let total = 0;
+    for (let left = poisson((rate * ahead) / DAYS_A_WEEK, random); left > 0; left--)
+      total += events[Math.floor(random.uniform() * events.length)]!;
+    return total;
+  }).sort((a, b) => a - b);
+  return { low: quantile(draws, 0.1), likely: quantile(draws, 0.5), high: quantile(draws, 0.9) };
+}
+
 /**
  * The pace of a bar: from `since` (its first release) or the last half year, whichever is shorter, to `today`.
  *
@@ -54,12 +96,7 @@ function eventsOf(sold: readonly SoldOn[]): number[] {
  * paceOf([{ day: '2026-11-01', bars: 6 }], '2026-10-20', '2026-11-24').perWeek; // { low: …, likely: 1.2, high: … }
  */
 export function paceOf(sold: readonly SoldOn[], since: string, today: string): Pace {
-  const days = Math.min(MOST_WEEKS * DAYS_A_WEEK, Math.max(1, daysBetween(since, today)));
-  const from = dayAfter(today, -days);
-  const counted = sold.filter(({ day }) => day >= from && day <= today);
-  const events = eventsOf(counted);
-  const bars = events.reduce((sum, size) => sum + size, 0);
-  const weeks = days / DAYS_A_WEEK;
+  const { events, bars, weeks, days } = lookedBack(sold, since, today);
   if (bars === 0) return { perWeek: null, weeks, sold: 0 };
   const random = seededRandom(bars * 1009 + days);
   const draws = Array.from({ length: DRAWS }, () => {

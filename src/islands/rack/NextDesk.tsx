@@ -280,7 +280,16 @@ function NextDeskIsland({ first }: { first: NextData }) {
         <span className="text-soft">
           A pour is due {data.cureDays} days before its stock ends; hatched: where it may end at a faster
           pace.
-        </span>
+        </span>{' '}
+        {data.sure.wider > 1 && (
+          <>
+            Of {data.sure.of} times four weeks that were foretold, what sold lay within the range in{' '}
+            {data.sure.within}: the pace is made {data.sure.wider.toFixed(1)} times as wide.{' '}
+          </>
+        )}
+        <a className="text-ultra underline" href="/rack/sure">
+          How sure are we
+        </a>
       </p>
       <Faults faults={faults} />
       <section aria-label="Bars">

@@ -47,7 +47,7 @@ export type ArchiveRow = Readonly<Record<string, unknown>>;
 type Check = (row: ArchiveRow) => string | null;
 
 /** Settings of a house that no archive carries: where its backups go, what its demo brought, its secret address. */
-export const OWN_SETTINGS: readonly string[] = ['backups', 'demo', 'calendarKey'];
+export const OWN_SETTINGS: readonly string[] = ['backups', 'demo', 'calendarKey', 'sure'];
 
 const MOST = 5000;
 const isObject = (value: unknown): value is Record<string, unknown> =>

@@ -1,6 +1,7 @@
 /** Sweeps over many products on threads, with progress and a way to stop. */
 import type { SweepRow } from '../../core/sweep';
 import type { Market } from '../../core/formula/types';
+import { groupsOf } from '../../core/group';
 import { rowsOf, type SharedSetting, type StoredProduct, type SweptChunk } from './reckon-jobs';
 
 /** Products sent to a thread at once: large enough that sending is cheap, small enough for steady progress. */
@@ -39,9 +40,7 @@ export async function sweepAll(
 ): Promise<SweepRow[]> {
   signal?.throwIfAborted();
   let done = 0;
-  const chunks = Array.from({ length: Math.ceil(products.length / CHUNK) }, (_, index) =>
-    products.slice(index * CHUNK, (index + 1) * CHUNK),
-  );
+  const chunks = groupsOf(products, CHUNK);
   const stop = new AbortController();
   const ended = signal ? AbortSignal.any([signal, stop.signal]) : stop.signal;
   const rows: SweepRow[][] = [];

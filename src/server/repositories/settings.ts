@@ -1,4 +1,5 @@
 /** The maker's own settings. Each counts its changes; a change names the revision it was made from. */
+import { NOT_LOOKED, type KeptSure } from '../../core/records/sure';
 import type { Knex } from 'knex';
 import type { InlineEdition } from '../../core/change/types';
 import type { OwnPhrase } from '../../core/claims/types';
@@ -38,6 +39,8 @@ interface Settings {
   calendarKey: string;
   plans: NextPlans;
   curingDays: CuringDays;
+  /** By how much the pace of sales is widened; found from what sold. */
+  sure: KeptSure;
   /** The edition in force where it is not the newest that ships; and those that were taken in. */
   editions: { inForce: string | null; onFile: InlineEdition[] };
   ownLimits: Limit[];
@@ -71,6 +74,7 @@ const BEFORE: Settings = {
   house: { markets: ['EU', 'UK'] },
   demo: null,
   curingDays: { least: USUAL_MIN_DAYS, usual: USUAL_SALE_DAYS },
+  sure: NOT_LOOKED,
 };
 
 export interface Setting<T> {

@@ -114,6 +114,19 @@ export async function batchesHere(db: Knex): Promise<ReadonlySet<string>> {
   return new Set(rows.map(({ batch_id }) => batch_id));
 }
 
+/** The last batches that were released, newest first: ids, codes and the event each stands at. */
+export async function lastReleased(
+  db: Knex,
+  most: number,
+): Promise<{ id: string; code: string; seq: number }[]> {
+  return db('batch_standings as s')
+    .join('batches as b', 'b.id', 's.batch_id')
+    .whereNotNull('s.released_at')
+    .orderBy('s.released_at', 'desc')
+    .limit(most)
+    .select('b.id', 'b.code', 'b.seq');
+}
+
 /** The last batches of a bar that were cut, newest first, besides one. */
 export async function cutBefore(db: Knex, product: string, but: string, most: number): Promise<PastCut[]> {
   const rows: { cut: string }[] = await db('batch_standings')

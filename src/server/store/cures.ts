@@ -4,8 +4,8 @@ import type { Batch, BatchStanding } from '../../core/batch/types';
 import { cureInput, daysSince, lightestG, settledBars, type SettledBar } from '../../core/curing/batch-cure';
 import type { Cure } from '../../core/curing/cure-types';
 import type { NextWeighing } from '../../core/curing/next-weighing';
-
 import { standingOf } from '../../core/curing/standing';
+import { groupsOf } from '../../core/group';
 import type { House } from '../house';
 import { onThread } from '../jobs/threads';
 import { told } from '../jobs/told';
@@ -40,11 +40,8 @@ export async function curesOf(
     if (known?.seq === one.seq && known.minDays === minDays) found.set(one.id, known.cure);
     else open.push(one);
   }
-  const chunks = Array.from({ length: Math.ceil(open.length / CHUNK) }, (_, at) =>
-    open.slice(at * CHUNK, (at + 1) * CHUNK),
-  );
   await Promise.all(
-    chunks.map(async (chunk) => {
+    groupsOf(open, CHUNK).map(async (chunk) => {
       const tasks = chunk.map(({ standing }) => cureInput(standing, minDays));
       const cures = await told(onThread('cures', { tasks }, { limitMs: LIMIT_MS }), 'id');
       for (const [at, { id, seq }] of chunk.entries()) {

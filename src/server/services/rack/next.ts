@@ -4,6 +4,8 @@ import { groupBy } from '../../../core/group';
 import { barStanding, wantingOf, type BarStanding } from '../../../core/stock/next';
 import type { NextBar, NextData, NextPlans } from '../../../core/records/next';
 import { dayAfter, momentOn } from '../../../core/quantities/day';
+import type { KeptSure } from '../../../core/records/sure';
+import { widened } from '../../../core/sure/held';
 import { worthOf } from '../../../core/stock/tonight';
 import { MOST_WEEKS, paceOf, type Pace, type SoldOn } from '../../../core/stock/pace';
 import type { House } from '../../house';
@@ -34,9 +36,14 @@ function paceKept(sold: readonly SoldOn[], since: string, today: string): Pace {
 }
 
 /** How long every bar lasts, in the maker's order. */
-async function standings(house: House): Promise<{ bars: BarStanding[]; cureDays: number }> {
+async function standings(house: House): Promise<{ bars: BarStanding[]; cureDays: number; sure: KeptSure }> {
   const { value: plans } = await findSetting(house.db, 'plans');
   const { value: days } = await findSetting(house.db, 'curingDays');
+  const { value: sure } = await findSetting(house.db, 'sure');
+  const wider = (sold: readonly SoldOn[], since: string, today: string): Pace => {
+    const pace = paceKept(sold, since, today);
+    return pace.perWeek && sure.wider > 1 ? { ...pace, perWeek: widened(pace.perWeek, sure.wider) } : pace;
+  };
   const released = await releasedBars(house.db);
   const coming = groupBy(await comingOf(house.db), ({ product }) => product);
   // A day more than is counted: a day of the house may begin before that of UTC.
@@ -46,10 +53,10 @@ async function standings(house: House): Promise<{ bars: BarStanding[]; cureDays:
   for (const bar of await productNames(house.db)) {
     const { firstAt = null, ready = 0 } = released.get(bar.id) ?? {};
     const made = { firstAt, ready, coming: coming.get(bar.id) ?? [], sold: sold.get(bar.id) ?? [] };
-    bars.push(barStanding(bar, made, plans, { ...house, cureDays: days.usual, paceOf: paceKept }));
+    bars.push(barStanding(bar, made, plans, { ...house, cureDays: days.usual, paceOf: wider }));
     if (bars.length % BARS_A_BREATH === 0) await breath();
   }
-  return { bars, cureDays: days.usual };
+  return { bars, cureDays: days.usual, sure };
 }
 
 /** The day by which the next pour of a bar must start, by bar; only of those that have one. */
@@ -78,7 +85,7 @@ function worthOfPour(
 /** Bars with the most pressing first. */
 export async function nextData(house: House): Promise<NextData> {
   const { value: plans, revision } = await findSetting(house.db, 'plans');
-  const { bars: all, cureDays } = await standings(house);
+  const { bars: all, cureDays, sure } = await standings(house);
   const overviews = await overviewsOf(house, await everyKeptRow(house.db, 0, all.length));
   const free = await freeOfMaterials(house.db, house.today);
   const snapshot = await snapshotOf(house.db, house.today);
@@ -94,6 +101,7 @@ export async function nextData(house: House): Promise<NextData> {
   const late = ({ next }: NextBar) => next.startBy ?? '9999';
   return {
     today: house.today,
+    sure,
     cureDays,
     bars: bars.sort((a, b) => late(a).localeCompare(late(b)) || a.name.localeCompare(b.name)),
     ...plans,
