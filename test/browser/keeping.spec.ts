@@ -1,6 +1,6 @@
 import { expect, test, type Locator } from '@playwright/test';
 import { startApplication, type Application } from './application';
-import { awake, amountOf, open, saved, verdict } from './page';
+import { awake, amountOf, noViolations, open, saved, verdict } from './page';
 
 let application: Application;
 test.beforeAll(async () => {
@@ -66,6 +66,28 @@ test('a spooned scent leaves doubt that weighing clears', async ({ page }) => {
   await saved(page);
   await page.goto(`${application.url}/house`);
   await expect(page.getByLabel('A bare percent of a scent is')).toHaveValue('%pour');
+});
+
+test('the nearest formula that is clear everywhere is found, put on the table and taken back', async ({
+  page,
+}) => {
+  await open(page, application, '/bars/night-mail');
+  await expect(verdict(page)).toHaveText('Tight');
+  await page.getByText('Clear everywhere', { exact: true }).click();
+  const panel = page.getByRole('region', { name: 'Clear everywhere' });
+  for (const market of ['United States', 'Canada', 'Australia'])
+    await panel.getByRole('checkbox', { name: market }).check();
+  await panel.getByRole('checkbox', { name: 'vegan' }).check();
+  await panel.getByRole('button', { name: 'Find the nearest' }).click();
+  await expect(panel.getByRole('table', { name: 'What moves' })).toContainText('Coal & Violets');
+  await expect(panel).toContainText('Then it is clear in all of them.');
+  await panel.getByRole('button', { name: 'Put it on the table' }).click();
+  await expect(verdict(page)).toHaveText('Clear');
+  await expect(panel.getByRole('table', { name: 'What moves' })).toHaveCount(0);
+  await noViolations(page, 'clear everywhere');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(verdict(page)).toHaveText('Tight');
+  await saved(page);
 });
 
 test('a change made just before the page is left is not lost', async ({ page }) => {

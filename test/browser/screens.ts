@@ -18,6 +18,7 @@ export const SCREENS = [
   '/rack/fl-261123',
   '/rack/out',
   '/rack/next',
+  '/rack/sure',
   '/watch',
   '/watch/complaints',
   '/rulebook',

@@ -150,9 +150,12 @@ function heldBy(
   return held;
 }
 
-/** Grams that each binding limit finds of its subject, at the high end, and that it allows, section by section. */
-export const heldIn = (reckoning: Reckoning): readonly { subjectG: number; allowedG: number }[] =>
-  heldBy(reckoning, { keepMargin: false, stayUnder: [] }, 0);
+/** Grams that each binding limit finds of its subject, at the high end, and that it allows less a margin, 0 to 1, section by section. */
+export const heldIn = (
+  reckoning: Reckoning,
+  margin = 0,
+): readonly { meaning: RowMeaning; subjectG: number; allowedG: number }[] =>
+  heldBy(reckoning, { keepMargin: true, stayUnder: [] }, margin);
 
 function rowsFrom(states: readonly Held[][]): ProgrammeRow[] {
   const [first, ...stepped] = states;

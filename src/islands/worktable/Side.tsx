@@ -3,6 +3,7 @@ import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import type { Market } from '../../core/formula/types';
 import type { WorkingVersion } from '../../core/records/product';
 import { BarPanel } from './BarPanel';
+import { EverywherePanel } from './EverywherePanel';
 import { AdvicePanel, ListPanel, NotesPanel } from './Outcome';
 import { OutlookCount, OutlookPanel } from './OutlookPanel';
 import { RemediesPanel } from './Remedies';
@@ -33,6 +34,7 @@ export const Side = memo(function Side({ first, onKept }: SideProps) {
       </TabList>
       <TabPanel id="leads">
         <RemediesPanel />
+        <EverywherePanel />
         <ListPanel market={market} onMarket={setMarket} />
         <NotesPanel />
         <AdvicePanel />
