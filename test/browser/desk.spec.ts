@@ -255,6 +255,21 @@ test('a blend: what binds, the nearest that fits solved and assessed again, sent
   await expect(solver.getByRole('status')).toContainText('4 % of the fats in all');
   await page.keyboard.press('Control+z');
 
+  const names = page.getByRole('region', { name: 'Fewer names on the label' });
+  const said = Number(/(\d+) names:/.exec(await names.innerText())![1]);
+  await names.getByRole('button', { name: 'What would each cost?' }).click();
+  await expect(names.getByRole('img', { name: /^Names left/ })).toBeVisible();
+  const last = names.getByRole('radio').last();
+  await last.check();
+  const left = Number(/(\d+) of \d+ names/.exec(await names.getByRole('listitem').last().innerText())![1]);
+  expect(left).toBeLessThan(said);
+  await noViolations(page, 'fewer names');
+  await names.getByRole('button', { name: 'Take these parts' }).click();
+  // Assessed anew, the label names no more than was said.
+  await expect(names).toContainText(new RegExp(`${left} names:|Nothing of it`));
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(names).toContainText(`${said} names:`);
+
   const bars = page.getByRole('region', { name: 'Bars' });
   await bars.getByLabel(/^Bar/).selectOption('Waiting Room');
   await bars.getByRole('button', { name: 'Add 4 % of the fats' }).click();

@@ -8,6 +8,7 @@ import type { AssessmentRequest, Formula, Limit, Material } from '../../src/core
 import { overviewOf } from '../../src/core/overview';
 import { withOils, withoutScent } from '../../src/core/scent/bar';
 import type { Solve } from '../../src/core/numerics/highs';
+import { frontier } from '../../src/core/scent/frontier';
 import { solveBlend, type BlendAnswer } from '../../src/core/scent/nearest';
 import { blendProgramme, withBlendMasses, type BlendDemand } from '../../src/core/scent/programme';
 import {
@@ -64,6 +65,12 @@ function trial(
   );
   const { formula: blended, oils } = withOils(bar.formula, parts, 2);
   return { asked: { ...bar, formula: blended }, oils };
+}
+
+/** Grams of the oils as they stand, 20 g in all. */
+function startOf({ oils }: ReturnType<typeof trial>, parts: readonly { parts: number }[]): number[] {
+  const sum = parts.reduce((total, one) => total + one.parts, 0);
+  return oils.map((_, at) => (20 * parts[at]!.parts) / sum);
 }
 
 function solved({ asked, oils }: ReturnType<typeof trial>, demand: BlendDemand): BlendAnswer {
@@ -226,6 +233,66 @@ describe('the nearest blend that fits', () => {
       expect(worst, `blend ${i}`).to.be.at.most(1);
     }
     expect(fitted).to.be.above(20);
+  });
+});
+
+describe('fewer names for so much movement', () => {
+  const { declarables } = rulebook();
+  const naming = { rules: { replace: true, limits: PROVEN, declarables } } as Partial<AssessmentRequest>;
+  const stayUnder = declarables.flatMap(({ id, markets }) => markets.map((market) => ({ market, id })));
+  const points = (set: ReturnType<typeof trial>) => {
+    const made = blendProgramme(set.asked, NOTHING_STORED, set.oils, { ...DEMAND, stayUnder });
+    if (!made.ok) expect.fail(JSON.stringify(made.errors));
+    return frontier(made.programme, DEMAND.totalPctFats, solve);
+  };
+  const declaredIn = (set: ReturnType<typeof trial>, masses: readonly number[]) => {
+    const formula = withBlendMasses(set.asked.formula, set.oils, masses);
+    const result = assess({ ...set.asked, formula }, NOTHING_STORED);
+    if (!result.ok) expect.fail(JSON.stringify(result.errors));
+    return new Set(result.assessment.declarables.filter(({ declare }) => declare).map(({ id }) => id));
+  };
+
+  it('takes off what it says, once it is assessed again, and each further name costs more', () => {
+    const random = seeded(11);
+    let taken = 0;
+    for (let round = 0; round < 12; round++) {
+      const parts = PARTS.map((part) => ({ ...part, parts: 0.3 + 5 * random() }));
+      const set = trial([], {}, parts, naming);
+      const before = declaredIn(set, startOf(set, parts));
+      const found = points(set);
+      for (const [at, { off, movedPct, masses }] of found.entries()) {
+        const left = declaredIn(
+          set,
+          masses.map(({ massG }) => massG),
+        );
+        for (const id of off) expect(left.has(id), `round ${round} ${id}`).to.equal(false);
+        expect(off.length).to.be.above(at === 0 ? 0 : found[at - 1]!.off.length);
+        if (at > 0) expect(movedPct).to.be.above(found[at - 1]!.movedPct);
+        near(
+          masses.reduce((sum, { massG }) => sum + massG, 0),
+          20,
+          1e-6,
+        );
+        taken += [...before].filter((id) => !left.has(id)).length;
+      }
+    }
+    expect(taken).to.be.above(5);
+  });
+
+  it('moves no more than the best of all mixtures with as few names, tried one by one', () => {
+    const set = trial([], {}, PARTS, naming);
+    const start = startOf(set, PARTS);
+    const found = points(set);
+    const STEPS = 60;
+    for (let a = 0; a <= STEPS; a++)
+      for (let b = 0; a + b <= STEPS; b++) {
+        const masses = [a, b, STEPS - a - b].map((share) => (20 * share) / STEPS);
+        if (masses.some((mass) => mass === 0)) continue;
+        const left = declaredIn(set, masses);
+        const moved = (100 * masses.reduce((sum, mass, at) => sum + Math.abs(mass - start[at]!), 0)) / 2 / 20;
+        for (const { off, movedPct } of found)
+          if (off.every((id) => !left.has(id))) expect(movedPct).to.be.most(moved + 1e-6);
+      }
   });
 });
 

@@ -5,6 +5,8 @@ export interface LinearProblem {
   variables: number;
   cost: number[];
   rows: { terms: (readonly [variable: number, factor: number])[]; relation: '<=' | '='; right: number }[];
+  /** Variables that are 0 or 1. */
+  yesNo?: readonly number[];
 }
 
 export type LinearAnswer =
@@ -32,12 +34,14 @@ function terms(list: LinearProblem['rows'][number]['terms']): string {
 }
 
 /** The problem in the LP format. Rows may be long, so each term stands on a line of its own where needed. */
-export function problemText({ variables, cost, rows }: LinearProblem): string {
+export function problemText({ variables, cost, rows, yesNo = [] }: LinearProblem): string {
   const objective = terms(cost.map((factor, variable) => [variable, factor] as const));
   const constraints = rows.map(
     (row, index) => ` r${index}: ${terms(row.terms)} ${row.relation} ${row.right === 0 ? 0 : row.right}`,
   );
-  const bounds = Array.from({ length: variables }, (_, variable) => ` ${name(variable)} >= 0`);
+  const bounds = Array.from({ length: variables }, (_, variable) => variable)
+    .filter((variable) => !yesNo.includes(variable))
+    .map((variable) => ` ${name(variable)} >= 0`);
   return [
     'Minimize',
     ` obj: ${objective}`,
@@ -45,6 +49,7 @@ export function problemText({ variables, cost, rows }: LinearProblem): string {
     ...constraints,
     'Bounds',
     ...bounds,
+    ...(yesNo.length > 0 ? ['Binary', ` ${yesNo.map(name).join(' ')}`] : []),
     'End',
     '',
   ].join('\n');

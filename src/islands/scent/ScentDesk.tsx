@@ -20,6 +20,7 @@ import { BlendParts } from './BlendParts';
 import { benchFrom, tryBlend } from './reckoning';
 import { SendToBar } from './SendToBar';
 import { useKnownParts, useScents, type Scents } from './scents';
+import { FewerNames } from './FewerNames';
 import { SolverPanel } from './SolverPanel';
 
 /** A blend as it lies on the desk. */
@@ -177,6 +178,14 @@ function Trying({ data, scents, id, parts, onParts, bar, onBar, uses, flush }: T
       </div>
       <div>
         <SolverPanel
+          key={bar.id}
+          {...shared}
+          onTake={(solved, total) => {
+            onParts(solved, newStep('solved'));
+            setTotalPct(total);
+          }}
+        />
+        <FewerNames
           key={bar.id}
           {...shared}
           onTake={(solved, total) => {

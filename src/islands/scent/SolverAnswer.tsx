@@ -6,11 +6,9 @@ import type { BlendDemand } from '../../core/scent/programme';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { FORCE_WORDS, percent, VERDICT_WORDS } from '../../ui/words';
 import { inWords, subjectName } from '../worktable/view';
-import { tryBlend, type Bench } from './reckoning';
+import { partsOfMasses, tryBlend, type Bench } from './reckoning';
 
 type Found = Extract<BlendAnswer, { outcome: 'found' }>;
-/** Parts of an answer are told out of so many in all. */
-const PARTS_IN_ALL = 100;
 const DECIMALS = 3;
 
 function demandInWords(demanded: Demanded, nameOf: (id: string) => string): string {
@@ -40,15 +38,6 @@ function boundInWords(bound: Bound, demand: BlendDemand, found: Found): string {
   return moved === null || moved >= found.movedPct - 1e-6
     ? 'ten percent more of it alone would change nothing'
     : `with ten percent more of it, ${percent(moved)} would change hands instead of ${percent(found.movedPct)}`;
-}
-
-/** The parts of an answer, out of a hundred, rounded. */
-function partsOf(found: Found): MixPart[] {
-  const total = found.masses.reduce((sum, { massG }) => sum + massG, 0);
-  return found.masses.map(({ line, massG }) => ({
-    material: line.replace(/^oil /, ''),
-    parts: Number(((PARTS_IN_ALL * massG) / total).toFixed(DECIMALS)),
-  }));
 }
 
 /** Rounded down, so that the total never lifts a load over. */
@@ -81,7 +70,7 @@ export function SolverAnswer({ answer, demand, bench, bar, nameOf, onTake }: Ans
       </div>
     );
   }
-  const parts = partsOf(answer);
+  const parts = partsOfMasses(answer.masses);
   const total = totalOf(answer, demand);
   const again = tryBlend(bench, bar, parts, total)?.assessment ?? null;
   const telling = again?.limits.find(

@@ -148,7 +148,7 @@ function useFinding({ bench, bar, parts, totalPct }: Props) {
     const made = blendProgramme(tried.request, bench.stored, tried.oils, demand);
     setFault(made.ok ? null : made.errors[0]!.message);
     setAsked(demand);
-    if (made.ok) solver.solve({ programme: made.programme, demand });
+    if (made.ok) solver.solve({ programme: made.programme, demand, wants: 'nearest' });
     else solver.clear();
   };
   const set = (part: Partial<Wanted>) => setWanted((all) => ({ ...all, ...part }));
@@ -185,7 +185,9 @@ export function SolverPanel(props: Props) {
           No answer: {reply.message}. Try again.
         </p>
       )}
-      {reply?.ok && asked && <SolverAnswer {...props} answer={reply.answer} demand={asked} />}
+      {reply?.ok && reply.wants === 'nearest' && asked && (
+        <SolverAnswer {...props} answer={reply.answer} demand={asked} />
+      )}
     </section>
   );
 }

@@ -66,6 +66,19 @@ export function tryBlend(
   return result.ok ? { bar, oils, request, assessment: result.assessment } : null;
 }
 
+/** Parts of an answer are told out of so many in all, to so many digits: a small part at a threshold is not lifted over it. */
+const PARTS_IN_ALL = 100;
+const DIGITS = 6;
+
+/** The parts of a blend by its masses, out of a hundred, rounded; what weighs nothing is none of it. */
+export function partsOfMasses(masses: readonly { line: string; massG: number }[]): MixPart[] {
+  const total = masses.reduce((sum, { massG }) => sum + massG, 0);
+  return masses.map(({ line, massG }) => ({
+    material: line.replace(/^oil /, ''),
+    parts: Number(((PARTS_IN_ALL * massG) / total).toPrecision(DIGITS)),
+  }));
+}
+
 /** How far the whole blend can go, in percent of the fats, and what stops it there; by market. */
 export interface Reach {
   market: Market;

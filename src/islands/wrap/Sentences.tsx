@@ -108,8 +108,8 @@ export function Sentences() {
             {plain.length === 1 ? 'One sentence' : `${plain.length} sentences`} read as plain
           </summary>
           <p className="text-soft">
-            Promises are found by their words. Of sentences written for a trial and never seen before, about one
-            promise in five was not known: read these yourself.
+            Promises are found by their words. Of sentences written for a trial and never seen before, about
+            one promise in five was not known: read these yourself.
           </p>
           <ul>
             {plain.map((sentence) => (

@@ -26,7 +26,12 @@ export const ACTIONS: readonly Hit[] = [
   hit('action', 'Start a bar', '/#new-bar', 'new recipe formula product'),
   hit('action', 'Plan a pour', '/pour', 'new batch begin; pour and a bar’s name goes there at once'),
   hit('action', 'See what to pour next', '/rack/next', 'plan stock runs out days'),
-  hit('action', 'See how sure we are', '/rack/sure', 'forecast prediction coverage interval accuracy model trust'),
+  hit(
+    'action',
+    'See how sure we are',
+    '/rack/sure',
+    'forecast prediction coverage interval accuracy model trust',
+  ),
   hit('action', 'Read a paper', '/cupboard/papers', 'certificate allergen declaration pdf photograph upload'),
   hit('action', 'Write a delivery down', '/cupboard/delivery', 'lots came post parcel supplies stock in'),
   hit('action', 'Count the shelf', '/cupboard', 'stock take inventory lots'),
