@@ -8,6 +8,9 @@ import { noteFault } from './log';
 import { keepBackingUp } from './services/house/backups';
 import { lookBackAtPace } from './services/rack/sure';
 
+const MINUTE_MS = 60_000;
+const DAY_MS = 24 * 60 * MINUTE_MS;
+
 onceOpened((open) => {
   keepBackingUp(open);
   lookOverOnceOpened(open);
@@ -18,9 +21,6 @@ onceOpened((open) => {
   setTimeout(back, MINUTE_MS).unref();
   setInterval(back, DAY_MS).unref();
 });
-
-const MINUTE_MS = 60_000;
-const DAY_MS = 24 * 60 * MINUTE_MS;
 
 export interface House {
   db: Knex;
