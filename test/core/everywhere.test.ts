@@ -133,6 +133,26 @@ describe('clear everywhere', () => {
     expect(found.verdicts.every(({ verdict }) => verdict === 'clear')).to.equal(true);
   });
 
+  it('keeps the superfat where the lye was stated by its mass and fats move', () => {
+    const lines = [
+      line('o', 'olive', 'fats', 45),
+      line('c', 'coconut', 'fats', 25),
+      line('p', 'palm', 'fats', 30),
+    ];
+    const stated = { ...bar([]), lines, alkali: { massG: 140, purityPct: 99 } };
+    const before = verdictOf(stated, TODAY)!.superfat.nominalPct!;
+    const found = ask(stated, { facts: ['palmFree'] });
+    if (found.outcome !== 'found') throw new Error(JSON.stringify(found));
+    expect(found.moves.some(({ toG }) => toG === 0)).to.equal(true);
+    expect(verdictOf(found.formula, TODAY)!.superfat.nominalPct!).to.be.closeTo(before, 0.01);
+    expect(found.lyeFollows).to.equal(true);
+    const heavy = ask({ ...stated, alkali: { massG: 190, purityPct: 99 } }, { facts: ['palmFree'] });
+    expect(heavy.outcome === 'error' && heavy.errors[0]!.code).to.equal('lye-heavy');
+    // Where only loads move the lye stays as it was stated.
+    const oil = ask({ ...stated, lines: [...lines, line('l', 'clove-bud-oil', 'trace', 6)] });
+    expect(oil.outcome === 'found' && [oil.formula.alkali.massG, oil.lyeFollows]).to.deep.equal([140, false]);
+  });
+
   it('lets an animal fat go where vegan is wanted, and says what does not go together where nothing takes its place', () => {
     const lard = { ...bar([]), lines: [line('l', 'lard', 'fats', 60), line('c', 'coconut', 'fats', 40)] };
     const found = ask(lard, { facts: ['vegan'] });

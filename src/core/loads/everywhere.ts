@@ -6,6 +6,7 @@
  */
 import { outlineOf, reckon, requestGround } from '../assess';
 import { formulaFacts, takenApart } from '../claims/facts';
+import { superfat } from '../chemistry/notes';
 import { checkRequest } from '../formula/check';
 import { VERDICTS } from '../formula/answer';
 import { isFatty } from '../formula/fats';
@@ -59,6 +60,8 @@ export type Everywhere =
       unproven: string[];
       /** Wanted facts that the formula cannot tell of by itself, with what leaves them open. */
       open: { fact: WantedFact; because: string[] }[];
+      /** Whether the lye, which was stated by its mass, now follows from the superfat that it made: fats moved. */
+      lyeFollows: boolean;
     }
   | { outcome: 'nothing'; facts: WantedFact[]; because: string[] }
   | { outcome: 'error'; errors: RequestError[] };
@@ -121,7 +124,9 @@ const requestOn = (
 const MOVED_STAGES = (stage: Line['stage']) => stage !== 'liquid' && stage !== 'heldBack';
 
 /** The lines that may move, as they weigh now, and fats that may come in at nothing. */
-function movables(asked: EverywhereAsked): { all: Movable[]; fatsG: number } | RequestError[] {
+function movables(
+  asked: EverywhereAsked,
+): { all: Movable[]; fatsG: number; superfatPct: number } | RequestError[] {
   const { formula, stored, demand, beside } = asked;
   const request = requestOn(asked, formula, demand.dates[0]!);
   const checked = checkRequest(request, stored);
@@ -162,7 +167,12 @@ function movables(asked: EverywhereAsked): { all: Movable[]; fatsG: number } | R
       },
       ...{ material, massG: 0, isFat: true, breaks: [], isNew: true },
     }));
-  return { all: [...here, ...incoming], fatsG: reckoning.batch.fatsG };
+  const { batch } = reckoning;
+  return {
+    all: [...here, ...incoming],
+    fatsG: batch.fatsG,
+    superfatPct: superfat(batch).nominalPct ?? 0,
+  };
 }
 
 /** The formula with every movable line at a mass in grams; what weighs nothing is left out unless it is kept. */
@@ -331,6 +341,12 @@ function standing(asked: EverywhereAsked, formula: Formula, all: readonly Movabl
   return { verdicts, unproven, open };
 }
 
+const LYE_HEAVY: RequestError = {
+  path: 'formula.alkali',
+  code: 'lye-heavy',
+  message: 'There is more lye than the fats can take up. Put the lye right first.',
+};
+
 /**
  * The nearest formula that is clear everywhere, as far as amounts can make it so.
  *
@@ -341,7 +357,8 @@ function standing(asked: EverywhereAsked, formula: Formula, all: readonly Movabl
 export function everywhere(asked: EverywhereAsked, solve: Solve): Everywhere {
   const read = movables(asked);
   if (Array.isArray(read)) return { outcome: 'error', errors: read };
-  const { all, fatsG } = read;
+  const { all, fatsG, superfatPct } = read;
+  if (superfatPct < 0) return { outcome: 'error', errors: [LYE_HEAVY] };
   const limits = limitRows(asked, all);
   if (!limits)
     return {
@@ -364,5 +381,13 @@ export function everywhere(asked: EverywhereAsked, solve: Solve): Everywhere {
     };
   }
   const { formula, moves } = withMoves(asked.formula, all, answer.values.slice(0, all.length), fatsG);
-  return { outcome: 'found', moves, formula, ...standing(asked, formula, all) };
+  const isMoved = (line: string) => moves.some((move) => move.line === line);
+  const { massG, purityPct } = asked.formula.alkali;
+  // The same lye for other fats would be too much or too little of it.
+  if (massG != null && all.some(({ isFat, line }) => isFat && isMoved(line.id))) {
+    const alkali = { superfatPct, purityPct };
+    const found = everywhere({ ...asked, formula: { ...asked.formula, alkali } }, solve);
+    return found.outcome === 'found' ? { ...found, lyeFollows: true } : found;
+  }
+  return { outcome: 'found', moves, formula, lyeFollows: false, ...standing(asked, formula, all) };
 }

@@ -9,7 +9,7 @@ import {
 import type { FoundMaterial } from '../../core/records/cupboard';
 import { send } from '../../ui/api';
 import { newStep } from '../../ui/step';
-import { dayInWords, grams, MARKET_WORDS, VERDICT_WORDS } from '../../ui/words';
+import { dayInWords, grams, MARKET_WORDS, percent, VERDICT_WORDS } from '../../ui/words';
 import type { EverywhereReply, EverywhereTask } from '../../workers/everywhere-worker';
 import { useTable } from './context';
 import { daysOfChange } from './trial';
@@ -97,7 +97,7 @@ function Answer({
   nameOf: (id: string) => string;
   onTake: () => void;
 }) {
-  const { moves, verdicts, unproven, open } = found;
+  const { moves, verdicts, unproven, open, lyeFollows } = found;
   const left = verdicts.filter(({ verdict }) => verdict !== 'clear');
   return (
     <div className="grid gap-1.5" role="status">
@@ -123,6 +123,8 @@ function Answer({
           ? 'Then it is clear in all of them.'
           : `Then it reads ${left.map(({ market, verdict }) => `${VERDICT_WORDS[verdict].toLowerCase()} in ${MARKET_WORDS[market]}`).join(', ')}.`}
         {unproven.length > 0 && ` No amount proves ${unproven.map(nameOf).join(', ')}: a certificate does.`}
+        {lyeFollows &&
+          ` The lye was stated by its mass; with other fats it follows from the superfat that it made, ${percent(found.formula.alkali.superfatPct ?? 0)}.`}
         {open.map(
           ({ fact, because }) =>
             ` Whether it is ${FACT_WORDS[fact]} is open: ask for papers of ${because.join(', ')}.`,
