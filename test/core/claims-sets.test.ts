@@ -71,6 +71,18 @@ describe('what no phrase knows', () => {
     expect(after.claims.map(({ class: of }) => of.US)).to.deep.equal(['plain']);
   });
 
+  it('that warns people with allergies promises nothing', () => {
+    for (const text of [
+      'Nicht für Allergiker geeignet.',
+      'Allergiker sollten die Liste lesen.',
+      'Déconseillé aux personnes allergiques.',
+    ])
+      expect(
+        findClaims(text, claimPatterns()).map(({ phrase }) => phrase),
+        text,
+      ).to.deep.equal([]);
+  });
+
   it('is found where its words stand apart in a sentence, in any order, and nowhere else', () => {
     const found = (text: string) =>
       findClaims(text, claimPatterns()).map(({ phrase, words }) => [phrase, words]);

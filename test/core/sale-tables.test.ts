@@ -89,6 +89,26 @@ Sun 4 Oct 2026;Night Mail;1`).sales,
     ]);
   });
 
+  it('takes no numbers of receipts for days, whatever day they would be', () => {
+    expect(
+      read(`Nr;Article;Qty
+Saturday, 3 October 2026;;
+40012;Night Mail;3
+40013;Signal Red;2`).sales,
+    ).to.deep.equal(['2026-10-03 Night Mail 3', '2026-10-03 Signal Red 2']);
+  });
+
+  it('tells which rows have no day of their own, and totals across as well', () => {
+    const { table } = read(`Day;Product;Sold
+Sat 3 Oct 2026;Night Mail;4
+;Signal Red;2`);
+    expect(table.carried).to.deep.equal([3]);
+    const { aside } = read(`Produit;3 octobre 2026;10 octobre 2026
+Night Mail;4;1
+Total;4;1`);
+    expect(aside).to.deep.equal([[3, 'a total']]);
+  });
+
   it('keeps a bar whose name begins as a total does', () => {
     expect(
       read(`Date;Item;Qty

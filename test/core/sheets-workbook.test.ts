@@ -73,6 +73,15 @@ describe('a workbook of several sheets', () => {
     ]);
   });
 
+  it('says what stands above the heads of sheets that are read together, and is not read', () => {
+    const made = (name: string, rows: string[][]) => ({
+      name,
+      rows: [[`${name} bar`], ['Yield', '10'], ...rows],
+    });
+    const parts = partsOf([made('Lavender', lavender), made('Charcoal', charcoal)]);
+    expect(parts.map(({ above }) => above)).to.deep.equal([['Lavender: Yield 10', 'Charcoal: Yield 10']]);
+  });
+
   it('tells stock from bars, and what is neither is no part that is read', () => {
     const parts = read([
       { name: 'Read me', rows: [['My soaps'], ['Change only the yellow cells.']] },

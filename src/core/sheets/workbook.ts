@@ -7,7 +7,7 @@ import { filled, type Layout } from './cells';
 import { guessLayout } from './layout';
 import { readSheet, titleOf } from './read';
 import { isStock } from './stock-layout';
-import { isFatName } from './words';
+import { barName, isFatName } from './words';
 
 export interface WorkbookSheet {
   name: string;
@@ -24,6 +24,8 @@ export interface WorkbookPart {
   name: string;
   holds: (typeof PART_HOLDS)[number];
   rows: string[][];
+  /** What stands above the heads of sheets that are read together, and is not read; each with its sheet. */
+  above: string[];
 }
 
 interface Looked extends WorkbookSheet {
@@ -55,6 +57,15 @@ function alike({ holds, layout: { kind, columns, head, unit }, rows }: Looked): 
   return JSON.stringify([kind, columns, unit, heads]);
 }
 
+/** Rows above the heads of a sheet that name nothing, in words. */
+function aboveHeads({ name, rows, layout: { head } }: Looked): string[] {
+  const title = titleOf(rows, head);
+  const said = rows.slice(0, Math.max(0, head)).map((row) => row.filter((cell) => cell.trim() !== ''));
+  return said
+    .filter((cells) => cells.length > 0 && !(title !== null && barName(cells.at(-1)!) === title))
+    .map((cells) => `${name}: ${cells.join(' ')}`);
+}
+
 /** A sheet of one bar alone, under its own title or the sheet's name, so that others may follow it. */
 const underTitle = ({ name, rows, layout: { head } }: Looked): string[][] => [
   [titleOf(rows, head) ?? name],
@@ -70,7 +81,11 @@ function ownTitles(sheets: readonly WorkbookSheet[]): WorkbookSheet[] {
   });
   return titled.map(({ sheet, head, title }, at) => {
     const isShared = title !== null && titled.some((one, other) => other !== at && one.title === title);
-    return isShared ? { ...sheet, rows: [[sheet.name], ...sheet.rows.slice(head)] } : sheet;
+    if (!isShared) return sheet;
+    const isTitle = (row: readonly string[]) =>
+      row.some((cell) => cell.trim() !== '' && barName(cell) === title);
+    const above = sheet.rows.slice(0, head).map((row) => (isTitle(row) ? [] : row));
+    return { ...sheet, rows: [[sheet.name], ...above, ...sheet.rows.slice(head)] };
   });
 }
 
@@ -85,9 +100,10 @@ function namesOf(sheets: readonly WorkbookSheet[]): string {
 
 function together(sheets: readonly Looked[]): WorkbookPart {
   const [{ layout, rows, holds, name }] = sheets as [Looked];
-  if (sheets.length === 1) return { name, holds, rows };
+  if (sheets.length === 1) return { name, holds, rows, above: [] };
   const stacked = sheets.flatMap((sheet) => (layout.kind === 'single' ? underTitle(sheet) : sheet.rows));
-  return { name: namesOf(sheets), holds, rows: stacked };
+  const above = layout.kind === 'single' ? sheets.flatMap(aboveHeads) : [];
+  return { name: namesOf(sheets), holds, rows: stacked, above };
 }
 
 /**

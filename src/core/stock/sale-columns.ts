@@ -75,15 +75,26 @@ function headScore(column: Column, head: string): number {
 export const headSays = (column: Column, head: string): boolean =>
   head.trim() !== '' && headScore(column, bare(head)) > 0;
 
-const isDay = (text: string) => typeof readDay(withoutTime(text), 'dayFirst', 'first') === 'string';
+const isReadAsDay = (text: string) => typeof readDay(withoutTime(text), 'dayFirst', 'first') === 'string';
+
+/** Figures alone are as well the number of a receipt: they are a day only where a head says so. */
+const isFigures = (text: string) => /^[\d.]*\d$/.test(text) && !/\d\.\d+\./.test(text);
+
+/** Whether a cell says a day by itself. */
+export const isDay = (text: string): boolean => /\d/.test(text) && !isFigures(text) && isReadAsDay(text);
 
 /** What the cells of a column add to a guess: shares are of the cells that hold something. */
-function cellScore(column: Column, cells: readonly string[], isBar: (text: string) => boolean): number {
+function cellScore(
+  column: Column,
+  cells: readonly string[],
+  isBar: (text: string) => boolean,
+  saysDay: boolean,
+): number {
   const share = (test: (text: string) => boolean) => cells.filter(test).length / Math.max(1, cells.length);
   const isCount = (text: string) => /^\d{1,4}(?:[.,]0+)?$/.test(text);
   switch (column) {
     case 'day':
-      return share(isDay) > 0.8 ? 2 : -STRONG * 2;
+      return share(saysDay ? isReadAsDay : isDay) > 0.8 ? 2 : -STRONG * 2;
     case 'bars':
       return share(isCount) > 0.5 ? 1.2 : -STRONG * 2;
     case 'what':
@@ -115,7 +126,7 @@ export function guessColumns(
     return COLUMNS.map((column) => ({
       column,
       at,
-      score: headScore(column, bare(head)) + cellScore(column, cells, isBar),
+      score: headScore(column, bare(head)) + cellScore(column, cells, isBar, headSays('day', head)),
     }));
   });
   const mapping: Mapping = {};

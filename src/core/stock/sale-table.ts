@@ -4,14 +4,15 @@
  */
 import { folded } from '../folded';
 import { readNumberOrNull } from '../quantities/number';
-import { readDay, withoutTime } from '../sheets/days';
-import { COLUMNS, guessColumns, headSays } from './sale-columns';
+import { COLUMNS, guessColumns, headSays, isDay } from './sale-columns';
 
 export interface SaleTable {
   heads: string[];
   rows: string[][];
   /** The row of the file, from 1, that each comes from. */
   numbers: number[];
+  /** Rows of the file that have no day of their own: the one above them is taken. */
+  carried: number[];
   /** Rows that are no sale, each with why. */
   aside: { row: number; said: string; why: string }[];
 }
@@ -25,8 +26,6 @@ interface Row {
 const MOST_ABOVE = 20;
 
 const filledOf = (cells: readonly string[]) => cells.filter((cell) => cell !== '');
-const isDay = (cell: string) =>
-  /\d/.test(cell) && typeof readDay(withoutTime(cell), 'dayFirst', 'first') === 'string';
 const TOTAL =
   /^(?:(?:grand |sub ?|day |daily )?totals?|sum|summe|(?:gesamt|zwischen|end|tages)(?:summe|betrag)?|sous-total|total general|totale|subtotale|somma|totaal|subtotaal|razem)\b/;
 /** Whether a text names a bar or a batch there is. */
@@ -65,13 +64,17 @@ function acrossRows(heads: readonly string[], rows: readonly Row[]): Row[] {
 }
 
 /** Rows with the day that heads them, or that stands once above them; heads that come again are left out. */
-function withDays(heads: readonly string[], rows: readonly Row[]): { heads: string[]; rows: Row[] } {
+function withDays(
+  heads: readonly string[],
+  rows: readonly Row[],
+): { heads: string[]; rows: Row[]; carried: number[] } {
   const day = guessColumns(
     heads,
     rows.map(({ cells }) => cells),
   ).day;
   const again = heads.join('\n');
   let current = '';
+  const carried: number[] = [];
   const kept = rows.flatMap(({ cells, number }) => {
     const [first = '', ...others] = filledOf(cells);
     if (cells.slice(0, heads.length).join('\n') === again) return [];
@@ -82,12 +85,14 @@ function withDays(heads: readonly string[], rows: readonly Row[]): { heads: stri
     if (day === undefined) return [{ cells: [current, ...cells], number }];
     const own = cells[day] ?? '';
     if (own !== '') current = own;
+    else if (current !== '') carried.push(number);
     return [{ cells: cells.map((cell, at) => (at === day ? current : cell)), number }];
   });
   return day === undefined && current !== ''
-    ? { heads: ['Day', ...heads], rows: kept }
+    ? { heads: ['Day', ...heads], rows: kept, carried: [] }
     : {
         heads: [...heads],
+        carried,
         rows: day === undefined ? kept.map(({ cells, number }) => ({ cells: cells.slice(1), number })) : kept,
       };
 }
@@ -118,9 +123,14 @@ export function saleTable(
   const { cells: heads } = all[found.at]!;
   const below = all.slice(found.at + 1);
   const aside: SaleTable['aside'] = [];
+  const putAside = ({ cells, number }: Row, why: string) =>
+    aside.push({ row: number, said: filledOf(cells).join(', '), why });
+  if (found.isAcross)
+    for (const row of below.filter(({ cells }) => isTotal(cells, isBar))) putAside(row, 'a total');
   const list = found.isAcross
     ? {
         heads: ['Day', heads[0] === '' ? 'Bar' : heads[0]!, 'How many'],
+        carried: [],
         rows: acrossRows(
           heads,
           below.filter(({ cells }) => !isTotal(cells, isBar)),
@@ -140,12 +150,13 @@ export function saleTable(
       isBar,
     );
     const why = isSum ? 'a total' : asideFor(cells, bars);
-    if (why !== null) aside.push({ row: number, said: filledOf(cells).join(', '), why });
+    if (why !== null) putAside({ cells, number }, why);
     return why === null;
   });
   if (rows.length === 0) return null;
   return {
     heads: list.heads,
+    carried: list.carried.filter((row) => rows.some(({ number }) => number === row)),
     rows: rows.map(({ cells }) => cells),
     numbers: rows.map(({ number }) => number),
     aside,

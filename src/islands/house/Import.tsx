@@ -89,6 +89,9 @@ function OpenedFile({ file: { name, parts }, ...kept }: { file: OpenFile } & Kep
   return (
     <>
       <h2 className="text-lg">{name}</h2>
+      {parts[at]!.above.length > 0 && (
+        <p className="text-soft">Above the heads, not read: {parts[at]!.above.join('; ')}.</p>
+      )}
       {parts.length > 1 && <Parts {...{ parts, at, taken }} onChoose={setAt} />}
       {taken.size > 0 && <p role="status">Taken in. This is what else it holds.</p>}
       <Opened key={at} part={parts[at]!} file={name} onTaken={onTaken} {...kept} />

@@ -149,13 +149,20 @@ function Answer({ told, onLeave }: { told: Told; onLeave: (rows: number[]) => vo
 
 /** Rows of the file that are not taken: no sales by themselves, or left out by hand. */
 function NotTaken({ list, out, onBack }: { list: List; out: ReadonlySet<number>; onBack: () => void }) {
-  const { aside, unread, rows, numbers } = list;
+  const { aside, carried, unread, rows, numbers } = list;
   const left = numbers.flatMap((row, at) =>
     out.has(row) ? [{ row, said: rows[at]!.filter(Boolean).join(', '), why: 'left out by you' }] : [],
   );
   const all = [...aside, ...left];
   return (
     <>
+      {carried.length > 0 && (
+        <p>
+          {carried.length === 1 ? 'One row has' : `${carried.length} rows have`} no day: the day above{' '}
+          {carried.length === 1 ? 'it' : 'them'} is taken ({carried.slice(0, MOST_OPEN).join(', ')}
+          {carried.length > MOST_OPEN && ' …'}).
+        </p>
+      )}
       {unread.length > 0 && <p className="text-soft">Sheets that are not read: {unread.join(', ')}.</p>}
       {all.length > 0 && (
         <details open={all.length <= MOST_OPEN}>
