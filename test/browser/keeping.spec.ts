@@ -81,6 +81,10 @@ test('the nearest formula that is clear everywhere is found, put on the table an
   await panel.getByRole('button', { name: 'Find the nearest' }).click();
   await expect(panel.getByRole('table', { name: 'What moves' })).toContainText('Coal & Violets');
   await expect(panel).toContainText('Then it is clear in all of them.');
+  // Another tick is another question: what was found goes.
+  await panel.getByRole('checkbox', { name: 'free of palm' }).check();
+  await expect(panel.getByRole('table', { name: 'What moves' })).toHaveCount(0);
+  await panel.getByRole('button', { name: 'Find the nearest' }).click();
   await panel.getByRole('button', { name: 'Put it on the table' }).click();
   await expect(verdict(page)).toHaveText('Clear');
   await expect(panel.getByRole('table', { name: 'What moves' })).toHaveCount(0);

@@ -185,17 +185,22 @@ function weighing(formula: Formula, all: readonly Movable[], grams: readonly num
   return { ...formula, fatsMassG: null, lines };
 }
 
+/** The store with the materials of the lines and of what may come in. */
+function storeWith({ stored, find }: EverywhereAsked, all: readonly Movable[]): Stored {
+  const materials = new Map(all.map(({ material }) => [material.id, material]));
+  return { ...stored, material: (id) => materials.get(id) ?? find(id) };
+}
+
 /** Every bound of all days at some grams: what it finds less what it allows; null where it does not reckon. */
 function boundsAt(
   asked: EverywhereAsked,
   all: readonly Movable[],
   grams: readonly number[],
 ): number[] | null {
-  const { stored, demand } = asked;
+  const { demand } = asked;
   const formula = weighing(asked.formula, all, grams);
   const marginPct = demand.keepMargin ? (formula.marginPct ?? DEFAULT_MARGIN_PCT) : 0;
-  const materials = new Map(all.map(({ material }) => [material.id, material]));
-  const seen = { ...stored, material: (id: string) => materials.get(id) ?? asked.find(id) };
+  const seen = storeWith(asked, all);
   const rows: number[] = [];
   for (const onDate of demand.dates) {
     const request = requestOn(asked, formula, onDate);
@@ -317,8 +322,7 @@ function withMoves(formula: Formula, all: readonly Movable[], grams: readonly nu
 
 /** How the formula stands in each market, the worst of all days, and lines that nothing proves. */
 function standing(asked: EverywhereAsked, formula: Formula, all: readonly Movable[]) {
-  const materials = new Map(all.map(({ material }) => [material.id, material]));
-  const seen = { ...asked.stored, material: (id: string) => materials.get(id) ?? asked.find(id) };
+  const seen = storeWith(asked, all);
   const outlines = asked.demand.dates.map((onDate) =>
     outlineOf({ ...requestOn(asked, formula, onDate), materials: undefined }, seen),
   );

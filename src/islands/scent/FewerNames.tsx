@@ -11,6 +11,7 @@ import { dayInWords, percent } from '../../ui/words';
 import { daysOfChange } from '../worktable/trial';
 import { partsOfMasses, tryBlend, type Bench, type Tried } from './reckoning';
 import { useSolver } from './solver';
+import { SolverState } from './SolverState';
 import styles from './blend.module.css';
 
 interface Props {
@@ -160,27 +161,21 @@ export function FewerNames(props: Props) {
           ? 'Nothing of it has to be named.'
           : `${names.size} names: ${[...names.values()].join(', ')}.`}
       </p>
-      <div className="my-2 flex flex-wrap items-end gap-3">
-        {days.length > 0 && (
-          <Select
-            label="As the label reads on"
-            value={day}
-            options={[['', 'today'], ...days.map((one) => [one, dayInWords(one)] as const)]}
-            onChange={setDay}
-          />
-        )}
-        <button type="button" className="action" disabled={busy || names.size === 0} onClick={find}>
-          What would each cost?
-        </button>
-        {busy && (
-          <button type="button" className="action" onClick={stop}>
-            Stop
-          </button>
-        )}
-      </div>
-      {busy && <p role="status">Solving…</p>}
-      {fault && <p role="alert">{fault}</p>}
-      {reply && !reply.ok && <p role="alert">No answer: {reply.message}. Try again.</p>}
+      {days.length > 0 && (
+        <Select
+          label="As the label reads on"
+          value={day}
+          options={[['', 'today'], ...days.map((one) => [one, dayInWords(one)] as const)]}
+          onChange={setDay}
+        />
+      )}
+      <SolverState
+        {...{ busy, fault, reply }}
+        words="What would each cost?"
+        isHeld={names.size === 0}
+        onFind={find}
+        onStop={stop}
+      />
       {reply?.ok && reply.wants === 'frontier' && asked?.key === key && (
         <Points key={key} points={reply.points} names={asked.names} props={props} />
       )}

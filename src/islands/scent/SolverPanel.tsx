@@ -9,6 +9,7 @@ import { percent } from '../../ui/words';
 import { tryBlend, type Bench } from './reckoning';
 import { useSolver } from './solver';
 import { SolverAnswer } from './SolverAnswer';
+import { SolverState } from './SolverState';
 
 interface Props {
   bench: Bench;
@@ -164,27 +165,7 @@ export function SolverPanel(props: Props) {
       <h2 className="text-lg">Nearest blend that fits</h2>
       <Modes wanted={wanted} set={set} totalPct={props.totalPct} />
       <StayUnder wanted={wanted} set={set} declared={declared} />
-      <div className="my-2 flex gap-3">
-        <button type="button" className="action" disabled={!tried || busy} onClick={find}>
-          Find it
-        </button>
-        {busy && (
-          <button type="button" className="action" onClick={stop}>
-            Stop
-          </button>
-        )}
-      </div>
-      {busy && <p role="status">Solving…</p>}
-      {fault && (
-        <p role="alert" className="text-madder">
-          {fault}
-        </p>
-      )}
-      {reply && !reply.ok && (
-        <p role="alert" className="text-madder">
-          No answer: {reply.message}. Try again.
-        </p>
-      )}
+      <SolverState {...{ busy, fault, reply }} words="Find it" isHeld={!tried} onFind={find} onStop={stop} />
       {reply?.ok && reply.wants === 'nearest' && asked && (
         <SolverAnswer {...props} answer={reply.answer} demand={asked} />
       )}

@@ -140,9 +140,9 @@ function Answer({
 }
 
 /** The fats of the cupboard, asked for once. */
-async function fatsBeside(): Promise<Material[]> {
+async function fatsBeside(): Promise<Material[] | null> {
   const answer = await send<{ materials: FoundMaterial[] }>('GET', '/api/v1/materials?kinds=fat');
-  return answer.ok ? answer.body.materials.map(({ material }) => material) : [];
+  return answer.ok ? answer.body.materials.map(({ material }) => material) : null;
 }
 
 /** Finding in a worker; what was found is of one formula, and gone once another lies on the table. */
@@ -161,6 +161,13 @@ function useFinding() {
   const go = async (demand: EverywhereDemand) => {
     setState({ of: formula, isBusy: true, reply: null, beside: [] });
     const beside = demand.facts.length > 0 ? await fatsBeside() : [];
+    if (!beside) {
+      const reply = {
+        outcome: 'failed',
+        message: 'the fats of the cupboard could not be asked for',
+      } as const;
+      return setState({ of: formula, isBusy: false, reply, beside: [] });
+    }
     worker.current ??= new Worker(new URL('../../workers/everywhere-worker.ts', import.meta.url), {
       type: 'module',
     });
@@ -178,7 +185,8 @@ function useFinding() {
       demand,
     } satisfies EverywhereTask);
   };
-  return { ...state, isCurrent: state.of === formula, go };
+  const forget = () => setState((was) => ({ ...was, of: null, reply: null }));
+  return { ...state, isCurrent: state.of === formula, go, forget };
 }
 
 function Told({ reply, nameOf }: { reply: Exclude<EverywhereReply, Found>; nameOf: (id: string) => string }) {
@@ -201,7 +209,7 @@ function Told({ reply, nameOf }: { reply: Exclude<EverywhereReply, Found>; nameO
 /** What it would cost to be clear everywhere: the nearest formula that is, fats and loads alike. */
 export function EverywherePanel() {
   const { data, formula, onDate, materialName, material, bring, change } = useTable();
-  const { isBusy, isCurrent, reply, beside, go } = useFinding();
+  const { isBusy, isCurrent, reply, beside, go, forget } = useFinding();
   const [wanted, setWanted] = useState<Wanted>({
     markets: data.product.markets,
     keepMargin: true,
@@ -222,7 +230,15 @@ export function EverywherePanel() {
       <summary className="cursor-pointer text-lg">Clear everywhere</summary>
       <section aria-label="Clear everywhere" className="grid gap-2 pt-1">
         <p className="text-soft">The nearest formula that is, moving fats and loads as little as it can.</p>
-        <Demand wanted={wanted} days={days} onChange={setWanted} />
+        <Demand
+          wanted={wanted}
+          days={days}
+          onChange={(next) => {
+            // What was found is of what was wanted then.
+            forget();
+            setWanted(next);
+          }}
+        />
         <button
           type="button"
           className="action justify-self-start"
