@@ -1,7 +1,6 @@
 /** What overviews show of a bar: its verdict where it is sold, what stands closest, and what it is in each market. */
 import { assess } from './assess';
-import { findClaims } from './claims/find';
-import type { Pattern } from './claims/patterns';
+import { findClaims, type ClaimReader } from './claims/read';
 import type { AssessedLimit, Assessment, School, Verdict } from './formula/answer';
 import { MARKETS, REQUEST_FORMAT, type Formula, type Market, type Stored } from './formula/types';
 import { standingIn, type Regime } from './labels/standing';
@@ -92,12 +91,12 @@ function massesOf({ lines }: Formula, assessment: Assessment): Record<string, nu
 }
 
 /**
- * The overview of one bar. `patterns` are the phrases that claims are looked for by.
+ * The overview of one bar. `reader` is what claims are read by.
  *
  * @example
- * overviewOf({ ...bar, formula, onDate: '2026-11-24' }, snapshot, preparePhrases(phrases)); // what the range shows of a bar
+ * overviewOf({ ...bar, formula, onDate: '2026-11-24' }, snapshot, claimReader()); // what the range shows of a bar
  */
-export function overviewOf(input: OverviewInput, stored: Stored, patterns: readonly Pattern[]): Overview {
+export function overviewOf(input: OverviewInput, stored: Stored, reader: ClaimReader): Overview {
   const { formula, markets, firstPlacedOn, onDate, words } = input;
   const margin = (formula.marginPct ?? USUAL_MARGIN_PCT) / 100;
   const result = assess(
@@ -126,7 +125,7 @@ export function overviewOf(input: OverviewInput, stored: Stored, patterns: reado
     assessment.markets.filter(({ market }) => markets.includes(market)).map((entry) => entry.verdict),
   );
   const telling = here.find((row) => effectOnProduct(row.force, row.verdict) === verdict) ?? here[0] ?? null;
-  const claims = findClaims(words, patterns);
+  const claims = findClaims(words, reader);
   const regimes = Object.fromEntries(
     MARKETS.map((market) => [market, standingIn(market, claims, assessment).regime]),
   );

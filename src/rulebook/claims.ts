@@ -1,12 +1,14 @@
 /** Phrases that claim something, as data by language, made ready for finding. */
-import type { BodyWords } from '../core/claims/find';
+import type { Likeness } from '../core/claims/likeness';
 import { preparePhrases, type Pattern } from '../core/claims/patterns';
+import type { BodyWords, ClaimReader } from '../core/claims/read';
 import { LANGUAGES, type ClaimPhrase, type Language, type OwnPhrase } from '../core/claims/types';
 import body from './claims/body.json';
 import german from './claims/de.json';
 import english from './claims/en.json';
 import spanish from './claims/es.json';
 import french from './claims/fr.json';
+import learnt from './claims/likeness.json';
 
 /** Every phrase that ships. */
 export const CLAIM_PHRASES = [
@@ -36,18 +38,28 @@ function ownPhrase({ say, class: kind, language }: OwnPhrase, index: number): Cl
   };
 }
 
-/** The shipped phrases with the maker's own before them, ready for `findClaims`. */
-export function claimPatterns(own: readonly OwnPhrase[] = []): readonly Pattern[] {
-  prepared ??= preparePhrases(CLAIM_PHRASES);
-  return own.length === 0 ? prepared : [...preparePhrases(own.map(ownPhrase)), ...prepared];
-}
-
 const listed = (words: string): readonly string[] => words.split(' ');
 
 /** Words of the body by language, for what no phrase knows. */
-export const BODY_WORDS = Object.fromEntries(
+const BODY_WORDS = Object.fromEntries(
   LANGUAGES.map((language) => [
     language,
-    { speaks: listed(body[language].speaks), plain: listed(body[language].plain) },
+    {
+      speaks: listed(body[language].speaks),
+      plain: listed(body[language].plain),
+      warns: listed(body[language].warns),
+    },
   ]),
 ) as Record<Language, BodyWords>;
+
+const bytesOf = (base64: string) => Int8Array.from(atob(base64), (unit) => unit.charCodeAt(0));
+
+let likeness: Likeness | null = null;
+
+/** What claims are read by: the shipped phrases with the maker's own before them, and what sentences are like. */
+export function claimReader(own: readonly OwnPhrase[] = []): ClaimReader {
+  prepared ??= preparePhrases(CLAIM_PHRASES);
+  likeness ??= { ...learnt, weights: bytesOf(learnt.weights) };
+  const patterns = own.length === 0 ? prepared : [...preparePhrases(own.map(ownPhrase)), ...prepared];
+  return { patterns, body: BODY_WORDS, likeness };
+}

@@ -1,13 +1,13 @@
 /** What makers write on stalls and in shops, put down without looking at the phrases that ship. */
 import { expect } from 'chai';
-import { findClaims } from '../../src/core/claims/find';
+import { findClaims } from '../../src/core/claims/read';
 import type { ClaimClass } from '../../src/core/claims/types';
-import { claimPatterns } from '../../src/rulebook/claims';
+import { claimReader } from '../../src/rulebook/claims';
 
 const ORDER: ClaimClass[] = ['plain', 'composition', 'cosmetic', 'absolute', 'medicine'];
 
 function worst(text: string): ClaimClass {
-  return findClaims(text, claimPatterns())
+  return findClaims(text, claimReader())
     .map((claim) => claim.class.US)
     .reduce<ClaimClass>((a, b) => (ORDER.indexOf(b) > ORDER.indexOf(a) ? b : a), 'plain');
 }

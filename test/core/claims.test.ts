@@ -1,12 +1,12 @@
 /** Claims: a table of phrases with the class each falls in, what is left alone, and what the formula says. */
 import { expect } from 'chai';
-import { findClaims } from '../../src/core/claims/find';
+import { findClaims } from '../../src/core/claims/read';
 import { formulaFacts, takenApart, type FactLine } from '../../src/core/claims/facts';
 import type { ClaimClass, FactId } from '../../src/core/claims/types';
 import { MARKETS, type Market } from '../../src/core/formula/types';
 import { mixMaterial } from '../../src/core/formula/mix';
 import { libraryMaterial } from '../../src/library';
-import { CLAIM_PHRASES, claimPatterns } from '../../src/rulebook/claims';
+import { CLAIM_PHRASES, claimReader } from '../../src/rulebook/claims';
 import { gravest } from '../support/claims';
 
 type Expected = ClaimClass | `${ClaimClass}:${FactId}` | Partial<Record<Market | 'other', ClaimClass>>;
@@ -217,7 +217,7 @@ describe('claims', () => {
 
   for (const [text, expected] of Object.entries(TABLE)) {
     it(`“${text}”`, () => {
-      const found = findClaims(text, claimPatterns());
+      const found = findClaims(text, claimReader());
       for (const market of MARKETS) {
         const wanted =
           typeof expected === 'string' ? expected.split(':')[0] : (expected[market] ?? expected.other);
@@ -231,14 +231,14 @@ describe('claims', () => {
 
   it('raises no false alarm on plain words, negations and disclaimers', () => {
     const alarms = PLAIN.flatMap((text) =>
-      findClaims(text, claimPatterns()).map(({ words }) => `${text}: ${words}`),
+      findClaims(text, claimReader()).map(({ words }) => `${text}: ${words}`),
     );
     expect(alarms).to.deep.equal([]);
   });
 
   it('reads the same in capitals, with typographic marks, and amid plain words', () => {
     const classesOf = (text: string) =>
-      findClaims(text, claimPatterns()).map(({ phrase, class: of }) => `${phrase} ${JSON.stringify(of)}`);
+      findClaims(text, claimReader()).map(({ phrase, class: of }) => `${phrase} ${JSON.stringify(of)}`);
     for (const text of Object.keys(TABLE)) {
       const plain = classesOf(text);
       expect(classesOf(text.toUpperCase()), text).to.deep.equal(plain);
@@ -258,14 +258,14 @@ describe('claims', () => {
         .map((part) => part.split('|')[0]!.replace('*', ''))
         .join(' ');
       const denied = language === 'en' ? `It does not ${words}` : `Il ne ${words}`;
-      const found = findClaims(denied, claimPatterns(), [language]).some(({ phrase }) => phrase === id);
+      const found = findClaims(denied, claimReader()).some(({ phrase }) => phrase === id);
       if (!ignoresNegation) expect(found, `${id}: ${denied} (${of})`).to.equal(false);
     }
   });
 
   it('ends a negation with its sentence and tells every claim of a text in order', () => {
     const text = 'Not sold with anything odd. Heals hands; moisturises, 100% natural.';
-    expect(findClaims(text, claimPatterns()).map(({ words }) => words)).to.deep.equal([
+    expect(findClaims(text, claimReader()).map(({ words }) => words)).to.deep.equal([
       'Heals',
       'moisturises',
       '100% natural',
@@ -274,16 +274,16 @@ describe('claims', () => {
 
   it('takes the maker’s own phrases before those that ship', () => {
     const own = [{ say: 'signal glow*', class: 'plain' as const, language: 'en' as const }];
-    const found = findClaims('With a signal glow', claimPatterns(own));
+    const found = findClaims('With a signal glow', claimReader(own));
     expect(found.map(({ class: of }) => of.EU)).to.deep.equal(['plain']);
-    expect(findClaims('With a signal glow', claimPatterns()).map(({ class: of }) => of.EU)).to.deep.equal([
+    expect(findClaims('With a signal glow', claimReader()).map(({ class: of }) => of.EU)).to.deep.equal([
       'cosmetic',
     ]);
   });
 
   it('bears any text: empty, emoji, other scripts, very long', () => {
     for (const text of ['', '🧼🧼', 'صابون طبيعي', '石鹸', '…', 'heal '.repeat(5000)])
-      expect(() => findClaims(text, claimPatterns())).to.not.throw();
+      expect(() => findClaims(text, claimReader())).to.not.throw();
   });
 
   it('rest on more than a little word that any sentence has', () => {
@@ -307,7 +307,7 @@ describe('claims', () => {
       ...['ohne', 'kein', 'keine', 'gegen', 'mit', 'nur', 'ganz', 'frei', 'und'],
       ...['sin', 'contra', 'con', 'solo', 'nada', 'el', 'los', 'libre'],
     ];
-    const found = little.flatMap((word) => findClaims(`${word} zug zug zug`, claimPatterns()));
+    const found = little.flatMap((word) => findClaims(`${word} zug zug zug`, claimReader()));
     expect(found.map(({ words, phrase }) => `${phrase}: ${words}`)).to.deep.equal([]);
   });
 

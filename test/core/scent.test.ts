@@ -1,6 +1,7 @@
 /** The nearest blend that fits: the solver's answers held against the assessment and against brute force. */
 import { rulebook } from '../../src/rulebook';
 import { expect } from 'chai';
+import { claimReader } from '../../src/rulebook/claims';
 import loadHighs from 'highs';
 import { assess } from '../../src/core/assess';
 import type { Assessment } from '../../src/core/formula/answer';
@@ -357,7 +358,11 @@ describe('which materials are scents', () => {
         material: (id: string) => (id === scent.id ? scent : MATERIALS.find((one) => one.id === id)),
       };
       const input = { formula: asked.formula, markets: asked.markets, onDate: asked.onDate };
-      const { scents } = overviewOf({ ...input, firstPlacedOn: {}, words: '', issued: [] }, stored, []);
+      const { scents } = overviewOf(
+        { ...input, firstPlacedOn: {}, words: '', issued: [] },
+        stored,
+        claimReader(),
+      );
       expect(scents, kind).to.deep.equal(['citrus']);
       expect(withoutScent(asked.formula, stored.material).lines.map(({ id }) => id)).to.deep.equal(['o']);
       const result = assess({ ...asked, materials: [] }, stored);

@@ -1,8 +1,8 @@
 /** What must not be lost, done twice, or broken for good: creations, keys, nulls, mixes, phrases. */
 import type { APIRoute } from 'astro';
 import { expect } from 'chai';
-import { findClaims } from '../../src/core/claims/find';
-import { claimPatterns } from '../../src/rulebook/claims';
+import { findClaims } from '../../src/core/claims/read';
+import { claimReader } from '../../src/rulebook/claims';
 import { isLoopback, refusal } from '../../src/server/front/origin';
 import { cupboardEntry } from '../../src/server/store/materials';
 import { rangeData } from '../../src/server/services/range/range';
@@ -248,8 +248,8 @@ describe('what is kept', () => {
       expect(await phrase(wrong), wrong).to.equal(422);
     expect(await phrase('(very) glow|shine*')).to.equal(409);
     const say = `glow ${'.. '.repeat(12)}never`;
-    const patterns = claimPatterns([{ say, class: 'cosmetic', language: 'en' }]);
-    const found = findClaims('glow '.repeat(1500), patterns);
+    const reader = claimReader([{ say, class: 'cosmetic', language: 'en' }]);
+    const found = findClaims('glow '.repeat(1500), reader);
     expect(found.filter(({ phrase: id }) => id.startsWith('own'))).to.deep.equal([]);
   });
 });

@@ -1,6 +1,6 @@
 /** The ten demo bars in the five markets: what each is there, what its colours and words lead to. */
 import { expect } from 'chai';
-import { findClaims } from '../../src/core/claims/find';
+import { findClaims } from '../../src/core/claims/read';
 import { formulaFacts, type FactStanding } from '../../src/core/claims/facts';
 import type { FactId } from '../../src/core/claims/types';
 import type { TraitMaterial } from '../../src/core/formula/traits';
@@ -8,7 +8,7 @@ import { MARKETS, type Market } from '../../src/core/formula/types';
 import { colourFindings } from '../../src/core/labels/checklist';
 import { standingIn, type Regime } from '../../src/core/labels/standing';
 import { colourKnown, rulebook } from '../../src/rulebook';
-import { claimPatterns } from '../../src/rulebook/claims';
+import { claimReader } from '../../src/rulebook/claims';
 import { marketRules } from '../../src/rulebook/markets';
 import { findWrap } from '../../src/server/repositories/wraps';
 import { wrapOverview } from '../../src/server/store/overviews';
@@ -20,7 +20,7 @@ describe('the demo bars in law', () => {
   const test = useDemo();
   const regimes = async (id: string, words = '') => {
     const { assessment } = await wrapData(test.house, id);
-    const claims = findClaims(words, claimPatterns());
+    const claims = findClaims(words, claimReader());
     return Object.fromEntries(
       MARKETS.map((market) => [market, standingIn(market, claims, assessment).regime]),
     );

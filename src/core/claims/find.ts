@@ -5,14 +5,14 @@
 import { MARKETS, type Market } from '../formula/types';
 import { starred, type Pattern, type Step } from './patterns';
 import { sentences, wordsOf, type Word } from './text';
-import { LANGUAGES, type ClaimClass, type ClaimFinding, type ClaimPhrase, type Language } from './types';
+import { type ClaimClass, type ClaimFinding, type ClaimPhrase, type Language } from './types';
 
 const LONGEST_GAP = 2;
 /** A negation counts over so many words. */
 const NEGATION_REACH = 6;
 
 /** Words that undo what follows, in both languages: a text may mix them. */
-const NEGATIONS: ReadonlySet<string> = new Set([
+export const NEGATIONS: ReadonlySet<string> = new Set([
   ...['not', 'no', 'never', 'cannot', 'cant', 'doesnt', 'dont', 'isnt', 'wont', 'neither', 'nor'],
   ...['ne', 'n', 'pas', 'jamais', 'ni', 'aucun', 'aucune'],
   ...['nicht', 'kein', 'keine', 'keinen', 'nie', 'ohne', 'nunca', 'sin', 'ningun', 'ninguna'],
@@ -207,14 +207,14 @@ function classes(phrase: ClaimPhrase): Record<Market, ClaimClass> {
 }
 
 /** What was found in a text, and which of its words belong to a phrase that is known, one that promises nothing with them. */
-interface Found {
+export interface Found {
   words: readonly Word[];
   taken: readonly boolean[];
   claims: ClaimFinding[];
 }
 
 /** Whether a word is one of some forms. */
-const fitsAny = (forms: readonly string[]) => {
+export const fitsAny = (forms: readonly string[]) => {
   const tests = forms.map((form) => starred(form) ?? ((text: string) => text === form));
   return (text: string) => tests.some((test) => test(text));
 };
@@ -287,7 +287,12 @@ const openSpans = (
   });
 };
 
-function lookThrough(text: string, patterns: readonly Pattern[], languages: readonly Language[]): Found {
+/** Looks a text through for phrases, in its order; a word belongs to one claim at most. */
+export function lookThrough(
+  text: string,
+  patterns: readonly Pattern[],
+  languages: readonly Language[],
+): Found {
   const words = wordsOf(text);
   const taken = new Array<boolean>(words.length).fill(false);
   const ready = prepared(words);
@@ -321,65 +326,4 @@ function lookThrough(text: string, patterns: readonly Pattern[], languages: read
     }
   }
   return { words, taken, claims: claims.sort((a, b) => a.from - b.from) };
-}
-
-/**
- * Every claim in a text, in its order; a word belongs to one claim at most.
- *
- * @example
- * findClaims('Cures eczema', preparePhrases(phrases)); // [{ … a claim of medicine }]
- */
-export function findClaims(
-  text: string,
-  patterns: readonly Pattern[],
-  languages: readonly Language[] = LANGUAGES,
-): ClaimFinding[] {
-  return lookThrough(text, patterns, languages).claims;
-}
-
-/** Words of a language that speak of the body, and words beside which they only tell how soap is used or kept from it. */
-export interface BodyWords {
-  speaks: readonly string[];
-  plain: readonly string[];
-}
-
-/** How a sentence was read: a claim was found in it, it speaks of the body in words that no phrase knows, or neither. */
-export interface ReadSentence {
-  words: string;
-  from: number;
-  /** Its words alone, as a phrase says them. */
-  say: string;
-  reading: 'claims' | 'unknown' | 'plain';
-}
-
-/**
- * Every claim of a text, and every sentence with how it was read. What speaks of the body in unknown words may promise
- * something: only a reader can say, so it is asked about and never passed over.
- *
- * @example
- * readText('Cheeks like apples. Cut by hand.', patterns, BODY_WORDS).sentences; // unknown, then plain
- */
-export function readText(
-  text: string,
-  patterns: readonly Pattern[],
-  body: Readonly<Record<Language, BodyWords>>,
-): { claims: ClaimFinding[]; sentences: ReadSentence[] } {
-  const { words, taken, claims } = lookThrough(text, patterns, LANGUAGES);
-  const speaks = fitsAny(LANGUAGES.flatMap((language) => body[language].speaks));
-  const isPlain = fitsAny(LANGUAGES.flatMap((language) => body[language].plain));
-  const read = sentences(text, words).map(([start, end]): ReadSentence => {
-    const said = words.slice(start, end);
-    const [from, to] = [said[0]!.from, said.at(-1)!.to];
-    const found = claims.some((claim) => claim.from < to && claim.to > from);
-    const asks =
-      said.some((one, at) => !taken[start + at] && speaks(one.text)) &&
-      !said.some((one) => isPlain(one.text));
-    return {
-      words: text.slice(from, to),
-      from,
-      say: said.map((one) => one.text).join(' '),
-      reading: found ? 'claims' : asks ? 'unknown' : 'plain',
-    };
-  });
-  return { claims, sentences: read };
 }

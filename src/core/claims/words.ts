@@ -1,7 +1,7 @@
 /** What a maker says of a bar. */
 import type { Product } from '../records/product';
 import type { Wrap } from '../records/wrap';
-import type { ReadSentence } from './find';
+import type { ReadSentence } from './read';
 
 /** Everything a maker says of a bar, as one text. */
 export function wordsOfWrap(product: Pick<Product, 'name'>, wrap: Wrap): string {

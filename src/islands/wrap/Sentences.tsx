@@ -1,5 +1,6 @@
-import type { ReadSentence } from '../../core/claims/find';
-import type { ClaimClass, Language } from '../../core/claims/types';
+import type { Kind } from '../../core/claims/likeness';
+import { BY_LIKENESS, type ReadSentence } from '../../core/claims/read';
+import type { ClaimClass, ClaimFinding, Language } from '../../core/claims/types';
 import { pageLanguage } from '../../core/paperwork/page-language';
 import { useDesk } from './context';
 import { useSayPhrase } from './OwnPhrases';
@@ -15,7 +16,17 @@ const ANSWERS: readonly [ClaimClass, string][] = [
   ['cosmetic', 'A look or feel of skin'],
   ['medicine', 'Acts on the body'],
   ['absolute', 'Without bounds'],
+  ['composition', 'What is in it'],
 ];
+
+const LIKE: Record<Kind, string> = {
+  plain: 'what promises nothing',
+  medicine: 'what acts on the body',
+  border: 'what acts on the body; in the EU and UK a look of skin',
+  cosmetic: 'a look or feel of skin',
+  absolute: 'what has no bounds',
+  composition: 'what is in it',
+};
 
 /** The words of a phrase as far as the house keeps them, whole words only. */
 function phraseOf(say: string): string {
@@ -36,11 +47,11 @@ function useAnswer({ say: words }: ReadSentence) {
   return { answer, busy, told };
 }
 
-function Unknown({ sentence }: { sentence: ReadSentence }) {
+/** What a sentence promises, to say by one press. */
+function Answers({ sentence }: { sentence: ReadSentence }) {
   const { answer, busy, told } = useAnswer(sentence);
   return (
-    <li className="border-b border-hair py-1 leading-snug">
-      <span className="font-medium">“{sentence.words}”</span>
+    <>
       <span className="block">
         {ANSWERS.map(([kind, words]) => (
           <button
@@ -56,8 +67,31 @@ function Unknown({ sentence }: { sentence: ReadSentence }) {
         ))}
       </span>
       {told}
+    </>
+  );
+}
+
+/** What a sentence is most like, where it is like a claim. */
+function likeWords({ like }: ReadSentence): string | null {
+  if (!like || like.because.length === 0) return null;
+  return `Most like ${LIKE[like.kind]}, by ${like.because.map((word) => `“${word}”`).join(' and ')}.`;
+}
+
+function Unknown({ sentence }: { sentence: ReadSentence }) {
+  return (
+    <li className="border-b border-hair py-1 leading-snug">
+      <span className="font-medium">“{sentence.words}”</span>{' '}
+      <span className="text-soft">{likeWords(sentence)}</span>
+      <Answers sentence={sentence} />
     </li>
   );
+}
+
+/** Of a claim that was found by what its sentence is like: what else it may be. */
+export function OtherReading({ claim }: { claim: ClaimFinding }) {
+  const { sentences } = useDesk();
+  const sentence = sentences.find(({ from }) => from === claim.from);
+  return claim.phrase === BY_LIKENESS && sentence ? <Answers sentence={sentence} /> : null;
 }
 
 function Plain({ sentence }: { sentence: ReadSentence }) {
@@ -94,7 +128,7 @@ export function Sentences() {
     <>
       {unknown.length > 0 && (
         <section aria-label="Sentences to read yourself" className="pt-1">
-          <p>These speak of skin or body in words that are not known here. What do they promise?</p>
+          <p>No phrase says these, and they may promise something. What do they promise?</p>
           <ul>
             {unknown.map((sentence) => (
               <Unknown key={sentence.from} sentence={sentence} />
@@ -108,8 +142,9 @@ export function Sentences() {
             {plain.length === 1 ? 'One sentence' : `${plain.length} sentences`} read as plain
           </summary>
           <p className="text-soft">
-            Promises are found by their words. Of sentences written for a trial and never seen before, about
-            one promise in five was not known: read these yourself.
+            Promises are found by their words and by what they are like. Of 421 sentences written for a trial
+            and never seen before, 17 were taken for what they are not without a question: read these
+            yourself.
           </p>
           <ul>
             {plain.map((sentence) => (

@@ -15,7 +15,7 @@ import { CLAIM_CLASS_WORDS, dayInWords, FACT_STANDING_WORDS, FACT_WORDS } from '
 import { newStep } from '../../ui/step';
 import { useDesk } from './context';
 import { OwnPhrases } from './OwnPhrases';
-import { Sentences } from './Sentences';
+import { OtherReading, Sentences } from './Sentences';
 
 type WordsKey = 'identity' | 'use' | 'cautions';
 
@@ -189,6 +189,7 @@ function Claims() {
                 </button>
               </>
             )}
+            <OtherReading claim={claim} />
             <Evidence claim={claim} />
           </li>
         );

@@ -1,7 +1,7 @@
 /** What every part of the wrap's screen shares, and what follows from it on the spot. */
 import { createContext, useContext, useMemo } from 'react';
 import type { Fact } from '../../core/claims/facts';
-import { readText, type ReadSentence } from '../../core/claims/find';
+import { readText, type ReadSentence } from '../../core/claims/read';
 import type { ClaimFinding, OwnPhrase } from '../../core/claims/types';
 import { ownSentences, unknownOf, wordsOfWrap } from '../../core/claims/words';
 import type { Market } from '../../core/formula/types';
@@ -16,7 +16,7 @@ import { LONGEST_BEST_BEFORE_MONTHS } from '../../core/labels/content';
 import { netFromBars } from '../../core/labels/heights';
 import { standingIn, type Standing } from '../../core/labels/standing';
 import { colourKnown, rulebook } from '../../rulebook';
-import { BODY_WORDS, claimPatterns } from '../../rulebook/claims';
+import { claimReader } from '../../rulebook/claims';
 import { marketRules, type MarketItem } from '../../rulebook/markets';
 import type { Wrap, WrapData } from '../../core/records/wrap';
 
@@ -53,7 +53,7 @@ export function useDesk(): Desk {
 /** Every claim in the wrap's words, how each sentence of the maker's own was read, and the facts of the formula. */
 export function useFindings(data: WrapData, wrap: Wrap, ownPhrases: readonly OwnPhrase[]) {
   const words = wordsOfWrap(data.product, wrap);
-  const read = useMemo(() => readText(words, claimPatterns(ownPhrases), BODY_WORDS), [words, ownPhrases]);
+  const read = useMemo(() => readText(words, claimReader(ownPhrases)), [words, ownPhrases]);
   const sentences = ownSentences(wrap, data.product, read.sentences);
   return { claims: read.claims, sentences, facts: data.facts };
 }

@@ -1,6 +1,6 @@
 /** What a change does to some bars, versions, batches and labels, away from requests. */
 import { differs, effectOf, sidesOfLimits, standsOf, type Sides } from '../../core/change/effects';
-import { findClaims } from '../../core/claims/find';
+import { findClaims } from '../../core/claims/read';
 import { packEffects } from '../../core/change/packed';
 import { judgeInBar, type BarOfLine } from '../../core/change/in-bar';
 import { judgeSubstitutes, type Substitute } from '../../core/change/substitutes';
@@ -8,7 +8,7 @@ import { swapped } from '../../core/change/swap';
 import { relistedBetween, touchedBetween } from '../../core/change/touched';
 import type { Change, Effect, Subject } from '../../core/change/types';
 import type { Formula } from '../../core/formula/types';
-import { claimPatterns } from '../../rulebook/claims';
+import { claimReader } from '../../rulebook/claims';
 import { storedOf, type SharedSetting } from './reckon-jobs';
 
 export interface ChangeSide {
@@ -116,7 +116,7 @@ export function effectsChunk({ subjects, ...look }: ChangeChunk): ChunkFound {
 
 /** What a text claims that a formula can be held against. */
 const factsClaimed = (text: string) =>
-  findClaims(text, claimPatterns()).flatMap(({ fact }) => (fact === null ? [] : [fact]));
+  findClaims(text, claimReader()).flatMap(({ fact }) => (fact === null ? [] : [fact]));
 
 /** What each candidate does to one bar on one of its lines. */
 export function inBar({

@@ -16,7 +16,7 @@ import type {
 import { overviewOf, type Overview, type OverviewInput } from '../../core/overview';
 import type { OwnPhrase } from '../../core/claims/types';
 import { libraryMaterial } from '../../library';
-import { claimPatterns } from '../../rulebook/claims';
+import { claimReader } from '../../rulebook/claims';
 
 /** What everything of one job is held against. */
 export interface Setting {
@@ -35,7 +35,7 @@ export interface SharedSetting {
 
 interface Known {
   stored: Stored;
-  patterns: ReturnType<typeof claimPatterns> | null;
+  reader: ReturnType<typeof claimReader> | null;
   phrases: readonly OwnPhrase[];
   grounds: Map<string, Ground>;
 }
@@ -64,7 +64,7 @@ function settingOf({ id, bytes }: SharedSetting): Known {
     declarables,
     demands,
   };
-  const made: Known = { stored, patterns: null, phrases: phrases ?? [], grounds: new Map() };
+  const made: Known = { stored, reader: null, phrases: phrases ?? [], grounds: new Map() };
   if (kept.size >= MOST_KEPT) kept.delete([...kept.keys()][0]!);
   kept.set(id, made);
   return made;
@@ -93,8 +93,8 @@ export function overviews({
   bars: readonly OverviewInput[];
 }): Overview[] {
   const known = settingOf(setting);
-  known.patterns ??= claimPatterns(known.phrases);
-  return bars.map((bar) => overviewOf(bar, known.stored, known.patterns!));
+  known.reader ??= claimReader(known.phrases);
+  return bars.map((bar) => overviewOf(bar, known.stored, known.reader!));
 }
 
 /** A product with its formula as the store holds it. */

@@ -1,6 +1,6 @@
 /** The product's file of a bar in a market, gathered from every place that holds something of it. */
 import { formulaFacts, takenApart } from '../../../core/claims/facts';
-import { readText } from '../../../core/claims/find';
+import { readText } from '../../../core/claims/read';
 import { ownSentences, unknownOf, wordsOfWrap } from '../../../core/claims/words';
 import { fileOf } from '../../../core/file';
 import type { Attached, FileBatch, FileInput, FileMaterial, ProductFile } from '../../../core/file/types';
@@ -10,7 +10,7 @@ import { LONGEST_BEST_BEFORE_MONTHS } from '../../../core/labels/content';
 import { runSheet } from '../../../core/making/run-sheet';
 import type { IssuedLabel } from '../../../core/records/wrap';
 import { colourKnown, rulebook } from '../../../rulebook';
-import { BODY_WORDS, claimPatterns } from '../../../rulebook/claims';
+import { claimReader } from '../../../rulebook/claims';
 import { marketRules } from '../../../rulebook/markets';
 import { KEPT_YEARS } from '../../../rulebook/telling';
 import type { House } from '../../house';
@@ -133,7 +133,7 @@ async function inputOf(
   const there = maker?.elsewhere?.find((one) => one.market === market) ?? maker;
   const responsible = there ? [there.name, ...there.addressLines] : [];
   const standing = standingOf(gathered, wrap, market);
-  const { claims, sentences } = readText(wordsOfWrap(product, wrap), claimPatterns(ownPhrases), BODY_WORDS);
+  const { claims, sentences } = readText(wordsOfWrap(product, wrap), claimReader(ownPhrases));
   const unknown = unknownOf(ownSentences(wrap, product, sentences));
   const sheet = runSheet(version.formula, materialsOf(version.formula, snapshot), {
     ...{ limits: snapshot.limits, markets: product.markets, onDate: today },

@@ -1,6 +1,6 @@
 /** A bar's wrap: gathering what the screen needs, laying labels out, and keeping it. */
 import { wordsOfWrap } from '../../../core/claims/words';
-import { findClaims } from '../../../core/claims/find';
+import { findClaims } from '../../../core/claims/read';
 import type { OwnPhrase } from '../../../core/claims/types';
 import {
   countryAsks,
@@ -19,7 +19,7 @@ import { netFromBars } from '../../../core/labels/heights';
 import { standingIn, type Standing } from '../../../core/labels/standing';
 import type { Product } from '../../../core/records/product';
 import { type IssuedLabel, type Maker, type StoredWrap, type Wrap } from '../../../core/records/wrap';
-import { claimPatterns } from '../../../rulebook/claims';
+import { claimReader } from '../../../rulebook/claims';
 import { marketRules } from '../../../rulebook/markets';
 import type { House } from '../../house';
 import { HttpFault } from '../../http';
@@ -125,7 +125,7 @@ export function standingOf(
   wrap: Wrap,
   market: Market,
 ): Standing {
-  const claims = findClaims(wordsOfWrap(product, wrap), claimPatterns(ownPhrases));
+  const claims = findClaims(wordsOfWrap(product, wrap), claimReader(ownPhrases));
   return standingIn(market, claims, assessment);
 }
 

@@ -1,0 +1,182 @@
+/**
+ * Reads a text for claims: by phrases first, and what no phrase knows by what it is like. What is surely like a claim is
+ * told as one; what may be one is asked about; nothing of it is passed over in silence.
+ */
+import { fitsAny, lookThrough, NEGATIONS, type Found } from './find';
+import { classesOf, likelyOf, type Likely, type Likeness } from './likeness';
+import type { Pattern } from './patterns';
+import { sentences, type Word } from './text';
+import { LANGUAGES, type ClaimFinding, type Language } from './types';
+
+/** Words of a language that speak of the body, and words beside which they only tell how soap is used or kept from it. */
+export interface BodyWords {
+  speaks: readonly string[];
+  plain: readonly string[];
+  /** Words of a warning, which promises nothing whatever else it is like. */
+  warns: readonly string[];
+}
+
+/** Everything that claims are read by. Without `likeness` phrases alone find claims. */
+export interface ClaimReader {
+  patterns: readonly Pattern[];
+  body: Readonly<Record<Language, BodyWords>>;
+  likeness: Likeness | null;
+}
+
+/** The phrase of a claim that was found by what its sentence is like. */
+export const BY_LIKENESS = 'by-likeness';
+
+/**
+ * How a sentence was read: a claim was found in it by a phrase or by what it is like; it may promise something, which
+ * only a reader can say; or neither.
+ */
+export type Reading = 'claims' | 'likely' | 'unknown' | 'plain';
+
+export interface ReadSentence {
+  words: string;
+  from: number;
+  /** Its words alone, as a phrase says them. */
+  say: string;
+  reading: Reading;
+  /** What it is like; null where phrases told. */
+  like: Likely | null;
+}
+
+/** From here on a likeness is told as a claim: sooner where nothing of it changes what a bar is in law. */
+const SURE = 0.9;
+const SURE_OF_WORDS = 0.8;
+/** It rests on more than one word: without the one that tells most it would still not be as plain as this. */
+const TOO_PLAIN_WITHOUT = 0.7;
+/**
+ * Below so much certainty that it is plain a sentence is asked about; less where a phrase knows some of its words, or
+ * where it tells how soap is used.
+ */
+const ASKED_BELOW = 0.5;
+const KNOWN_ASKED_BELOW = 0.1;
+const OF_USE_ASKED_BELOW = 0.3;
+/** One word alone tells too little to be like anything. */
+const FEWEST_WORDS = 2;
+
+interface Tests {
+  speaks: (word: string) => boolean;
+  isPlain: (word: string) => boolean;
+  warns: (word: string) => boolean;
+}
+
+const testsOf = (body: ClaimReader['body']): Tests => ({
+  speaks: fitsAny(LANGUAGES.flatMap((language) => body[language].speaks)),
+  isPlain: fitsAny(LANGUAGES.flatMap((language) => body[language].plain)),
+  warns: fitsAny(LANGUAGES.flatMap((language) => body[language].warns)),
+});
+
+/**
+ * Whether a sentence is surely like a claim. A denial undoes what speaks of the body; of what is in a bar it is the
+ * claim itself.
+ */
+function isSurely(said: readonly Word[], { kind, certainty, plainWithoutBest }: Likely): boolean {
+  if (kind === 'plain' || plainWithoutBest > TOO_PLAIN_WITHOUT) return false;
+  if (kind === 'composition' || kind === 'absolute') return certainty >= SURE_OF_WORDS;
+  return certainty >= SURE && !said.some(({ text }) => NEGATIONS.has(text));
+}
+
+/** How a sentence without a claim is read; `known` are its words that a phrase took. */
+function readingOf(
+  said: readonly Word[],
+  known: readonly boolean[],
+  like: Likely | null,
+  { speaks, isPlain, warns }: Tests,
+): Reading {
+  const isOfUse = said.some(({ text }) => isPlain(text));
+  if (like) {
+    const isKnown = known.some(Boolean);
+    if (!isKnown && !said.some(({ text }) => warns(text)) && isSurely(said, like)) return 'likely';
+    const below = isKnown ? KNOWN_ASKED_BELOW : isOfUse ? OF_USE_ASKED_BELOW : ASKED_BELOW;
+    if (like.plain < below) return 'unknown';
+  }
+  return !isOfUse && said.some(({ text }, at) => !known[at] && speaks(text)) ? 'unknown' : 'plain';
+}
+
+function readSentences(text: string, { words, taken, claims }: Found, reader: ClaimReader): ReadSentence[] {
+  const tests = testsOf(reader.body);
+  return sentences(text, words).map(([start, end]): ReadSentence => {
+    const said = words.slice(start, end);
+    const [from, to] = [said[0]!.from, said.at(-1)!.to];
+    const found = claims.some((claim) => claim.from < to && claim.to > from);
+    const isLong = said.length >= FEWEST_WORDS;
+    const like =
+      found || !isLong || !reader.likeness
+        ? null
+        : likelyOf(
+            reader.likeness,
+            said.map((one) => one.text),
+          );
+    return {
+      words: text.slice(from, to),
+      from,
+      say: said.map((one) => one.text).join(' '),
+      reading: found ? 'claims' : readingOf(said, taken.slice(start, end), like, tests),
+      like,
+    };
+  });
+}
+
+/** The language most of whose little words a sentence holds. */
+const LITTLE_WORDS: Record<Language, ReadonlySet<string>> = {
+  en: new Set('the a an and of for with in on to is it its my your no that from by at'.split(' ')),
+  fr: new Set(
+    'le la les l un une des du de d et pour avec en sur est il au aux sans qui que ne pas'.split(' '),
+  ),
+  de: new Set(
+    'der die das den dem ein eine und fur mit im in auf ist es von zu zum zur ohne nicht'.split(' '),
+  ),
+  es: new Set('el la los las un una y para con en sobre es del de al sin que no su por lo'.split(' ')),
+};
+
+function languageOf(say: string): Language {
+  const words = say.split(' ');
+  const count = (language: Language) => words.filter((word) => LITTLE_WORDS[language].has(word)).length;
+  return LANGUAGES.reduce((best, language) => (count(language) > count(best) ? language : best));
+}
+
+const quoted = (words: readonly string[]) => words.map((word) => `“${word}”`).join(' and ');
+
+/** A sentence that is surely like a claim, as a finding. */
+function asClaim({ words, from, say, like }: ReadSentence): ClaimFinding {
+  const because = like!.because.length > 0 ? ` because of ${quoted(like!.because)}` : '';
+  return {
+    phrase: BY_LIKENESS,
+    language: languageOf(say),
+    words,
+    from,
+    to: from + words.length,
+    class: classesOf(like!.kind),
+    fact: null,
+    why: `No phrase says this; it reads like such claims${because}. Say here if it is none.`,
+    plainer: '',
+  };
+}
+
+/**
+ * Every claim of a text, in its order, and every sentence with how it was read.
+ *
+ * @example
+ * readText('Cheeks like apples. Cut by hand.', claimReader()).sentences; // unknown, then plain
+ */
+export function readText(
+  text: string,
+  reader: ClaimReader,
+): { claims: ClaimFinding[]; sentences: ReadSentence[] } {
+  const found = lookThrough(text, reader.patterns, LANGUAGES);
+  const read = readSentences(text, found, reader);
+  const likely = read.filter(({ reading }) => reading === 'likely').map(asClaim);
+  return { claims: [...found.claims, ...likely].sort((a, b) => a.from - b.from), sentences: read };
+}
+
+/**
+ * Every claim in a text, in its order; a word belongs to one claim at most.
+ *
+ * @example
+ * findClaims('Cures eczema', claimReader()); // [{ … a claim of medicine }]
+ */
+export const findClaims = (text: string, reader: ClaimReader): ClaimFinding[] =>
+  readText(text, reader).claims;
