@@ -48,12 +48,14 @@ const SURE_OF_WORDS = 0.8;
 /** It rests on more than one word: without the one that tells most it would still not be as plain as this. */
 const TOO_PLAIN_WITHOUT = 0.7;
 /**
- * Below so much certainty that it is plain a sentence is asked about; less where a phrase knows some of its words, or
- * where it tells how soap is used.
+ * Below so much certainty that it is plain a sentence is asked about; less where a phrase knows some of its words, where
+ * it tells how soap is used, or where it is as short as a name.
  */
-const ASKED_BELOW = 0.5;
+const ASKED_BELOW = 0.4;
 const KNOWN_ASKED_BELOW = 0.1;
 const OF_USE_ASKED_BELOW = 0.3;
+const NAME_ASKED_BELOW = 0.1;
+const WORDS_OF_A_NAME = 2;
 /** One word alone tells too little to be like anything. */
 const FEWEST_WORDS = 2;
 
@@ -79,6 +81,12 @@ function isSurely(said: readonly Word[], { kind, certainty, plainWithoutBest }: 
   return certainty >= SURE && !said.some(({ text }) => NEGATIONS.has(text));
 }
 
+function askedBelow(words: number, isKnown: boolean, isOfUse: boolean): number {
+  if (words <= WORDS_OF_A_NAME) return NAME_ASKED_BELOW;
+  if (isKnown) return KNOWN_ASKED_BELOW;
+  return isOfUse ? OF_USE_ASKED_BELOW : ASKED_BELOW;
+}
+
 /** How a sentence without a claim is read; `known` are its words that a phrase took. */
 function readingOf(
   said: readonly Word[],
@@ -90,7 +98,7 @@ function readingOf(
   if (like) {
     const isKnown = known.some(Boolean);
     if (!isKnown && !said.some(({ text }) => warns(text)) && isSurely(said, like)) return 'likely';
-    const below = isKnown ? KNOWN_ASKED_BELOW : isOfUse ? OF_USE_ASKED_BELOW : ASKED_BELOW;
+    const below = askedBelow(said.length, isKnown, isOfUse);
     if (like.plain < below) return 'unknown';
   }
   return !isOfUse && said.some(({ text }, at) => !known[at] && speaks(text)) ? 'unknown' : 'plain';

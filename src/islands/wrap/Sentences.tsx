@@ -52,13 +52,13 @@ function Answers({ sentence }: { sentence: ReadSentence }) {
   const { answer, busy, told } = useAnswer(sentence);
   return (
     <>
-      <span className="block">
+      <span className="flex flex-wrap gap-x-3">
         {ANSWERS.map(([kind, words]) => (
           <button
             key={kind}
             type="button"
             disabled={busy}
-            className="mr-3 cursor-pointer text-ultra underline"
+            className="min-h-6 cursor-pointer text-ultra underline"
             aria-label={`“${sentence.words}”: ${words}`}
             onClick={() => answer(kind)}
           >
