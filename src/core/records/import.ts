@@ -1,4 +1,5 @@
 /** Bars that come from a maker's own spreadsheet. */
+import type { LoggedBatch } from '../sheets/logged';
 import type { Verdict } from '../formula/answer';
 import type { Kind } from '../formula/types';
 import type { StatedLot } from './cupboard';
@@ -10,9 +11,14 @@ export interface ImportedBar {
   fault: string | null;
 }
 
+/** A batch of a log as it is taken in: its day is known, and an empty code is made up as for any batch. */
+export type TakenBatch = Pick<LoggedBatch, 'code' | 'bars' | 'weighed'> & { day: string };
+
 export interface ImportResult {
   /** 0 where it was only looked at, or a bar has a fault. */
   taken: number;
+  /** Batches made of what was weighed. */
+  batches?: number;
   bars: ImportedBar[];
 }
 

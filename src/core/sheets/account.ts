@@ -67,6 +67,12 @@ export function cellRoles(
   const side = columns.bar ?? columns.what ?? 0;
   for (const bar of bars) {
     if (!isAcross) set(bar.row - 1, bar.column ?? (kind === 'list' ? columns.bar : columns.what), 'bar');
+    for (const { row } of bar.weighed ?? []) {
+      set(row - 1, columns.what, 'name');
+      set(row - 1, columns.amount, 'amount');
+      set(row - 1, columns.weighed ?? null, 'note');
+      if (kind === 'list') set(row - 1, columns.bar, 'bar');
+    }
     for (const { row, column } of bar.lines) {
       set(row - 1, column, 'amount');
       set(row - 1, isAcross ? side : columns.what, kind === 'rows' ? 'bar' : 'name');
@@ -74,7 +80,6 @@ export function cellRoles(
       else {
         set(row - 1, columns.unit, 'amount');
         set(row - 1, columns.note, 'note');
-        set(row - 1, columns.weighed ?? null, 'note');
         if (kind === 'list') set(row - 1, columns.bar, 'bar');
       }
     }

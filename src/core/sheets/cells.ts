@@ -63,7 +63,7 @@ export interface SheetBar {
   /** The bar whose batch it is, where the sheet says batches. */
   of?: string;
   /** What its rows say was weighed, with the batch, as it stands there. */
-  weighed?: { batch: string; name: string; was: string; planned: string }[];
+  weighed?: { row: number; batch: string; name: string; was: string; planned: string }[];
 }
 
 export interface SheetFault {

@@ -16,6 +16,7 @@ import {
   type Layout,
   type SheetColumns,
 } from './cells';
+import { isOfBatches } from './logged';
 import { plannedIn } from './planned';
 import { readSheet } from './read';
 import { isFatName, isSection } from './words';
@@ -178,11 +179,14 @@ export function withHeads(rows: readonly (readonly string[])[], layout: Layout, 
 /** Heads of columns that none of those named is, where rows have anything in them. */
 export function unreadHeads(
   rows: readonly (readonly string[])[],
-  { head, columns }: { head: number; columns: object },
+  { head, columns }: { head: number; columns: object & { weighed?: number | null } },
 ): string[] {
   const read: unknown[] = Object.values(columns);
+  // Beside what was weighed it is read of which batch, of which day, and how many bars.
+  const isRead = (cell: string, at: number) =>
+    read.includes(at) || (columns.weighed != null && isOfBatches(cell));
   return (rows[head] ?? []).filter(
     (cell, at) =>
-      cell.trim() !== '' && !read.includes(at) && rows.slice(head + 1).some((row) => cellAt(row, at) !== ''),
+      cell.trim() !== '' && !isRead(cell, at) && rows.slice(head + 1).some((row) => cellAt(row, at) !== ''),
   );
 }

@@ -166,7 +166,7 @@ function readDown(
     if (!known) return;
     if (batch !== '' && named !== '') known.of = named;
     const was = cellAt(row, columns.weighed ?? null);
-    if (was !== '') (known.weighed ??= []).push({ batch, name, was, planned: amount });
+    if (was !== '') (known.weighed ??= []).push({ row: at + 1, batch, name, was, planned: amount });
   });
 }
 

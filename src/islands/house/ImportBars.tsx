@@ -11,6 +11,7 @@ import { Names, useMatches } from '../../ui/MaterialNames';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
 import { dayInWords, grams, VERDICT_WORDS } from '../../ui/words';
+import { LoggedBatches, useLogged } from './LoggedBatches';
 import { Columns, many, Outcome, TakeIn, Unread, useLeft, useSending, type Sheet } from './import-parts';
 import { makeBars, type MadeBar } from './sheet';
 import { COLUMN_WORDS, isAcross, KIND_WORDS, ROLE_WORDS } from './sheet-words';
@@ -186,6 +187,7 @@ export function ImportBars({ sheet, lessons, today, onTaken }: Props) {
   const { names, matches, isMatching, made } = useMade(sheet, reading, out);
   const { faults, result, busy, go } = useSending<ImportResult>(address('import'), onTaken);
   const { left, leave } = useLeft<string>();
+  const logged = useLogged(today);
   const chosen = made.bars.filter(({ name }) => !left.has(name));
   const titleOf = (name: string) => said.chosen[name]?.title ?? matches.get(name)?.title ?? name;
   return (
@@ -224,7 +226,12 @@ export function ImportBars({ sheet, lessons, today, onTaken }: Props) {
             notes: bar.notes,
           },
           looked: lookedWords(result, bar.name),
-          detail: <Account bar={bar} titleOf={titleOf} />,
+          detail: (
+            <>
+              <Account bar={bar} titleOf={titleOf} />
+              <LoggedBatches bar={bar} logged={logged} today={today} />
+            </>
+          ),
         }))}
         faults={made.faults}
         left={left}
@@ -236,11 +243,15 @@ export function ImportBars({ sheet, lessons, today, onTaken }: Props) {
         what="bar"
         count={chosen.length}
         busy={busy}
-        isHeld={isMatching || made.faults.length > 0}
+        isHeld={isMatching || made.faults.length > 0 || logged.isOpen(chosen)}
+        and={logged.count(chosen) > 0 ? ` with ${many(logged.count(chosen), 'batch', 'batches')}` : ''}
         faults={faults}
         onGo={(preview) =>
           void go(preview, {
-            bars: chosen.map(({ name, note, formula }) => ({ name, note, formula })),
+            bars: chosen.map((bar) => ({
+              ...{ name: bar.name, note: bar.note, formula: bar.formula },
+              batches: logged.takenOf(bar),
+            })),
             lesson: preview ? null : lessonOf(sheet.rows, layout, said, { name: sheet.file, day: today }),
           })
         }

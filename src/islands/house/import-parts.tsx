@@ -8,7 +8,8 @@ import { Select } from '../../ui/Select';
 const SHOWN_ROWS = 6;
 const MOST_FAULTS = 40;
 
-export const many = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
+export const many = (count: number, what: string, several = `${what}s`) =>
+  `${count} ${count === 1 ? what : several}`;
 
 export interface Sheet {
   /** What a bar that stands alone in it is called. */
@@ -168,6 +169,7 @@ export function TakeIn({
   busy,
   isHeld,
   faults,
+  and = '',
   onGo,
   children,
 }: {
@@ -178,6 +180,8 @@ export function TakeIn({
   /** Something cannot be read. */
   isHeld: boolean;
   faults: Fault[];
+  /** What comes in with them, as the button says it. */
+  and?: string;
   onGo: (preview: boolean) => void;
   children?: ReactNode;
 }) {
@@ -195,6 +199,7 @@ export function TakeIn({
           onClick={() => onGo(false)}
         >
           Take in {many(count, what)}
+          {and}
         </button>
       </p>
       <p className="text-soft">

@@ -3,6 +3,7 @@ import type { Formula } from '../../core/formula/types';
 import { accountOf, cellRoles, type AccountRow, type CellRole } from '../../core/sheets/account';
 import type { Layout, SheetBar, SheetFault } from '../../core/sheets/cells';
 import { readSheet } from '../../core/sheets/read';
+import { loggedBatches, type LoggedBatch } from '../../core/sheets/logged';
 import type { Match } from '../../core/sheets/match';
 import { weighedNote } from '../../core/sheets/planned';
 import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';
@@ -51,8 +52,8 @@ export async function partsOfText(text: string): Promise<WorkbookPart[]> {
 
 /** Said of a bar whose sheet says what was weighed, and where its note has no room for it. */
 const WEIGHED_KEPT =
-  'What was weighed is no bar of its own: it goes into the note of this one. A batch is made on the day, at the scale.';
-const WEIGHED_LEFT = 'What was weighed is not taken: the note of this bar has no room for it.';
+  'What was weighed is no bar of its own: it goes into the note of this one, and makes its batches where you want them.';
+const WEIGHED_LEFT = 'The note of this bar has no room for what was weighed: its batches keep it.';
 
 export interface MadeBar {
   name: string;
@@ -61,6 +62,8 @@ export interface MadeBar {
   notes: string[];
   /** Its rows beside what is taken for each. */
   account: AccountRow[];
+  /** What the sheet says was weighed of it, batch by batch. */
+  batches: LoggedBatch[];
 }
 
 export interface Made {
@@ -105,12 +108,14 @@ export function makeBars(
     }
     const { formula, notes } = taken;
     const weighed = weighedNote(bar);
+    const account = accountOf(bar, formula);
     bars.push({
       name: bar.name,
       note: [bar.note, weighed].filter((one) => one !== '').join('\n'),
       formula,
       notes: bar.weighed?.length ? [...notes, weighed === '' ? WEIGHED_LEFT : WEIGHED_KEPT] : notes,
-      account: accountOf(bar, formula),
+      account,
+      batches: loggedBatches(rows, layout, bar, account),
     });
   }
   const names = lined

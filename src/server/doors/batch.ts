@@ -64,7 +64,8 @@ function Count(most = MOST_BARS): PropertyDecorator {
   );
 }
 
-function AtLeastOne(): PropertyDecorator {
+/** A count of bars, one at least. */
+export function AtLeastOne(): PropertyDecorator {
   return Rule(
     'not-a-count',
     `Give a whole number from 1 to ${MOST_BARS}.`,

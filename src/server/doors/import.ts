@@ -5,6 +5,7 @@ import { UNITS } from '../../core/quantities/units';
 import { SHEET_KINDS, type SheetColumns } from '../../core/sheets/cells';
 import { POINTED_ROLES } from '../../core/sheets/sheet-lessons';
 import { MOST_NAOH } from '../../core/sheets/stock';
+import { AtLeastOne } from './batch';
 import { LotDoor } from './cupboard';
 import {
   Clearable,
@@ -32,10 +33,30 @@ export class NamesDoor {
   @Values(MOST_NAMES, 'not-text', 'Give names of materials.', isName) names!: string[];
 }
 
+const MOST_BATCHES = 200;
+const MOST_WEIGHINGS = 80;
+const MOST_GRAMS = 1e7;
+const COARSEST_G = 1000;
+
+class LoggedWeighingDoor {
+  @Id() line!: string;
+  @NumberBetween(0, MOST_GRAMS) massG!: number;
+  @NumberBetween(0, COARSEST_G) readabilityG!: number;
+}
+
+/** A batch that was made before, as its log says it. */
+class LoggedBatchDoor {
+  @Text(LONGEST.name) code!: string;
+  @Day() day!: string;
+  @OrNull() @AtLeastOne() bars!: number | null;
+  @ListOf(() => LoggedWeighingDoor, MOST_WEIGHINGS) weighed!: LoggedWeighingDoor[];
+}
+
 class ImportedBarDoor {
   @Name('the bar') name!: string;
   @Text(LONGEST.line) note!: string;
   @Nested(() => FormulaDoor) formula!: FormulaDoor;
+  @Optional() @ListOf(() => LoggedBatchDoor, MOST_BATCHES) batches?: LoggedBatchDoor[];
 }
 
 const MOST_COLUMNS = 400;

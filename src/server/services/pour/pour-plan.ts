@@ -14,7 +14,7 @@ import type { House } from '../../house';
 import { lotsOf } from '../../repositories/lots';
 import type { StoreSnapshot } from '../../store/snapshot';
 import { notesForNextTime } from './batch-notes';
-import { planSheet } from './batches';
+import { planSheet } from '../../store/start-batch';
 import { papersStanding } from '../../store/papers';
 import { isScent } from '../../../core/formula/scents';
 

@@ -1,13 +1,12 @@
-import type { Formula } from '../../../../core/formula/types';
 import type { SheetLesson } from '../../../../core/sheets/sheet-lessons';
 import { ImportDoor } from '../../../../server/doors/import';
 import { openHouse } from '../../../../server/house';
 import { answerJson, endpoint, onlyMethods, readShaped } from '../../../../server/http';
-import { importBars } from '../../../../server/services/house/import';
+import { importBars, type BarOfSheet } from '../../../../server/services/house/import';
 
 interface Asked {
   preview: boolean;
-  bars: { name: string; note: string; formula: Formula }[];
+  bars: BarOfSheet[];
   /** What the sheet teaches for those laid out alike. */
   lesson?: SheetLesson | null;
 }
