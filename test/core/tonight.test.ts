@@ -74,8 +74,8 @@ describe('what a pour of tonight is worth', () => {
 
   it('loses fewer sales than pouring what is nearly gone or by turns, and lets less get too old than turns', () => {
     const YEARS = 6;
-    const worth = soldYears(YEARS, byWorth);
-    const [gone, turns] = [soldYears(YEARS, whenNearlyGone(2)), soldYears(YEARS, byTurns)];
+    const worth = soldYears(YEARS, () => byWorth);
+    const [gone, turns] = [soldYears(YEARS, () => whenNearlyGone(2)), soldYears(YEARS, () => byTurns)];
     expect(worth.lost).to.be.below(0.6 * gone.lost);
     expect(worth.lost).to.be.below(turns.lost);
     expect(worth.outOfStock).to.be.below(gone.outOfStock);

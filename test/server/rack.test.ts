@@ -395,6 +395,13 @@ describe('the rack over HTTP', () => {
     const planned = [{ id: 'p1', product: 'branch-line', day: '2027-01-10', bars: 12 }];
     const done = await put({ revision: asked.body.revision, wanted, planned });
     expect(of(done.body, 'branch-line').next.startBy).to.equal(null);
+    const evenings = { revision: done.body.revision, wanted, planned, evenings: [0, 3], room: 150 };
+    const limited = await put(evenings);
+    expect([limited.body.evenings, limited.body.room]).to.deep.equal([[0, 3], 150]);
+    // Who does not speak of them leaves them as they are.
+    const again = await put({ revision: limited.body.revision, wanted, planned });
+    expect([again.body.evenings, again.body.room]).to.deep.equal([[0, 3], 150]);
+    expect((await put({ ...evenings, evenings: [7] })).status).to.equal(422);
     expect((await put({ revision: body.revision, wanted: [], planned: [] })).status).to.equal(409);
     expect((await put({ revision: 1, wanted: [{ ...wanted[0], bars: 0 }], planned })).status).to.equal(422);
   });

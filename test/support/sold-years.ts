@@ -1,6 +1,8 @@
 /** Years of sales of a small range, simulated: demand that swings with the season and the market day, evenings to pour on. */
 import { seededRandom, type Random } from '../../src/core/numerics/random';
-import { dayAfter } from '../../src/core/quantities/day';
+import type { Solve } from '../../src/core/numerics/highs';
+import { dayAfter, weekdayOf } from '../../src/core/quantities/day';
+import { bestPours } from '../../src/core/stock/six-weeks';
 import { FRESH_DAYS, LEAST_VALUE, worthOf } from '../../src/core/stock/tonight';
 
 const BARS = 8;
@@ -70,6 +72,42 @@ export const byWorth: Policy = (bars, day) => {
   return best > LEAST_VALUE ? values.indexOf(best) : -1;
 };
 
+/** Plans within so much of the best are taken: hundreds of them are made. */
+const PLAN_GAP = 0.05;
+
+/** By a plan of six weeks, made anew every week. */
+export const bySixWeeks = (solve: Solve): Policy => {
+  let plan: readonly { product: string; day: string }[] = [];
+  return (bars, day) => {
+    const today = dayAfter(FIRST_DAY, day);
+    // The evenings of the simulation count its own days of the week, from its first day on.
+    const weekday = (of: number) => weekdayOf(dayAfter(FIRST_DAY, of));
+    if (day % 7 === EVENINGS[0])
+      plan = bestPours(
+        {
+          today,
+          cureDays: CURE_DAYS,
+          evenings: EVENINGS.map(weekday),
+          room: null,
+          freeG: {},
+          orderDays: 0,
+          bars: bars.map((bar, at) => ({
+            ...{ id: String(at), perWeek: paceOf(bar), ready: sum(bar.stock), wanted: [] },
+            ...{ bars: POUR_BARS, massG: {} },
+            coming: bar.coming.map(({ bars: count, day: on }) => ({
+              bars: count,
+              readyOn: dayAfter(FIRST_DAY, on),
+            })),
+          })),
+        },
+        solve,
+        PLAN_GAP,
+      );
+    const tonight = plan.find((pour) => pour.day === today);
+    return tonight ? Number(tonight.product) : -1;
+  };
+};
+
 /** When a bar is nearly gone, so many weeks on the shelf and none curing: the emptiest first. */
 export const whenNearlyGone =
   (weeks: number): Policy =>
@@ -134,9 +172,9 @@ export function soldYear(seed: number, policy: Policy): SoldYear {
   return { lost: lost / asked, outOfStock: out / (YEAR_DAYS * BARS), stale, pours };
 }
 
-/** The mean of so many years. */
-export function soldYears(years: number, policy: Policy): SoldYear {
-  const all = Array.from({ length: years }, (_, seed) => soldYear(seed + 1, policy));
+/** The mean of so many years, each under a policy of its own. */
+export function soldYears(years: number, policy: () => Policy): SoldYear {
+  const all = Array.from({ length: years }, (_, seed) => soldYear(seed + 1, policy()));
   const mean = (of: keyof SoldYear) => all.reduce((total, year) => total + year[of], 0) / years;
   return {
     lost: mean('lost'),

@@ -1,4 +1,5 @@
 /** Learns from sentences that a reader classed what other sentences are like. Always the same from the same sentences. */
+import { seededRandom, type Random } from '../numerics/random';
 import { bucketsOf, KINDS, shares, weightOfEach, type Kind, type Likeness } from './likeness';
 import type { ClaimPhrase } from './types';
 import { wordsOf } from './text';
@@ -19,20 +20,9 @@ const LARGEST_WEIGHT = 127;
 /** Weights above this share of all are cut off, so that few large ones do not make all others coarse. */
 const CUT_AT = 0.999;
 
-/** A generator of numbers from 0 to 1 (Mulberry32). */
-function generator(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
-function shuffle(order: Int32Array, random: () => number): void {
+function shuffle(order: Int32Array, { uniform }: Random): void {
   for (let at = order.length - 1; at > 0; at--) {
-    const other = Math.floor(random() * (at + 1));
+    const other = Math.floor(uniform() * (at + 1));
     [order[at], order[other]] = [order[other]!, order[at]!];
   }
 }
@@ -103,7 +93,7 @@ export function learnLikeness(sayings: readonly Saying[]): Likeness {
     biasSlopes: KINDS.map(() => 1e-6),
   };
   const order = Int32Array.from(read, (_, at) => at);
-  const random = generator(1);
+  const random = seededRandom(1);
   for (let round = 0; round < ROUNDS; round++) {
     shuffle(order, random);
     for (const at of order) learnOne(learnt, read[at]!.buckets, read[at]!.wanted);

@@ -7,6 +7,8 @@ export interface LinearProblem {
   rows: { terms: (readonly [variable: number, factor: number])[]; relation: '<=' | '='; right: number }[];
   /** Variables that are 0 or 1. */
   yesNo?: readonly number[];
+  /** Of a problem with yes or no: an answer so near to the best there could be is as good, a share of it. */
+  gap?: number;
 }
 
 export type LinearAnswer =
@@ -20,7 +22,7 @@ export type Solve = (problem: LinearProblem) => LinearAnswer;
 export interface Highs {
   solve: (
     problem: string,
-    options: { presolve: 'on' },
+    options: { presolve: 'on'; mip_rel_gap?: number },
   ) => { Status: string; ObjectiveValue: number; Columns: Record<string, unknown> };
 }
 
@@ -49,7 +51,7 @@ export function problemText({ variables, cost, rows, yesNo = [] }: LinearProblem
     ...constraints,
     'Bounds',
     ...bounds,
-    ...(yesNo.length > 0 ? ['Binary', ` ${yesNo.map(name).join(' ')}`] : []),
+    ...(yesNo.length > 0 ? ['Binary', ...yesNo.map((variable) => ` ${name(variable)}`)] : []),
     'End',
     '',
   ].join('\n');
@@ -58,7 +60,10 @@ export function problemText({ variables, cost, rows, yesNo = [] }: LinearProblem
 /** A solver for the core from a loaded HiGHS. Throws an Error where HiGHS neither solves nor refutes. */
 export function solveWith(highs: Highs): Solve {
   return (problem) => {
-    const answer = highs.solve(problemText(problem), { presolve: 'on' });
+    const answer = highs.solve(problemText(problem), {
+      presolve: 'on',
+      ...(problem.gap === undefined ? {} : { mip_rel_gap: problem.gap }),
+    });
     switch (answer.Status) {
       case 'Optimal': {
         const values = Array.from({ length: problem.variables }, (_, v) =>

@@ -49,6 +49,9 @@ export const clockOf = (at: string, zone: string): string => toTime(within(at, z
 export const momentOn = (day: string, zone: string, clock = '12:00'): string =>
   toZoned(toCalendarDateTime(parseDate(day), parseTime(clock)), zone).toAbsoluteString();
 
+/** The day of the week that a day is, 0 for Sunday. */
+export const weekdayOf = (day: string): number => new Date(`${day}T00:00:00Z`).getUTCDay();
+
 /** Whether one moment lies before another. */
 export const isBefore = (one: string, other: string): boolean => Date.parse(one) < Date.parse(other);
 

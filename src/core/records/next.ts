@@ -31,6 +31,8 @@ export interface NextBar {
   barsAPour: number | null;
   /** What is missing in the cupboard for one pour; empty where it can be poured today. */
   missing: Pick<Needed, 'material' | 'name' | 'neededG' | 'freeG'>[];
+  /** Grams of each material that one pour takes, water left out. */
+  massG: Record<string, number>;
   /** What a pour of tonight would be worth; null where it is not known what one makes. */
   worth: Worth | null;
   /** Against the limits as planned; null where it does not reckon. */
@@ -43,12 +45,20 @@ export interface NextData {
   today: string;
   cureDays: number;
   bars: NextBar[];
+  /** What the pours of these bars are made of, with the grams that are free. */
+  materials: Record<string, { name: string; freeG: number }>;
   wanted: Wanted[];
   planned: PlannedPour[];
+  evenings: number[];
+  room: number | null;
   revision: number;
 }
 
 export interface NextPlans {
   wanted: Wanted[];
   planned: PlannedPour[];
+  /** Days of the week with time for a pour, 0 for Sunday. */
+  evenings?: number[];
+  /** Bars that can cure at a time; null where nothing limits them. */
+  room?: number | null;
 }

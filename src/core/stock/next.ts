@@ -16,7 +16,7 @@ export interface BarMade {
   sold: readonly { at: string; bars: number }[];
 }
 
-export type BarStanding = Omit<NextBar, 'barsAPour' | 'missing' | 'verdict' | 'worth'>;
+export type BarStanding = Omit<NextBar, 'barsAPour' | 'missing' | 'massG' | 'verdict' | 'worth'>;
 
 interface Day {
   today: string;
@@ -65,14 +65,15 @@ export function wantingOf(
   { verdict, pour }: Overview,
   freeOf: ReadonlyMap<string, number>,
   nameOf: (material: string) => string,
-): Pick<NextBar, 'barsAPour' | 'missing' | 'verdict'> {
-  const missing = Object.entries(pour?.massG ?? {})
+): Pick<NextBar, 'barsAPour' | 'missing' | 'massG' | 'verdict'> {
+  const massG = Object.fromEntries(Object.entries(pour?.massG ?? {}).filter(([id]) => id !== 'water'));
+  const missing = Object.entries(massG)
     .map(([material, neededG]) => ({
       material,
       name: nameOf(material),
       neededG,
       freeG: freeOf.get(material) ?? 0,
     }))
-    .filter(({ material, neededG, freeG }) => freeG < neededG && material !== 'water');
-  return { barsAPour: pour?.bars ?? null, missing, verdict };
+    .filter(({ neededG, freeG }) => freeG < neededG);
+  return { barsAPour: pour?.bars ?? null, missing, massG, verdict };
 }

@@ -11,11 +11,11 @@ const DAYS_A_WEEK = 7;
  * A bar that is not poured tonight may wait so long for its turn: what would be lost meanwhile is what a pour of tonight
  * saves, days.
  */
-const TURN_DAYS = 21;
+export const TURN_DAYS = 21;
 /** A bar sells best for so long after its cure; what is left then counts as too old, days. */
 export const FRESH_DAYS = 182;
 /** A bar that gets too old weighs so much of one that could have been sold. */
-const STALE_WEIGHT = 0.5;
+export const STALE_WEIGHT = 0.5;
 
 /** Shares of what may be true of a pace that stand for all of it. */
 const SHARES = [0.1, 0.3, 0.5, 0.7, 0.9] as const;
@@ -42,10 +42,10 @@ export interface Worth {
   value: number;
 }
 
-/** Bars a week at each share: between the ends of the interval as its logarithm runs straight. */
-function pacesOf({ low, likely, high }: Interval): number[] {
+/** Bars a week at each of some shares: between the ends of the interval as its logarithm runs straight. */
+export function pacesOf({ low, likely, high }: Interval, shares: readonly number[]): number[] {
   const least = Math.max(low, 1e-6);
-  return SHARES.map((share) => {
+  return shares.map((share) => {
     if (share <= 0.5) return least * (Math.max(likely, least) / least) ** ((share - 0.1) / 0.4);
     return (
       Math.max(likely, least) * (Math.max(high, least) / Math.max(likely, least)) ** ((share - 0.5) / 0.4)
@@ -79,7 +79,7 @@ function run(one: Candidate, perWeek: number, today: string, from: number, until
  * worthOf(candidate, { today: '2026-11-24', cureDays: 42 }).saved; // 6.3
  */
 export function worthOf(one: Candidate, { today, cureDays }: { today: string; cureDays: number }): Worth {
-  const paces = one.perWeek ? pacesOf(one.perWeek) : [0];
+  const paces = one.perWeek ? pacesOf(one.perWeek, SHARES) : [0];
   let [saved, stale] = [0, 0];
   for (const perWeek of paces) {
     const turn = cureDays + TURN_DAYS;
@@ -107,7 +107,7 @@ export const LEAST_VALUE = 0.3;
 const MOST_TOLD = 3;
 
 /** What is over a limit or without its papers is not offered. */
-const isOffered = ({ verdict }: TonightBar) =>
+export const isOffered = ({ verdict }: Pick<TonightBar, 'verdict'>) =>
   verdict !== null && verdict !== 'over' && verdict !== 'unproven';
 
 /**

@@ -13,6 +13,7 @@ import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
 import { dayInWords, grams, VERDICT_WORDS } from '../../ui/words';
+import { SixWeeksPlan } from './SixWeeks';
 import { Tonight } from './Tonight';
 import { WantedForm } from './WantedForm';
 import rackStyles from './rack.module.css';
@@ -22,7 +23,7 @@ const LINE_DAYS = 112;
 /** Marks closer than this leave no room for a word between them. */
 const CLOSE_DAYS = 18;
 
-export type Plans = Pick<NextData, 'wanted' | 'planned'>;
+export type Plans = Pick<NextData, 'wanted' | 'planned' | 'evenings' | 'room'>;
 
 const STALE = {
   path: '',
@@ -46,13 +47,19 @@ function useNext(first: NextData) {
       if (!answer.ok) break;
       revision.current = answer.body.revision;
       if (answer.status === 409) waiting.current = null;
-      if (!waiting.current) setData(answer.body);
+      if (!waiting.current) {
+        shown.current = answer.body;
+        setData(answer.body);
+      }
     }
     isSending.current = false;
   };
-  const keep = ({ wanted, planned }: Plans) => {
-    setData((old) => ({ ...old, wanted, planned }));
-    waiting.current = { wanted, planned };
+  const shown = useRef<Plans>(first);
+  const keep = (part: Partial<Plans>) => {
+    const { wanted, planned, evenings, room } = { ...shown.current, ...part };
+    shown.current = { wanted, planned, evenings, room };
+    setData((old) => ({ ...old, ...shown.current }));
+    waiting.current = shown.current;
     if (!isSending.current) void sendAll();
   };
   return { data, faults, keep };
@@ -154,7 +161,7 @@ function nextWords({ next, missing, ready, curing }: NextBar, today: string): st
 interface RowProps {
   bar: NextBar;
   data: NextData;
-  keep: (plans: Plans) => void;
+  keep: (plans: Partial<Plans>) => void;
 }
 
 function Line({ bar, data, keep }: RowProps) {
@@ -163,14 +170,14 @@ function Line({ bar, data, keep }: RowProps) {
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { keyboardCodes: { start: [], cancel: [], end: [] } }),
   );
-  const { today, planned, wanted } = data;
+  const { today, planned } = data;
   const move = (id: string, days: number) => {
     if (days === 0) return;
     const moved = (pour: PlannedPour) => {
       const day = dayAfter(pour.day, days);
       return { ...pour, day: day < today ? today : day };
     };
-    keep({ wanted, planned: planned.map((pour) => (pour.id === id ? moved(pour) : pour)) });
+    keep({ planned: planned.map((pour) => (pour.id === id ? moved(pour) : pour)) });
   };
   return (
     <DndContext
@@ -190,7 +197,7 @@ function Line({ bar, data, keep }: RowProps) {
               pour={pour}
               today={today}
               onMove={(days) => move(pour.id, days)}
-              onRemove={() => keep({ wanted, planned: planned.filter(({ id }) => id !== pour.id) })}
+              onRemove={() => keep({ planned: planned.filter(({ id }) => id !== pour.id) })}
             />
           ))}
       </div>
@@ -199,11 +206,11 @@ function Line({ bar, data, keep }: RowProps) {
 }
 
 function Row({ bar, data, keep }: RowProps) {
-  const { today, planned, wanted } = data;
+  const { today, planned } = data;
   const plan = () => {
     const day = bar.next.startBy && bar.next.startBy > today ? bar.next.startBy : today;
     const pour = { id: crypto.randomUUID(), product: bar.id, day, bars: bar.barsAPour ?? 12 };
-    keep({ wanted, planned: [...planned, pour] });
+    keep({ planned: [...planned, pour] });
   };
   return (
     <li className={rackStyles.nextRow}>
@@ -271,6 +278,7 @@ function NextDeskIsland({ first }: { first: NextData }) {
   return (
     <div className="grid gap-4">
       <Tonight data={data} />
+      <SixWeeksPlan data={data} keep={keep} />
       <p>
         {today.length > 0
           ? `Can be poured today from what is there: ${today.map(({ name }) => name).join(', ')}.`

@@ -7,17 +7,16 @@ import { TextField } from '../../ui/TextField';
 import type { Plans } from './NextDesk';
 
 /** What has to be ready by a day: a market, an order, a shop's reopening. */
-export function WantedForm({ data, keep }: { data: NextData; keep: (plans: Plans) => void }) {
+export function WantedForm({ data, keep }: { data: NextData; keep: (plans: Partial<Plans>) => void }) {
   const [product, setProduct] = useState(data.bars[0]?.id ?? '');
   const [name, setName] = useState('');
   const [day, setDay] = useState('');
   const [bars, setBars] = useState('');
   const count = readNumberOrNull(bars);
   const isFit = product && name.trim() && day && count !== null && count >= 1;
-  const { wanted, planned } = data;
+  const { wanted } = data;
   const add = () => {
     keep({
-      planned,
       wanted: [
         ...wanted,
         { id: crypto.randomUUID(), product, name: name.trim(), day, bars: Math.round(count!) },
@@ -37,7 +36,7 @@ export function WantedForm({ data, keep }: { data: NextData; keep: (plans: Plans
             <button
               type="button"
               className="action ml-auto py-0"
-              onClick={() => keep({ planned, wanted: wanted.filter(({ id }) => id !== one.id) })}
+              onClick={() => keep({ wanted: wanted.filter(({ id }) => id !== one.id) })}
             >
               Take away
             </button>

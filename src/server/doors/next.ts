@@ -1,5 +1,5 @@
 /** The door of what is wanted by a day and what is planned to be poured. */
-import { Day, Id, ListOf, Name, Rule } from './fields';
+import { Day, Id, ListOf, Name, Optional, OrNull, Rule, Values } from './fields';
 import { FirstRevision } from './revision';
 
 const MOST = 500;
@@ -12,6 +12,10 @@ function Bars(): PropertyDecorator {
     (value) => Number.isInteger(value) && (value as number) >= 1 && (value as number) <= MOST_BARS,
   );
 }
+
+const DAYS_A_WEEK = 7;
+const isWeekday = (value: unknown) =>
+  Number.isInteger(value) && (value as number) >= 0 && (value as number) < DAYS_A_WEEK;
 
 class WantedDoor {
   @Id() id!: string;
@@ -32,4 +36,8 @@ export class PlansDoor {
   @FirstRevision() revision!: number;
   @ListOf(() => WantedDoor, MOST) wanted!: WantedDoor[];
   @ListOf(() => PlannedPourDoor, MOST) planned!: PlannedPourDoor[];
+  @Optional()
+  @Values(DAYS_A_WEEK, 'not-a-weekday', 'Give days of the week from 0, Sunday, to 6.', isWeekday)
+  evenings?: number[];
+  @Optional() @OrNull() @Bars() room?: number | null;
 }

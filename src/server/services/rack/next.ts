@@ -18,6 +18,9 @@ import { snapshotOf } from '../../store/snapshot';
 import { writing } from '../../store/writing';
 import { BLANK, overviewsOf } from '../../store/overviews';
 
+/** Where the maker has not said when there is time to pour: Tuesdays and Fridays. */
+const USUAL_EVENINGS = [2, 5] as const;
+
 /** Bars looked at between two breaths: some milliseconds. */
 const BARS_A_BREATH = 5;
 
@@ -98,12 +101,18 @@ export async function nextData(house: House): Promise<NextData> {
       worth: worthOfPour(standing, wanting.barsAPour, plans, house.today, cureDays),
     };
   });
+  const used = new Set(bars.flatMap(({ massG }) => Object.keys(massG)));
   const late = ({ next }: NextBar) => next.startBy ?? '9999';
   return {
     today: house.today,
     sure,
     cureDays,
     bars: bars.sort((a, b) => late(a).localeCompare(late(b)) || a.name.localeCompare(b.name)),
+    materials: Object.fromEntries(
+      [...used].map((id) => [id, { name: nameOf(id), freeG: free.get(id) ?? 0 }]),
+    ),
+    evenings: [...USUAL_EVENINGS],
+    room: null,
     ...plans,
     revision,
   };
@@ -118,7 +127,7 @@ export async function keepPlans(
   const isStale = await writing(house.db, async (trx) => {
     const known = await findSetting(trx, 'plans');
     if (known.revision !== revision) return true;
-    await putSetting(trx, 'plans', plans);
+    await putSetting(trx, 'plans', { ...known.value, ...plans });
     return false;
   });
   return { data: await nextData(house), isStale };

@@ -1,0 +1,115 @@
+/** Six weeks of pours: held against every plan there is where these can be tried, and against what must hold anywhere. */
+import { expect } from 'chai';
+import loadHighs from 'highs';
+import { solveWith, type Solve } from '../../src/core/numerics/highs';
+import { seededRandom } from '../../src/core/numerics/random';
+import { dayAfter, daysBetween, weekdayOf } from '../../src/core/quantities/day';
+import {
+  missedBy,
+  sixWeeks,
+  slotsOf,
+  type PlanAsk,
+  type PlanBar,
+  type PlannedAt,
+} from '../../src/core/stock/six-weeks';
+import { LEAST_VALUE } from '../../src/core/stock/tonight';
+
+const TODAY = '2026-11-24';
+
+const bar = (id: string, likely: number, ready: number, more: Partial<PlanBar> = {}): PlanBar => ({
+  id,
+  perWeek: { low: likely * 0.7, likely, high: likely * 1.4 },
+  ready,
+  coming: [],
+  wanted: [],
+  bars: 24,
+  massG: { olive: 1200 },
+  ...more,
+});
+
+const ask = (bars: PlanBar[], more: Partial<PlanAsk> = {}): PlanAsk => ({
+  today: TODAY,
+  cureDays: 42,
+  bars,
+  evenings: [2],
+  room: null,
+  freeG: {},
+  orderDays: 7,
+  ...more,
+});
+
+/** Every plan of at most one pour an evening. */
+function everyPlan(slots: readonly string[], ids: readonly string[]): PlannedAt[][] {
+  const [first, ...rest] = slots;
+  if (first === undefined) return [[]];
+  const later = everyPlan(rest, ids);
+  return [...later, ...ids.flatMap((product) => later.map((plan) => [{ product, day: first }, ...plan]))];
+}
+
+describe('six weeks of pours', () => {
+  let solve: Solve;
+  before(async () => {
+    solve = solveWith(await loadHighs());
+  });
+
+  it('are as good as the best of all plans, tried one by one', () => {
+    const random = seededRandom(7);
+    for (let round = 0; round < 12; round++) {
+      const bars = ['a', 'b'].map((id) =>
+        bar(id, 1 + 6 * random.uniform(), Math.round(40 * random.uniform()), {
+          bars: 12 + Math.round(24 * random.uniform()),
+          wanted:
+            random.uniform() < 0.4
+              ? [{ bars: 10, day: dayAfter(TODAY, Math.round(50 + 40 * random.uniform())) }]
+              : [],
+        }),
+      );
+      const one = ask(bars);
+      const costOf = (plan: PlannedAt[]) => missedBy(one, plan) + LEAST_VALUE * plan.length;
+      const costs = everyPlan(slotsOf(one), ['a', 'b']).map(costOf);
+      const { pours } = sixWeeks(one, solve);
+      const best = costs.reduce((least, cost) => Math.min(least, cost), Infinity);
+      expect(costOf(pours), JSON.stringify(bars)).to.be.at.most(best + 0.01 * best + 0.05);
+    }
+  });
+
+  it('keep one pour an evening, the room on the rack, and what is there until an order comes', () => {
+    const bars = [
+      bar('slow', 2, 4),
+      bar('quick', 9, 0),
+      bar('next', 6, 10, { coming: [{ bars: 30, readyOn: dayAfter(TODAY, 20) }] }),
+    ];
+    const one = ask(bars, { evenings: [2, 4], room: 100, freeG: { olive: 1300 } });
+    const { pours } = sixWeeks(one, solve);
+    expect(pours.length).to.be.above(3);
+    expect(new Set(pours.map(({ day }) => day)).size).to.equal(pours.length);
+    for (const { day } of pours) expect([2, 4]).to.include(weekdayOf(day));
+    for (const { day } of pours) {
+      const curing = pours.filter((pour) => pour.day <= day && daysBetween(pour.day, day) < 42).length * 24;
+      expect(curing + (day < dayAfter(TODAY, 20) ? 30 : 0), day).to.be.at.most(100);
+    }
+    expect(pours.filter(({ day }) => day < dayAfter(TODAY, 7)).length).to.be.at.most(1);
+  });
+
+  it('say what would let them lose less, and what has to be ordered by when', () => {
+    const bars = [bar('a', 9, 0), bar('b', 8, 0), bar('c', 7, 0)];
+    const tight = sixWeeks(ask(bars, { room: 72, freeG: { olive: 1200 } }), solve);
+    expect(tight.binds.map(({ what }) => what)).to.include('room');
+    expect(tight.missed).to.be.below(tight.missedWithout);
+    // Nothing is ready for six weeks: 24 bars a week, as quick and slow paces have it, and not one of them is saved.
+    expect(tight.gone).to.be.closeTo(6 * 24 * (0.3 * 0.7 + 0.4 + 0.3 * 1.4), 1e-6);
+    const free = sixWeeks(ask(bars), solve);
+    expect(free.binds.map(({ what }) => what)).to.deep.equal(['evenings']);
+    expect(free.order).to.deep.equal([]);
+    const [order] = tight.order;
+    expect([order!.material, order!.massG]).to.deep.equal(['olive', 1200 * (tight.pours.length - 1)]);
+    expect(order!.by).to.equal([...tight.pours].sort((x, y) => x.day.localeCompare(y.day))[1]!.day);
+  });
+
+  it('pour nothing where nothing would be lost, where no evening is free and where there is no bar', () => {
+    expect(sixWeeks(ask([bar('a', 1, 200)]), solve).pours).to.deep.equal([]);
+    expect(sixWeeks(ask([bar('a', 9, 0)], { evenings: [] }), solve).pours).to.deep.equal([]);
+    expect(sixWeeks(ask([]), solve).pours).to.deep.equal([]);
+    expect(sixWeeks(ask([bar('new', 1, 0, { perWeek: null })]), solve).pours).to.deep.equal([]);
+  });
+});
