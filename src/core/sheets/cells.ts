@@ -1,5 +1,6 @@
 /** Cells, rows and heads of a maker's spreadsheet, and what is said of them: what guessing and reading share. Pure. */
 import { folded } from '../folded';
+import type { Stage } from '../formula/types';
 import { unitIn, type SheetAmount, type SheetUnit } from './amounts';
 import { inOneCell } from './words';
 
@@ -13,6 +14,8 @@ export interface SheetColumns {
   amount: number | null;
   unit: number | null;
   note: number | null;
+  /** When it goes in. */
+  stage?: number | null;
   /** What was weighed, beside what was planned. */
   weighed?: number | null;
 }
@@ -51,6 +54,8 @@ export interface SheetLine {
   column: number | null;
   /** What it was pointed at as, whatever its name says. */
   role?: Role;
+  /** When it goes in, where the sheet says it in words that are known. */
+  stage?: Stage;
 }
 
 export interface SheetBar {
@@ -77,8 +82,25 @@ export const HEADS = {
   amount:
     /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|how much|value|gram(?:s|m|mes?|mi|os)?|ounces?|unzen|onces|kilos?|g|oz|gr|kg|lbs?|%|prozent|percent(?:age)?|pct|anteil)\b|^%/,
   unit: /^(?:unit|units|uom|einheit|unite|unita|unidad|eenheid|measure)\b/,
+  stage: /^(?:stage|phase|goes in|when|added(?: at)?|zugabe|etape|fase)\b/,
   note: /^(?:notes?|remarks?|comments?|bemerkung|description)\b/,
 } as const;
+/** How sheets say when something goes in; letters of phases say nothing that is the same everywhere. */
+const STAGES_SAID: readonly (readonly [Stage, RegExp])[] = [
+  ['intoFats', /^into ?(?:the )?(?:fats|oils)$/],
+  ['fats', /^(?:fats?|oils?|oil phase)$/],
+  ['heldBack', /^(?:liquid )?held ?back$/],
+  ['liquid', /^(?:liquids?|water|water phase)$/],
+  ['lye', /^(?:(?:in(?:to)? )?(?:the )?lye)$/],
+  ['afterCook', /^after ?(?:the )?cook$/],
+  ['top', /^(?:on )?(?:the )?top$/],
+  ['trace', /^(?:(?:at|after|light|medium|thin) )?trace$/],
+];
+
+/** When a cell says that something goes in; undefined where it says nothing that is known. */
+export const stageIn = (cell: string): Stage | undefined =>
+  STAGES_SAID.find(([, said]) => said.test(folded(cell)))?.[0];
+
 export const TOTAL = /^(?:total|sum|summe|gesamt\w*|totale|batch (?:size|weight)|check)\b/i;
 
 export const isNumeric = (cell: string) =>

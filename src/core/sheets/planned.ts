@@ -6,7 +6,7 @@ const PLANNED =
   /^(?:planned|plan|target|targets|recipe|should(?: be)?|theoretical|theory|calculated|required|soll|geplant|rezept|prevue?|theorique|cible|previsto|teorico|objetivo|gepland|berekend)\b|\b(?:planned|target|required|soll|prevue?|theorique|previsto|teorico|gepland)(?:\s*[([].*)?$/;
 const WEIGHED =
   /^(?:actual|actually|weighed|was|used|real|poured|measured|added|ist|gewogen|eingewogen|tatsachlich|reele?|pesee?|effettivo|pesato|usato|pesado|usado|werkelijk|gebruikt)\b|\b(?:actual|weighed|used|poured|ist|gewogen|reele?|pesee?|effettivo|pesado|usado|werkelijk)(?:\s*[([].*)?$/;
-const BATCH = /^(?:batch|charge|partie|partij)(?: (?:no|nr|code|number|id))?[.:]*$/;
+const BATCH = /^(?:batch|charge|partie|partij|version|fassung|versie)(?: (?:no|nr|code|number|id))?[.:]*$/;
 
 /** Which columns say what was planned, what was weighed, and of which batch. */
 export interface PlannedColumns {

@@ -9,6 +9,7 @@ import {
   isAlone,
   isNumeric,
   parted,
+  stageIn,
   TOTAL,
   UNIT_AT_END,
   unitOfHead,
@@ -165,6 +166,8 @@ function readDown(
     const known = add(into, bar, { row: at + 1, column }, name, amount, own ?? unit, note);
     if (!known) return;
     if (batch !== '' && named !== '') known.of = named;
+    const stage = stageIn(cellAt(row, columns.stage ?? null));
+    if (stage) known.lines.at(-1)!.stage = stage;
     const was = cellAt(row, columns.weighed ?? null);
     if (was !== '') (known.weighed ??= []).push({ row: at + 1, batch, name, was, planned: amount });
   });

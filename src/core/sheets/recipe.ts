@@ -1,6 +1,6 @@
 /** A bar of a spreadsheet as a formula: lye, liquid and fats told apart, percents understood. Pure. */
 import { folded } from '../folded';
-import type { Formula, Kind, Line } from '../formula/types';
+import type { Formula, Kind, Line, Stage } from '../formula/types';
 import { USUAL_STAGE } from '../formula/stages';
 import { amountOf, gramsOf, type PercentOf, type SheetAmount } from './amounts';
 import type { Role, SheetBar, SheetFault, SheetLine } from './cells';
@@ -82,6 +82,17 @@ export interface Taking {
 
 export type Taken = { ok: true; formula: Formula; notes: string[] } | { ok: false; faults: SheetFault[] };
 
+/** Fats and liquids are where they are; everything else goes in when the sheet says. */
+function stageOf({ stage }: SheetLine, { kind }: Known): Stage {
+  const usual = USUAL_STAGE[kind];
+  if (stage === undefined) return usual;
+  if (stage === 'fats' || usual === 'fats') {
+    const isLater = stage === 'intoFats' || stage === 'afterCook';
+    return usual === 'fats' && isLater ? stage : usual;
+  }
+  return stage === 'liquid' && usual !== 'liquid' ? usual : stage;
+}
+
 function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: number) {
   const faults: SheetFault[] = [];
   const lines: Line[] = [];
@@ -104,7 +115,7 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
     lines.push({
       id: `l${lines.length + 1}`,
       material: known.id,
-      stage: USUAL_STAGE[known.kind],
+      stage: stageOf(said, known),
       amount: amountOf({ value, unit }, percentOf, wholeG),
       measuredBy: measuredBy ?? (/^(?:tsp|tbsp|cup)/.test(unit) ? 'spoon' : 'scale'),
     });
@@ -155,7 +166,9 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
     (sum, line) => sum + (isFat(line) && line.amount.unit === '%fats' ? line.amount.value : 0),
     0,
   );
-  const isWet = lines.some(({ stage }) => stage === 'liquid');
+  const liquids = lines.filter(({ stage }) => stage === 'liquid' || stage === 'heldBack');
+  // What stands in percent of the liquid says what it is made of, not how much there is.
+  const isWeighed = liquids.some(({ amount }) => amount.unit !== '%liquid');
   const odd = oddLye(lines.filter(isFat), lyeG);
   const notes = [
     odd,
@@ -165,7 +178,7 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
     isInPercent &&
       Math.abs(fatsSum - 100) > ABOUT &&
       `Its fats add up to ${Number(fatsSum.toFixed(1))} %: look for what is missing.`,
-    !isWet && !liquid && `No liquid is stated: ${USUAL_LIQUID_PCT} % of the fats is taken.`,
+    !isWeighed && !liquid && `No liquid is stated: ${USUAL_LIQUID_PCT} % of the fats is taken.`,
   ].filter((note) => note !== false && note !== null);
   return {
     ok: true,
@@ -179,7 +192,7 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
         lyeG !== null
           ? { massG: lyeG, purityPct: 99 }
           : { superfatPct: superfat?.amount.value ?? taking.superfatPct, purityPct: 99 },
-      ...(isWet
+      ...(isWeighed
         ? {}
         : { liquid: liquid ? liquidOf(liquid) : { basis: 'ofFats' as const, value: USUAL_LIQUID_PCT } }),
       cure: { residualWaterPct: 8 },

@@ -21,7 +21,8 @@ const THING_WORDS: Record<string, string> = {
 /** Lists that go out one by one, and what they are called. */
 const LISTS = [
   ['bars', 'bars'],
-  ['formulas', 'formulas'],
+  ['recipes', 'recipes'],
+  ['formulas', 'every version of them'],
   ['materials', 'materials'],
   ['papers', 'papers'],
   ['lots', 'lots'],

@@ -49,7 +49,11 @@ function LayoutForm({
         <Columns
           heads={heads}
           words={COLUMN_WORDS}
-          columns={{ ...layout.columns, weighed: layout.columns.weighed ?? null }}
+          columns={{
+            ...layout.columns,
+            stage: layout.columns.stage ?? null,
+            weighed: layout.columns.weighed ?? null,
+          }}
           onChange={(columns) => onChange({ ...layout, columns })}
         />
       )}

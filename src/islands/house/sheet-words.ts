@@ -17,6 +17,7 @@ export const COLUMN_WORDS: Record<keyof SheetColumns, string> = {
   amount: 'Amount',
   unit: 'Unit',
   note: 'Note',
+  stage: 'Goes in',
   weighed: 'Weighed',
 };
 

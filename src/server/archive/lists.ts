@@ -1,7 +1,10 @@
 /** Lists of what is on file, as spreadsheets and programs take them: CSV, JSON, and one workbook of all. Runs on a thread. */
 import Database from 'better-sqlite3';
 import Papa from 'papaparse';
+import type { Formula } from '../../core/formula/types';
 import { dayOf } from '../../core/quantities/day';
+import { recipeRows } from '../../core/sheets/recipe-rows';
+import { libraryMaterial } from '../../library';
 
 const LISTS = {
   bars: `select name, json_extract(body, '$.identity') as "what it is", json_extract(body, '$.note') as note,
@@ -29,8 +32,10 @@ const LISTS = {
          where json_extract(e.body, '$.type') = 'moved' order by day`,
 } as const;
 
-export type ListName = keyof typeof LISTS;
-export const LIST_NAMES = Object.keys(LISTS) as ListName[];
+/** Bars as they stand, in the rows that the reader of sheets takes in again. */
+const RECIPES = 'recipes';
+export type ListName = keyof typeof LISTS | typeof RECIPES;
+export const LIST_NAMES: readonly ListName[] = [...(Object.keys(LISTS) as (keyof typeof LISTS)[]), RECIPES];
 
 type Cell = string | number | null;
 
@@ -41,8 +46,31 @@ export interface List {
   rows: Cell[][];
 }
 
+/** The working formulas, of bars that are not put away. */
+const WORKING = `select p.name, v.formula from products as p join formula_versions as v on v.product_id = p.id
+  where p.put_away_on is null and v.number = (select max(number) from formula_versions where product_id = p.id)
+  order by p.position`;
+
+function recipesOf(db: Database.Database): List {
+  const bars = db.prepare(WORKING).all() as { name: string; formula: string }[];
+  const names = new Map(
+    db.prepare('select id, name from materials').raw().all() as [id: string, name: string][],
+  );
+  const nameOf = (id: string) => names.get(id) ?? libraryMaterial(id)?.name ?? id;
+  return {
+    name: RECIPES,
+    fields: ['bar', 'ingredient', 'amount', 'unit', 'stage', 'portion'],
+    rows: bars.flatMap(({ name, formula }) =>
+      recipeRows(JSON.parse(formula) as Formula, nameOf).map(
+        ({ ingredient, amount, unit, stage, portion }) => [name, ingredient, amount, unit, stage, portion],
+      ),
+    ),
+  };
+}
+
 /** One list of a database, days in the house's zone. */
 export function listOf(db: Database.Database, name: ListName, zone: string): List {
+  if (name === RECIPES) return recipesOf(db);
   db.function('house_day', { deterministic: true }, (at) => dayOf(String(at), zone));
   const statement = db.prepare(LISTS[name]);
   const fields = statement.columns().map((column) => column.name);

@@ -69,6 +69,7 @@ class SheetColumnsDoor implements SheetColumns {
   @OrNull() @NumberBetween(0, MOST_COLUMNS) amount!: number | null;
   @OrNull() @NumberBetween(0, MOST_COLUMNS) unit!: number | null;
   @OrNull() @NumberBetween(0, MOST_COLUMNS) note!: number | null;
+  @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) stage?: number | null;
   @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) weighed?: number | null;
 }
 
