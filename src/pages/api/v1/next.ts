@@ -8,10 +8,7 @@ export const GET = endpoint(async () => answerJson(await nextData(await openHous
 
 /** Keeps what is wanted by a day and what is planned; 409 with the newer where it was changed in between. */
 export const PUT = endpoint(async ({ request }) => {
-  const { revision, ...plans } = await readShaped<NextPlans & { revision: number }>(
-    PlansDoor,
-    request,
-  );
+  const { revision, ...plans } = await readShaped<NextPlans & { revision: number }>(PlansDoor, request);
   const { data, isStale } = await keepPlans(await openHouse(), revision, plans);
   return answerJson(data, isStale ? 409 : 200);
 });
