@@ -23,7 +23,7 @@ function tellHeldBack(): void {
 function write(): void {
   const { bits, scale, bias, weights } = learnLikeness(taught());
   const text = Buffer.from(weights.buffer).toString('base64');
-  const shown = bias.map((one) => one.toFixed(4)).join(', ');
+  const shown = bias.map((one) => Number(one.toFixed(4))).join(', ');
   const rows = [`"bits": ${bits}`, `"scale": ${scale}`, `"bias": [${shown}]`, `"weights": "${text}"`];
   writeFileSync(FILE, `{\n  ${rows.join(',\n  ')}\n}\n`);
   console.log(`Written to ${FILE}, ${Math.round(text.length / 1000)} kB.`);
