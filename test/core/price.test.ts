@@ -1,7 +1,14 @@
 /** What is left of a price, reckoned by hand and held to what has to be so of any. */
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { NO_PRICING, priced, whatIfs, type Channel, type PricedInput } from '../../src/core/making/price';
+import {
+  halvedLimit,
+  NO_PRICING,
+  priced,
+  whatIfs,
+  type Channel,
+  type PricedInput,
+} from '../../src/core/making/price';
 import { near } from '../support/request';
 
 const channel = (more: Partial<Channel> = {}): Channel => ({
@@ -26,6 +33,37 @@ describe('a price', () => {
     near(within!, 6 / 1.19 - 0.3 - 0.2 - 1.35);
     near(onTop!, 6 - 6 * 1.19 * 0.05 - 0.2 - 1.35);
     near(found.channels[1]!.tax, 6 - 6 / 1.19);
+  });
+
+  it('takes the energy of a cooked batch where it is said, and that of any where it is not', () => {
+    const pricing = { ...input().pricing, energyHot: 6 };
+    near(priced(input({ pricing, isHot: true }))!.cost.likely, (24 + 7.2 + 6) / 24);
+    near(priced(input({ pricing }))!.cost.likely, 1.35);
+    near(priced(input({ isHot: true }))!.cost.likely, 1.35);
+  });
+
+  it('says what half of the closest limit would take away, and what that saves', () => {
+    const limit = (
+      maxPct: number,
+      highPct: number,
+      line: string,
+      force: 'standard' | 'craft' = 'standard',
+    ) => ({
+      ...{ force, maxPct, highPct, headroomPct: 100 * (1 - highPct / maxPct) },
+      contributors: [{ line, sharePct: 100 }],
+    });
+    const lines = ['scent', 'clay'].map((line) => ({ line, material: line, massG: 20, cost: 3 }));
+    const found = halvedLimit(
+      [limit(3, 2.4, 'scent'), limit(2, 1, 'clay'), limit(1, 0.99, 'clay', 'craft')],
+      lines,
+    )!;
+    expect(found.lines).to.deep.equal(['scent']);
+    near(found.lessPct, 37.5);
+    near(found.saved, 3 * 0.375);
+    expect(halvedLimit([limit(3, 1.5, 'scent')], lines)).to.equal(null);
+    expect(halvedLimit([], lines)).to.equal(null);
+    const told = whatIfs(input(), null, { says: 'Half', saved: 2.4 });
+    near(told[0]!.left[0]!.likely, 4.65 + 0.1);
   });
 
   it('shares what is not sold out over what is, and says when it is below what a bar costs', () => {

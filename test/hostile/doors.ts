@@ -1,6 +1,22 @@
 /** Every endpoint with a request it would take, to be bent out of shape. */
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import {
+  LOT,
+  CERTIFICATE,
+  MATERIAL,
+  at,
+  VIEW,
+  EVENTS,
+  SALE,
+  SWAP,
+  OWN_LIMIT,
+  MAKE,
+  LOGGED,
+  WANTED,
+  MAKER,
+  complaint,
+} from './bodies';
 
 export interface Door {
   method: string;
@@ -8,98 +24,6 @@ export interface Door {
   path: string;
   body?: unknown;
 }
-
-const LOT = {
-  supplier: 'H & D',
-  code: 'A',
-  receivedOn: '2026-01-01',
-  openedOn: null,
-  bestBefore: '2027-01-01',
-  quantityG: 10,
-  leftG: 5,
-  price: 1,
-};
-const CERTIFICATE = {
-  type: 'certificate',
-  number: 'X-1',
-  edition: '51st',
-  issuedOn: '2026-01-01',
-  issuer: 'X',
-  maxPct: 1,
-  category: '9',
-  otherCategories: [{ category: '4', maxPct: 2 }],
-  limits: [{ constituent: 'linalool', maxPct: 2 }],
-  vanillinPct: 0.5,
-  flashPointC: 80,
-  constituents: [{ id: 'linalool', lowPct: 1, typicalPct: 2, highPct: 3 }],
-  fileName: 'x.pdf',
-};
-const MATERIAL = {
-  name: 'Dust',
-  kind: 'fat',
-  saponification: { naohPerGram: 0.135, as: 'triglyceride', formedInci: 'Sodium Dust' },
-  waterPct: 1,
-  density: 1,
-  bulkDensity: 0.5,
-  fattyAcids: { oleic: 70, lauric: 3 },
-  inci: [{ name: 'Dust', sharePct: 100, role: 'ingredient', names: { US: 'House dust' } }],
-  constituents: [{ id: 'linalool', lowPct: 1, typicalPct: 2, highPct: 3 }],
-  limits: [
-    { id: 'own', subject: { type: 'material', id: 'dust' }, maxPct: 1, basis: 'fats', force: 'craft' },
-  ],
-};
-const at = '2026-11-24T09:00:00+01:00';
-const VIEW = { name: 'Mornings', find: 'rose', show: 'needs', market: 'EU', group: 'scent' };
-const EVENTS = [
-  { id: 'n1', type: 'noted', at, by: 'O', text: 'soft', for: 'record' },
-  { id: 'w1', type: 'barWeighed', at, by: null, bar: '3', massG: 99.1, readabilityG: 0.1 },
-  { id: 'c1', type: 'checked', at, by: null, check: 'pH', outcome: 'good', value: '9', note: 'x' },
-  { id: 'm1', type: 'moved', at, by: null, bars: 1, how: 'sample', to: 'x', note: 'y', market: 'EU' },
-  {
-    id: 'a1',
-    type: 'weighed',
-    at,
-    by: null,
-    line: 'l1',
-    massG: 5,
-    readabilityG: 1,
-    how: 'scale',
-    lot: 'x',
-    portion: 'p',
-    despite: 'z',
-  },
-];
-const SALE = {
-  day: '2026-11-20',
-  what: 'First Light',
-  bars: 1,
-  how: 'sale',
-  to: 'x',
-  market: 'EU',
-  note: 'y',
-  ref: '1',
-  despite: 'z',
-};
-const SWAP = { kind: 'swap', from: 'shea', to: 'cocoa', by: 'headroom', products: ['first-light'] };
-const OWN_LIMIT = {
-  kind: 'limit',
-  limit: {
-    id: 'own',
-    subject: { type: 'material', id: 'shea' },
-    maxPct: 5,
-    basis: 'cured',
-    force: 'standard',
-    markets: ['EU'],
-  },
-};
-const MAKE = { wall: 'wood', form: 'block', widthMm: 70, lengthMm: 200 };
-const WANTED = { id: 'w', product: 'first-light', name: 'Fair', day: '2027-01-01', bars: 3 };
-const MAKER = { name: 'Signalbox Soap', addressLines: ['The Box', 'Tollen Halt'] };
-
-const complaint = {
-  ...{ heardOn: '2026-11-20', code: 'FL-260915/3', product: 'first-light', market: 'EU' },
-  ...{ kind: 'effect', gravity: 'serious', what: 'A rash.', who: 'A buyer', done: '', closedOn: null },
-};
 
 /** Every door over the demo. `read` gets a JSON answer of the running application. */
 export async function doors(read: (path: string) => Promise<Record<string, unknown>>): Promise<Door[]> {
@@ -250,7 +174,11 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'PUT', path: 'settings', body: { revision: 0, currency: 'EUR', markets: ['EU'] } },
     { method: 'POST', path: 'demo', body: { sure: 'no' } },
     { method: 'GET', path: 'installation' },
-    { method: 'POST', path: 'import', body: { preview: true, bars: [{ name: 'Mine', note: '', formula }] } },
+    {
+      method: 'POST',
+      path: 'import',
+      body: { preview: true, bars: [{ name: 'Mine', note: '', formula, batches: [LOGGED] }] },
+    },
     {
       method: 'POST',
       path: 'import/stock',
@@ -290,7 +218,11 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
     { method: 'PUT', path: 'range/views', body: { revision: 0, views: [VIEW] } },
     { method: 'GET', path: 'next' },
     { method: 'GET', path: 'sure' },
-    { method: 'PUT', path: 'next', body: { revision: 0, wanted: [WANTED], planned: [] } },
+    {
+      method: 'PUT',
+      path: 'next',
+      body: { revision: 0, wanted: [WANTED], planned: [], evenings: [2, 5], room: 90 },
+    },
     { method: 'POST', path: 'lots/count', body: { rows: [{ lot, leftG: 3 }], reason: 'counted' } },
     { method: 'GET', path: `lots/${lot}` },
     { method: 'GET', path: `lots/${lot}/trace` },
@@ -375,6 +307,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
       path: 'products/first-light/price',
       body: {
         ...{ revision: 9, price: 6, packEach: 0.3, energyBatch: 1, otherHours: 2, unsoldPct: 5 },
+        energyHot: 4,
         channels: [{ id: 'stall', name: 'Stall', feePct: 0, feeEach: 0, taxPct: 19, isTaxIn: true }],
       },
     },

@@ -77,6 +77,21 @@ describe('batches of a log', () => {
     expect(over.isQuarantined).to.equal(true);
   });
 
+  it('of any day, code and mass are taken or refused, and nothing of them breaks', async () => {
+    const many = Array.from({ length: 80 }, () => weighing('l1', 0.1));
+    for (const [at, odd] of [
+      { ...batch('%_', '1900-01-01'), bars: 1_000_000 },
+      { ...batch('100 %', '2026-11-24'), weighed: [weighing('l1', 0), weighing('alkali', 1e7)] },
+      { ...batch('<b>', '2026-02-28'), weighed: many },
+      { ...batch('none', '2026-02-28'), weighed: [] },
+      { ...batch(' ', '2026-02-28'), weighed: [{ ...weighing('alkali', 66), readabilityG: 0 }] },
+    ].entries()) {
+      const { status } = await send(`Odd ${at}`, [odd]);
+      expect(status, JSON.stringify(odd).slice(0, 80)).to.be.oneOf([201, 422]);
+    }
+    expect((await go('batches', 'GET')).status).to.equal(200);
+  });
+
   it('are all refused where one is, by its place, with its bar', async () => {
     const before = await test.db('products').count({ count: '*' });
     for (const [wrong, path] of [

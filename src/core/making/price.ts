@@ -3,7 +3,8 @@
  * bar and an hour. Amounts in the house's currency. Pure.
  */
 import type { Interval } from '../curing/cure-types';
-import type { Cost } from './cost';
+import type { AssessedLimit } from '../formula/answer';
+import type { Cost, CostLine } from './cost';
 
 /** A place where bars are sold. */
 export interface Channel {
@@ -23,6 +24,8 @@ export interface Pricing {
   packEach: number;
   /** Energy and the like of one batch. */
   energyBatch: number;
+  /** The same of a batch that is cooked; left out or null where it is as of any. */
+  energyHot?: number | null;
   /** Hours of a batch beside its pour: cutting, turning, wrapping. */
   otherHours: number;
   /** Bars of a batch that are not sold: seconds, samples, for one's own use, percent. */
@@ -48,6 +51,8 @@ export interface PricedInput {
   cost: Pick<Cost, 'total' | 'unpriced'>;
   /** Bars that a batch makes. */
   bars: number;
+  /** Whether its batches are cooked. */
+  isHot?: boolean;
   /** Hours from the first weighing to the pour, as the bench measured them; null where it never did. */
   hours: Interval | null;
 }
@@ -114,10 +119,11 @@ function leftIn(channel: Channel, input: PricedInput, cost: Interval, soldBars: 
  * priced({ price: 7.5, pricing, cost, bars: 24, hours: null })?.channels[0].left.likely; // 3.12
  */
 export function priced(input: PricedInput): Priced | null {
-  const { pricing, cost, bars } = input;
+  const { pricing, cost, bars, isHot = false } = input;
+  const energy = isHot ? (pricing.energyHot ?? pricing.energyBatch) : pricing.energyBatch;
   const soldBars = bars * (1 - pricing.unsoldPct / 100);
   if (!(soldBars > 0)) return null;
-  const each = (materials: number) => (materials + pricing.energyBatch + bars * pricing.packEach) / soldBars;
+  const each = (materials: number) => (materials + energy + bars * pricing.packEach) / soldBars;
   const costEach = {
     low: each(cost.total * (1 - PRICE_DOUBT)),
     likely: each(cost.total),
@@ -140,8 +146,46 @@ export interface WhatIf {
 /** How much dearer the dearest material is tried. */
 const DEARER = 0.2;
 
-/** What a dearer material, one bar more of a block and fewer bars left over would do. */
-export function whatIfs(input: PricedInput, dearest: { name: string; cost: number } | null): WhatIf[] {
+/** A load that a limit half as high would leave less of: how much less, and what that saves of a batch. */
+export interface Tighter {
+  lines: string[];
+  /** Of what is in it now, percent less. */
+  lessPct: number;
+  saved: number;
+}
+
+/**
+ * What half the limit that is closest would take away: its loads, as much less as it then asks for, and what that saves.
+ * Null where nothing binds, or where half of it would still be more than is in.
+ *
+ * @example
+ * halvedLimit(assessment.limits, cost.lines)?.lessPct; // 41.7: of the scent
+ */
+export function halvedLimit(
+  limits: readonly Pick<AssessedLimit, 'force' | 'headroomPct' | 'maxPct' | 'highPct' | 'contributors'>[],
+  lines: readonly CostLine[],
+): Tighter | null {
+  const binding = limits.filter(({ force, headroomPct }) => force !== 'craft' && headroomPct !== null);
+  const closest = binding.reduce<(typeof binding)[number] | null>(
+    (least, limit) => (least === null || limit.headroomPct! < least.headroomPct! ? limit : least),
+    null,
+  );
+  if (!closest || closest.highPct <= closest.maxPct / 2) return null;
+  const less = 1 - closest.maxPct / 2 / closest.highPct;
+  const ids = closest.contributors.map(({ line }) => line);
+  const saved = lines.reduce(
+    (sum, { line, cost }) => sum + (line !== null && ids.includes(line) ? less * (cost ?? 0) : 0),
+    0,
+  );
+  return { lines: ids, lessPct: 100 * less, saved };
+}
+
+/** What a dearer material, half a limit, one bar more of a block and fewer bars left over would do. */
+export function whatIfs(
+  input: PricedInput,
+  dearest: { name: string; cost: number } | null,
+  tighter: { says: string; saved: number } | null = null,
+): WhatIf[] {
   const { cost, bars, pricing } = input;
   const tried: [string, PricedInput][] = [
     ...(dearest
@@ -149,6 +193,14 @@ export function whatIfs(input: PricedInput, dearest: { name: string; cost: numbe
           [
             `${dearest.name} a fifth dearer`,
             { ...input, cost: { ...cost, total: cost.total + DEARER * dearest.cost } },
+          ] satisfies [string, PricedInput],
+        ]
+      : []),
+    ...(tighter
+      ? [
+          [
+            tighter.says,
+            { ...input, cost: { ...cost, total: Math.max(0, cost.total - tighter.saved) } },
           ] satisfies [string, PricedInput],
         ]
       : []),

@@ -1,14 +1,21 @@
 /** What is left of a price, by where a bar is sold: kept for the house, the price for each bar. */
 import { useEffect, useState } from 'react';
 import { Plus, Trash2 } from 'lucide-react';
-import { priced, whatIfs, type Channel, type ChannelLeft, type Priced } from '../../core/making/price';
+import {
+  halvedLimit,
+  priced,
+  whatIfs,
+  type Channel,
+  type ChannelLeft,
+  type Priced,
+} from '../../core/making/price';
 import type { Cost } from '../../core/making/cost';
 import type { Interval } from '../../core/curing/cure-types';
 import { readNumberOrNull } from '../../core/quantities/number';
 import type { PricingData, PricingOfBar } from '../../core/records/pricing';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
-import { money } from '../../ui/words';
+import { money, percent } from '../../ui/words';
 import { useTable } from './context';
 
 const STALE = {
@@ -179,8 +186,26 @@ function Told({ found, cost, data }: { found: Priced; cost: Cost; data: PricingD
     null,
   );
   const bars = table.formula.bars ?? 0;
+  const isHot = table.formula.process === 'hot';
   const { price, ...pricing } = data.pricing;
-  const input = { price: price ?? 0, pricing: { ...pricing, prices: {} }, cost, bars, hours: data.hours };
+  const input = {
+    price: price ?? 0,
+    pricing: { ...pricing, prices: {} },
+    cost,
+    bars,
+    hours: data.hours,
+    isHot,
+  };
+  const namesOf = (ids: readonly string[]) =>
+    table.formula.lines
+      .filter(({ id }) => ids.includes(id))
+      .map(({ material }) => table.materialName(material))
+      .join(', ');
+  const tight = halvedLimit(table.assessment.limits, cost.lines);
+  const tighter = tight && {
+    saved: tight.saved,
+    says: `Half of the limit that is closest, with ${percent(tight.lessPct)} less of ${namesOf(tight.lines)}`,
+  };
   return (
     <>
       <p>
@@ -206,7 +231,7 @@ function Told({ found, cost, data }: { found: Priced; cost: Cost; data: PricingD
       </ul>
       {found.channels.length > 0 && (
         <ul className="text-soft" aria-label="What would change it">
-          {whatIfs(input, dear).map(({ says, left }) => (
+          {whatIfs(input, dear, tighter).map(({ says, left }) => (
             <li key={says}>
               {says}:{' '}
               {left
@@ -223,6 +248,46 @@ function Told({ found, cost, data }: { found: Priced; cost: Cost; data: PricingD
   );
 }
 
+/** What a bar is sold for, and what it costs beside its materials. */
+function Figures({ pricing, put }: { pricing: PricingOfBar; put: (change: Partial<PricingOfBar>) => void }) {
+  const { price, ...costs } = pricing;
+  return (
+    <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
+      <Figure label="A bar" value={price} most={1e5} onChange={(value) => put({ price: value })} />
+      <Figure
+        label="Label and wrap, a bar"
+        value={costs.packEach}
+        most={1e5}
+        onChange={(value) => put({ packEach: value ?? 0 })}
+      />
+      <Figure
+        label="Energy, a batch"
+        value={costs.energyBatch}
+        most={1e5}
+        onChange={(value) => put({ energyBatch: value ?? 0 })}
+      />
+      <Figure
+        label="of a cooked one"
+        value={costs.energyHot ?? null}
+        most={1e5}
+        onChange={(value) => put({ energyHot: value })}
+      />
+      <Figure
+        label="Other hours, a batch"
+        value={costs.otherHours}
+        most={200}
+        onChange={(value) => put({ otherHours: value ?? 0 })}
+      />
+      <Figure
+        label="Not sold, %"
+        value={costs.unsoldPct}
+        most={99}
+        onChange={(value) => put({ unsoldPct: value ?? 0 })}
+      />
+    </div>
+  );
+}
+
 /** A price beside the cost of a bar; closed until it is asked for. */
 export function PricePanel({ cost }: { cost: Cost }) {
   const { data: table, formula } = useTable();
@@ -233,7 +298,7 @@ export function PricePanel({ cost }: { cost: Cost }) {
     price === null || !formula.bars
       ? null
       : priced({
-          ...{ price, cost, bars: formula.bars, hours: data.hours },
+          ...{ price, cost, bars: formula.bars, hours: data.hours, isHot: formula.process === 'hot' },
           pricing: { ...costs, channels, prices: {} },
         });
   const set = (id: string, channel: Channel) =>
@@ -242,33 +307,7 @@ export function PricePanel({ cost }: { cost: Cost }) {
     <section key={from} aria-label="Price" className="mt-3 grid gap-2">
       <h3 className="text-lg">Price</h3>
       <Faults faults={faults} />
-      <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
-        <Figure label="A bar" value={price} most={1e5} onChange={(value) => put({ price: value })} />
-        <Figure
-          label="Label and wrap, a bar"
-          value={costs.packEach}
-          most={1e5}
-          onChange={(value) => put({ packEach: value ?? 0 })}
-        />
-        <Figure
-          label="Energy, a batch"
-          value={costs.energyBatch}
-          most={1e5}
-          onChange={(value) => put({ energyBatch: value ?? 0 })}
-        />
-        <Figure
-          label="Other hours, a batch"
-          value={costs.otherHours}
-          most={200}
-          onChange={(value) => put({ otherHours: value ?? 0 })}
-        />
-        <Figure
-          label="Not sold, %"
-          value={costs.unsoldPct}
-          most={99}
-          onChange={(value) => put({ unsoldPct: value ?? 0 })}
-        />
-      </div>
+      <Figures pricing={data.pricing} put={put} />
       <ul aria-label="Where it is sold">
         {channels.map((channel) => (
           <ChannelRow

@@ -1,5 +1,5 @@
 /** The doors of prices. */
-import { Id, ListOf, Name, NumberBetween, OrNull, Rule, YesNo } from './fields';
+import { Id, ListOf, Name, NumberBetween, Optional, OrNull, Rule, YesNo } from './fields';
 import { FirstRevision } from './revision';
 
 const DEAREST = 1e5;
@@ -19,6 +19,7 @@ class ChannelDoor {
 class CostsDoor {
   @NumberBetween(0, DEAREST) packEach!: number;
   @NumberBetween(0, DEAREST) energyBatch!: number;
+  @Optional() @OrNull() @NumberBetween(0, DEAREST) energyHot?: number | null;
   @NumberBetween(0, LONGEST_HOURS) otherHours!: number;
   @NumberBetween(0, 99) unsoldPct!: number;
   @ListOf(() => ChannelDoor, MOST_CHANNELS) channels!: ChannelDoor[];
