@@ -54,6 +54,12 @@ const sizeTab = async (page) => {
   await page.mouse.move(5, 5);
 };
 
+/** The best plan is found first. */
+const planFound = async (page) => {
+  await page.getByRole('button', { name: 'Find the best plan' }).click();
+  await page.getByRole('list', { name: 'The plan' }).waitFor({ timeout: 120_000 });
+};
+
 const VIEWS = [
   ['range', '/', DESK],
   ['worktable', '/bars/lamp-room', DESK],
@@ -70,7 +76,7 @@ const VIEWS = [
   ['record', '/pour/nm-261025/record', DESK],
   ['rack', '/rack', DESK],
   ['batch', '/rack/wr-261103', DESK],
-  ['next', '/rack/next', DESK],
+  ['next', '/rack/next', { width: 1280, height: 1000 }, planFound],
   ['watch', aChange, DESK],
   ['rulebook', '/rulebook', DESK],
   ['house', '/house', DESK],

@@ -21,7 +21,7 @@ const told = ({ lost, outOfStock, stale, pours }: SoldYear) => ({
 });
 
 /** Hundreds of plans a year: fewer years of them. */
-const PLANNED_YEARS = sized(20, 1);
+const PLANNED_YEARS = sized(10, 1);
 
 /** Prints two lines. */
 export async function benchTonight(): Promise<void> {

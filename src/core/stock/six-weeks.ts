@@ -67,6 +67,8 @@ export interface SixWeeks {
   /** Of these, what is gone before a pour of today could be ready. */
   gone: number;
   binds: Binding[];
+  /** Bars that would miss less than those that were looked at, and were not. */
+  leftOut: number;
   /** What the plan takes beyond what is free, and the day of the first pour that wants it. */
   order: { material: string; massG: number; by: string }[];
 }
@@ -154,7 +156,7 @@ export function missedBy(ask: PlanAsk, pours: readonly PlannedAt[], until = Infi
 }
 
 /** The programme, with the pour that each yes-or-no stands for. */
-function programmeOf(ask: PlanAsk): { problem: LinearProblem; choices: PlannedAt[] } {
+function programmeOf(ask: PlanAsk, all: PlanAsk['bars']): { problem: LinearProblem; choices: PlannedAt[] } {
   const slots = slotsOf(ask);
   const weeks = weeksOf(ask);
   const choices = slots.flatMap((day) => ask.bars.map(({ id }) => ({ product: id, day })));
@@ -192,7 +194,7 @@ function programmeOf(ask: PlanAsk): { problem: LinearProblem; choices: PlannedAt
       });
     }
   });
-  const bounds = [...eveningRows(ask, slots), ...roomRows(ask, slots), ...stockRows(ask, slots)];
+  const bounds = [...eveningRows(ask, slots), ...roomRows(ask, all, slots), ...stockRows(ask, slots)];
   return {
     problem: {
       variables: cost.length,
@@ -215,7 +217,7 @@ const eveningRows = ({ bars }: PlanAsk, slots: readonly string[]): Rows =>
   }));
 
 /** At no pour more bars cure than there is room for; what cures today is there whatever is planned. */
-function roomRows({ bars, room, cureDays }: PlanAsk, slots: readonly string[]): Rows {
+function roomRows({ bars, room, cureDays }: PlanAsk, all: PlanAsk['bars'], slots: readonly string[]): Rows {
   if (room === null) return [];
   return slots.map((day, slot) => {
     const since = dayAfter(day, -cureDays);
@@ -224,7 +226,7 @@ function roomRows({ bars, room, cureDays }: PlanAsk, slots: readonly string[]): 
         ? bars.map((bar, at) => [before * bars.length + at, bar.bars] as const)
         : [],
     );
-    const curing = bars
+    const curing = all
       .flatMap(({ coming }) => coming)
       .reduce((sum, one) => sum + (one.readyOn > day ? one.bars : 0), 0);
     return { terms, relation: '<=', right: Math.max(0, room - curing) };
@@ -244,6 +246,18 @@ function stockRows({ bars, freeG, today, orderDays }: PlanAsk, slots: readonly s
   });
 }
 
+/** Bars in one programme; of more, those that miss most. */
+const MOST_BARS = 40;
+
+/** The bars of which something would be missed, were nothing poured: no pour of another can save anything. Most first. */
+function worthLooking(ask: PlanAsk): PlanBar[] {
+  return ask.bars
+    .map((bar) => ({ bar, missed: missedBy({ ...ask, bars: [bar] }, [], weeksOf(ask)) }))
+    .filter(({ missed }) => missed > LEAST_VALUE)
+    .sort((a, b) => b.missed - a.missed)
+    .map(({ bar }) => bar);
+}
+
 /**
  * The pours of the best plan, within a share of what the best possible misses; none where the rack is full already.
  *
@@ -251,8 +265,9 @@ function stockRows({ bars, freeG, today, orderDays }: PlanAsk, slots: readonly s
  * bestPours(ask, highs); // [{ product: 'ticket-office', day: '2026-11-24' }, …]
  */
 export function bestPours(ask: PlanAsk, solve: Solve, gap = GAP): PlannedAt[] {
-  if (ask.bars.length === 0 || slotsOf(ask).length === 0) return [];
-  const { problem, choices } = programmeOf(ask);
+  const bars = worthLooking(ask).slice(0, MOST_BARS);
+  if (bars.length === 0 || slotsOf(ask).length === 0) return [];
+  const { problem, choices } = programmeOf({ ...ask, bars }, ask.bars);
   const answer = solve({ ...problem, gap });
   return answer.status === 'optimal' ? choices.filter((_, at) => answer.values[at]! > 0.5) : [];
 }
@@ -317,6 +332,7 @@ export function sixWeeks(ask: PlanAsk, solve: Solve): SixWeeks {
     ...{ pours, missed, binds },
     missedWithout: missedBy(ask, []),
     gone: missedBy(ask, [], weekAt(ask.cureDays)),
+    leftOut: Math.max(0, worthLooking(ask).length - MOST_BARS),
     order: orderOf(ask, pours),
   };
 }
