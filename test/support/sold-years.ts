@@ -102,7 +102,7 @@ export const bySixWeeks = (solve: Solve): Policy => {
         },
         solve,
         PLAN_GAP,
-      );
+      ).pours;
     const tonight = plan.find((pour) => pour.day === today);
     return tonight ? Number(tonight.product) : -1;
   };

@@ -9,10 +9,13 @@ export interface LinearProblem {
   yesNo?: readonly number[];
   /** Of a problem with yes or no: an answer so near to the best there could be is as good, a share of it. */
   gap?: number;
+  /** Of a problem with yes or no: after so many seconds the best answer so far is taken. */
+  seconds?: number;
 }
 
 export type LinearAnswer =
-  | { status: 'optimal'; values: number[]; objective: number }
+  /** `isCutShort` where time ended before it was shown to be the best. */
+  | { status: 'optimal'; values: number[]; objective: number; isCutShort?: true }
   | { status: 'infeasible' }
   | { status: 'unbounded' };
 
@@ -22,7 +25,7 @@ export type Solve = (problem: LinearProblem) => LinearAnswer;
 export interface Highs {
   solve: (
     problem: string,
-    options: { presolve: 'on'; mip_rel_gap?: number },
+    options: { presolve: 'on'; mip_rel_gap?: number; time_limit?: number },
   ) => { Status: string; ObjectiveValue: number; Columns: Record<string, unknown> };
 }
 
@@ -63,13 +66,16 @@ export function solveWith(highs: Highs): Solve {
     const answer = highs.solve(problemText(problem), {
       presolve: 'on',
       ...(problem.gap === undefined ? {} : { mip_rel_gap: problem.gap }),
+      ...(problem.seconds === undefined ? {} : { time_limit: problem.seconds }),
     });
     switch (answer.Status) {
-      case 'Optimal': {
+      case 'Optimal':
+      case 'Time limit reached': {
         const values = Array.from({ length: problem.variables }, (_, v) =>
           Math.max(0, (answer.Columns[name(v)] as { Primal?: number } | undefined)?.Primal ?? 0),
         );
-        return { status: 'optimal', values, objective: answer.ObjectiveValue };
+        const isCutShort = answer.Status !== 'Optimal' && { isCutShort: true as const };
+        return { status: 'optimal', values, objective: answer.ObjectiveValue, ...isCutShort };
       }
       case 'Infeasible':
         return { status: 'infeasible' };

@@ -61,6 +61,8 @@ export interface Binding {
 
 export interface SixWeeks {
   pours: PlannedAt[];
+  /** Whether it was shown that no plan is better; else it is the best that was found in the time. */
+  isBest: boolean;
   /** Sales lost, with what lies too long weighted, bars: by the plan, and were nothing poured. */
   missed: number;
   missedWithout: number;
@@ -246,6 +248,9 @@ function stockRows({ bars, freeG, today, orderDays }: PlanAsk, slots: readonly s
   });
 }
 
+/** Seconds for one plan. */
+const LONGEST_S = 10;
+
 /** Bars in one programme; of more, those that miss most. */
 const MOST_BARS = 40;
 
@@ -262,14 +267,18 @@ function worthLooking(ask: PlanAsk): PlanBar[] {
  * The pours of the best plan, within a share of what the best possible misses; none where the rack is full already.
  *
  * @example
- * bestPours(ask, highs); // [{ product: 'ticket-office', day: '2026-11-24' }, …]
+ * bestPours(ask, highs).pours; // [{ product: 'ticket-office', day: '2026-11-24' }, …]
  */
-export function bestPours(ask: PlanAsk, solve: Solve, gap = GAP): PlannedAt[] {
+export function bestPours(ask: PlanAsk, solve: Solve, gap = GAP): Pick<SixWeeks, 'pours' | 'isBest'> {
   const bars = worthLooking(ask).slice(0, MOST_BARS);
-  if (bars.length === 0 || slotsOf(ask).length === 0) return [];
+  if (bars.length === 0 || slotsOf(ask).length === 0) return { pours: [], isBest: true };
   const { problem, choices } = programmeOf({ ...ask, bars }, ask.bars);
-  const answer = solve({ ...problem, gap });
-  return answer.status === 'optimal' ? choices.filter((_, at) => answer.values[at]! > 0.5) : [];
+  const answer = solve({ ...problem, gap, seconds: LONGEST_S });
+  if (answer.status !== 'optimal') return { pours: [], isBest: true };
+  return {
+    pours: choices.filter((_, at) => answer.values[at]! > 0.5),
+    isBest: !answer.isCutShort,
+  };
 }
 
 /** What the pours of a plan take beyond what is free, material by material. */
@@ -322,14 +331,14 @@ function eased(ask: PlanAsk): [Binding['what'], PlanAsk][] {
  * sixWeeks(ask, highs).pours; // [{ product: 'ticket-office', day: '2026-11-24' }, …]
  */
 export function sixWeeks(ask: PlanAsk, solve: Solve): SixWeeks {
-  const pours = bestPours(ask, solve);
+  const { pours, isBest } = bestPours(ask, solve);
   const missed = missedBy(ask, pours);
   const binds = eased(ask).flatMap(([what, easier]): Binding[] => {
-    const saved = missed - missedBy(easier, bestPours(easier, solve));
+    const saved = missed - missedBy(easier, bestPours(easier, solve).pours);
     return saved > LEAST_SAVED ? [{ what, saved }] : [];
   });
   return {
-    ...{ pours, missed, binds },
+    ...{ pours, isBest, missed, binds },
     missedWithout: missedBy(ask, []),
     gone: missedBy(ask, [], weekAt(ask.cureDays)),
     leftOut: Math.max(0, worthLooking(ask).length - MOST_BARS),

@@ -148,6 +148,7 @@ function Found({
       <p role="status">
         {plan.pours.length} pours. At the paces as far as they are known, {about(plan.missed)} would be missed
         or lie too long; were nothing poured, {about(plan.missedWithout)}.
+        {!plan.isBest && ' It is the best that was found in ten seconds; there may be a better one.'}
         {plan.leftOut > 0 && ` Of ${plan.leftOut} more bars, which miss less, no pour was looked at.`}
         {plan.gone >= 0.5 && ` Of either, ${about(plan.gone)} before a pour of tonight could be ready.`}
       </p>
