@@ -267,7 +267,7 @@ function Figures({ pricing, put }: { pricing: PricingOfBar; put: (change: Partia
         onChange={(value) => put({ energyBatch: value ?? 0 })}
       />
       <Figure
-        label="of a cooked one"
+        label="Energy, cooked"
         value={costs.energyHot ?? null}
         most={1e5}
         onChange={(value) => put({ energyHot: value })}
