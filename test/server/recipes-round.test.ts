@@ -97,6 +97,28 @@ describe('recipes that go out', () => {
     expect([...alike.keys()]).to.deep.equal(['Moss']);
   });
 
+  it('have their stages read where they are said in words that are known, and no figures taken for them', () => {
+    const read = (rows: string[][]) => {
+      const layout = guessLayout(rows);
+      return readSheet(rows, layout, 'Bar').bars[0]!.lines.map(({ amount, stage }) => [
+        amount.value,
+        stage ?? '',
+      ]);
+    };
+    const fats = (added: string, when: string) => [
+      ['Olive oil', added, when],
+      ['Kaolin', '8 g', 'On top'],
+    ];
+    expect(read([['Ingredient', 'Amount', 'Goes in'], ...fats('500 g', 'Fats')])).to.deep.equal([
+      [500, 'fats'],
+      [8, 'top'],
+    ]);
+    expect(read([['Ingredient', 'Added', 'Phase'], ...fats('500 g', 'A')])).to.deep.equal([
+      [500, ''],
+      [8, 'top'],
+    ]);
+  });
+
   it('say every way in which lye and liquid are stated, so that it is read again', async () => {
     const lines: Formula['lines'] = [
       { id: 'a', material: 'olive', stage: 'fats', amount: { value: 62.5, unit: '%fats' } },

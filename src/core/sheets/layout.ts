@@ -12,6 +12,7 @@ import {
   isAlone,
   isNumeric,
   parted,
+  stageIn,
   unitOfHead,
   type Layout,
   type SheetColumns,
@@ -31,7 +32,12 @@ function columnsBy(rows: readonly (readonly string[])[], head: number): SheetCol
   if (both) [columns.amount, columns.weighed] = [both.planned, both.weighed];
   for (const [at, cell] of row.entries())
     for (const key of ['what', 'unit', 'amount', 'note', 'stage', 'bar'] as const)
-      if (columns[key] == null && HEADS[key].test(folded(cell)) && !Object.values(columns).includes(at))
+      if (
+        columns[key] == null &&
+        HEADS[key].test(folded(cell)) &&
+        !Object.values(columns).includes(at) &&
+        (key !== 'stage' || rows.slice(head + 1).some((below) => stageIn(cellAt(below, at))))
+      )
         columns[key] = at;
   return columns;
 }
