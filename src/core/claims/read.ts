@@ -1,6 +1,6 @@
 /**
  * Reads a text for claims: by phrases first, and what no phrase knows by what it is like. What is surely like a claim is
- * told as one; what may be one is asked about; nothing of it is passed over in silence.
+ * told as one, what may be one is asked about, and every other sentence is told as read plain.
  */
 import { fitsAny, lookThrough, NEGATIONS, type Found } from './find';
 import { classesOf, likelyOf, type Likely, type Likeness } from './likeness';
@@ -16,11 +16,11 @@ export interface BodyWords {
   warns: readonly string[];
 }
 
-/** Everything that claims are read by. Without `likeness` phrases alone find claims. */
+/** Everything that claims are read by. */
 export interface ClaimReader {
   patterns: readonly Pattern[];
   body: Readonly<Record<Language, BodyWords>>;
-  likeness: Likeness | null;
+  likeness: Likeness;
 }
 
 /** The phrase of a claim that was found by what its sentence is like. */
@@ -112,7 +112,7 @@ function readSentences(text: string, { words, taken, claims }: Found, reader: Cl
     const found = claims.some((claim) => claim.from < to && claim.to > from);
     const isLong = said.length >= FEWEST_WORDS;
     const like =
-      found || !isLong || !reader.likeness
+      found || !isLong
         ? null
         : likelyOf(
             reader.likeness,

@@ -119,7 +119,7 @@ function Plain({ sentence }: { sentence: ReadSentence }) {
   );
 }
 
-/** Sentences in which no promise was found: those that speak of the body are asked about, the others can be read again. */
+/** Sentences in which no promise was found: those that may promise something are asked about, the others can be read again. */
 export function Sentences() {
   const { data, sentences } = useDesk();
   const unknown = sentences.filter(({ reading }) => reading === 'unknown');
@@ -143,8 +143,7 @@ export function Sentences() {
           </summary>
           <p className="text-soft">
             Promises are found by their words and by what they are like. Of 421 sentences written for a trial
-            and never seen before, 17 were taken for what they are not without a question: read these
-            yourself.
+            and never seen before, 17 were misread without a question: read these yourself.
           </p>
           <ul>
             {plain.map((sentence) => (
