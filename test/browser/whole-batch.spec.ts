@@ -25,17 +25,9 @@ const batchOf = async (id: string) =>
 const done = (page: Page) => page.getByRole('button', { name: 'Done, next' }).locator('visible=true');
 const onFile = (page: Page) => expect(page.getByText('All on file')).toBeVisible();
 
-/** The service worker is there and holds this page and what it is drawn with. */
-async function untilKept(page: Page): Promise<void> {
-  const isKept = () =>
-    page.evaluate(async () => {
-      const pages = await caches.open('bench-pages');
-      const kept = await pages.match(location.pathname);
-      return navigator.serviceWorker.controller !== null && kept !== undefined;
-    });
-  // Some two hundred files: minutes where a machine does much else.
-  await expect.poll(isKept, { timeout: 240_000 }).toBe(true);
-}
+/** The page says that it comes up again without the network; minutes on a machine that does much else. */
+const untilKept = (page: Page) =>
+  expect(page.getByText('Works offline', { exact: true })).toBeVisible({ timeout: 240_000 });
 
 /** Types what is wanted of a step's weighing in a way that needs no scale. */
 async function put(page: Page, way: string, text: string): Promise<void> {
@@ -84,6 +76,16 @@ async function upTo(page: Page, id: string, wanted: string | null): Promise<Batc
 
 /** The browser's day, so many days from now. */
 const inDays = (page: Page, days: number) => page.clock.setFixedTime(new Date(Date.now() + days * DAY_MS));
+
+test('a bench whose application goes away while it is being kept is kept once it is back', async ({
+  page,
+}) => {
+  await open(page, application, '/rack/nm-260930/weigh');
+  await application.kill();
+  await expect(page.getByText('Does not work offline yet')).toBeVisible();
+  await application.start();
+  await untilKept(page);
+});
 
 test('a whole batch, from the plan to the released bar', async ({ page, browser }) => {
   // A spoon of one's own, weighed once: what is spooned at the bench is as heavy as that.

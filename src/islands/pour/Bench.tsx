@@ -7,6 +7,7 @@ import type { Batch } from '../../core/batch/types';
 import type { RunStep } from '../../core/making/run-sheet-types';
 import type { BenchData } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
+import { KeptMark } from '../../ui/KeptMark';
 import { RestAdvice } from '../heat/RestAdvice';
 import { RescuePanel } from './RescuePanel';
 import { Poured, Rested, Split } from './Endings';
@@ -246,7 +247,7 @@ function Hands({ data, writing, step, lots }: StepProps & { lots: BenchLots }) {
 
 /** One step at a time, at the bench. */
 function BenchIsland({ data }: { data: BenchData }) {
-  useBenchReady();
+  const keeping = useBenchReady();
   const writing = useWriting(data.detail);
   const lots = useLots(data, writing);
   const { batch } = writing;
@@ -270,6 +271,7 @@ function BenchIsland({ data }: { data: BenchData }) {
         <p className="text-soft">
           {PLACE_WORDS[step.place]}, step {at + 1} of {steps.length}
         </p>
+        <KeptMark keeping={keeping} />
       </header>
       <Told writing={writing} />
       <SetAsides writing={writing} lots={lots.lots} />

@@ -1,5 +1,7 @@
 import type { CureData } from '../../core/records/rack';
+import { useBenchReady } from '../../ui/bench-ready';
 import { guarded } from '../../ui/Guarded';
+import { KeptMark } from '../../ui/KeptMark';
 import { SetAsides } from '../../ui/SetAsides';
 import { useWriting } from '../../ui/writing';
 import { CutPanel } from './CutPanel';
@@ -8,6 +10,7 @@ import benchStyles from '../../ui/bench.module.css';
 /** Cutting at the bench: when, what it gave and how it went, and putting it off. */
 function CutBenchIsland({ first }: { first: CureData }) {
   const { detail, productName, window } = first;
+  const keeping = useBenchReady();
   const writing = useWriting(detail);
   const { batch } = writing;
   return (
@@ -19,6 +22,7 @@ function CutBenchIsland({ first }: { first: CureData }) {
         <a className="text-ultra underline" href="/pour">
           Pour day
         </a>
+        <KeptMark keeping={keeping} />
       </header>
       <SetAsides writing={writing} />
       <CutPanel writing={writing} window={window} />

@@ -2,6 +2,7 @@ import { useBenchReady } from '../../ui/bench-ready';
 import type { BatchDetail } from '../../core/records/batch';
 import { guarded } from '../../ui/Guarded';
 import { isBenchDevice } from '../../ui/session';
+import { KeptMark } from '../../ui/KeptMark';
 import { SetAsides } from '../../ui/SetAsides';
 import { useWriting } from '../../ui/writing';
 import { WeighBars } from './WeighBars';
@@ -9,7 +10,7 @@ import benchStyles from '../../ui/bench.module.css';
 
 /** Weighing for the cure at the bench: one bar after the other, taken by itself when it rests. */
 function WeighBenchIsland({ detail, readabilityG }: { detail: BatchDetail; readabilityG: number }) {
-  useBenchReady();
+  const keeping = useBenchReady();
   const writing = useWriting(detail);
   const { batch, write } = writing;
   return (
@@ -25,6 +26,7 @@ function WeighBenchIsland({ detail, readabilityG }: { detail: BatchDetail; reada
             Back to the batch
           </a>
         )}
+        <KeptMark keeping={keeping} />
       </header>
       <SetAsides writing={writing} />
       {batch.cut ? (
