@@ -102,8 +102,8 @@ describe('what no phrase knows', () => {
     readText(text, claimReader()).sentences.map(({ words, reading }) => [words, reading]);
 
   it('is asked about where it speaks of the body, and told as read where it does not', () => {
-    expect(read('Knees like a lamb. Cut by hand! Heals hands')).to.deep.equal([
-      ['Knees like a lamb', 'unknown'],
+    expect(read('The shoulder of a young lynx. Cut by hand! Heals hands')).to.deep.equal([
+      ['The shoulder of a young lynx', 'unknown'],
       ['Cut by hand', 'plain'],
       ['Heals hands', 'claims'],
     ]);
