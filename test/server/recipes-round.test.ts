@@ -55,22 +55,30 @@ describe('recipes that go out', () => {
       const linesOf = ({ lines }: Formula) =>
         lines.map(({ material, stage, amount }) => `${material} ${stage} ${amount.value} ${amount.unit}`);
       const masses = (formula: Formula) => {
-        // Of portions the list says which they are; they are put right on the table.
-        const { portions: _, ...plain } = formula;
-        const lines = plain.lines.map((line) => ({ ...line, portion: null }));
-        const result = assess(
-          {
-            format: REQUEST_FORMAT,
-            formula: { ...plain, lines, alkali: { ...plain.alkali, purityPct: 99 } },
-            markets: ['EU'],
-            onDate: '2026-11-24',
-          },
-          snapshot,
-        );
+        const request = { format: REQUEST_FORMAT, formula, markets: ['EU' as const], onDate: '2026-11-24' };
+        const result = assess(request, snapshot);
         return result.ok
           ? result.assessment.lines.map(({ massG }) => Number(massG.toFixed(6)))
           : result.errors;
       };
+      const ofBatch = ({
+        process,
+        bars,
+        usedOn,
+        scentNaming,
+        cure,
+        marginPct,
+        alkali,
+        portions,
+      }: Formula) => ({
+        ...{ process: process ?? 'cold', bars: bars ?? null, usedOn: usedOn ?? null },
+        ...{
+          naming: scentNaming ?? null,
+          water: cure?.residualWaterPct ?? null,
+          ratio: cure?.massRatio ?? null,
+        },
+        ...{ marginPct: marginPct ?? null, purityPct: alkali.purityPct ?? null, portions: portions ?? [] },
+      });
       for (const [name, formula] of newest) {
         const read = bars.get(name)!;
         expect(linesOf(read), name).to.deep.equal(linesOf(formula));
@@ -78,6 +86,9 @@ describe('recipes that go out', () => {
         expect(read.alkali.massG ?? null, name).to.equal(formula.alkali.massG ?? null);
         expect(read.liquid ?? null, name).to.deep.equal(formula.liquid ?? null);
         expect(masses(read), name).to.deep.equal(masses(formula));
+        expect(ofBatch(read), name).to.deep.equal(ofBatch(formula));
+        const portionsOf = ({ lines }: Formula) => lines.map(({ portion }) => portion ?? null);
+        expect(portionsOf(read), name).to.deep.equal(portionsOf(formula));
       }
     });
 

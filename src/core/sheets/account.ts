@@ -16,7 +16,7 @@ export interface AccountRow {
   name: string;
   said: string;
   role: Role;
-  /** The formula's line; null where the row says lye, superfat, liquid or the size of the batch. */
+  /** The formula's line; null where the row says lye, superfat, liquid or something of the batch. */
   line: Line | null;
   /** What the line weighs where that follows from it alone, grams; null where it hangs on the whole batch. */
   massG: number | null;

@@ -16,6 +16,8 @@ export interface SheetColumns {
   note: number | null;
   /** When it goes in. */
   stage?: number | null;
+  /** The portion of the batter that it is for. */
+  portion?: number | null;
   /** What was weighed, beside what was planned. */
   weighed?: number | null;
 }
@@ -40,7 +42,7 @@ export interface CellAt {
 }
 
 /** What a row of a recipe says: an ingredient, or something of the batch. */
-export const ROLES = ['lye', 'superfat', 'fats', 'potash', 'liquid', 'material'] as const;
+export const ROLES = ['lye', 'superfat', 'fats', 'potash', 'liquid', 'batch', 'material'] as const;
 export type Role = (typeof ROLES)[number];
 
 export interface SheetLine {
@@ -56,6 +58,8 @@ export interface SheetLine {
   role?: Role;
   /** When it goes in, where the sheet says it in words that are known. */
   stage?: Stage;
+  /** The portion that it is for, as it stands there. */
+  portion?: string;
 }
 
 export interface SheetBar {
@@ -83,6 +87,7 @@ export const HEADS = {
     /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|how much|value|gram(?:s|m|mes?|mi|os)?|ounces?|unzen|onces|kilos?|g|oz|gr|kg|lbs?|%|prozent|percent(?:age)?|pct|anteil)\b|^%/,
   unit: /^(?:unit|units|uom|einheit|unite|unita|unidad|eenheid|measure)\b/,
   stage: /^(?:stage|phase|goes in|when|added(?: at)?|zugabe|etape|fase)\b/,
+  portion: /^portions?$/,
   note: /^(?:notes?|remarks?|comments?|bemerkung|description)\b/,
 } as const;
 /** How sheets say when something goes in; letters of phases say nothing that is the same everywhere. */

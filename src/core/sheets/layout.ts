@@ -31,7 +31,7 @@ function columnsBy(rows: readonly (readonly string[])[], head: number): SheetCol
   const both = plannedIn(row, rows.slice(head + 1));
   if (both) [columns.amount, columns.weighed] = [both.planned, both.weighed];
   for (const [at, cell] of row.entries())
-    for (const key of ['what', 'unit', 'amount', 'note', 'stage', 'bar'] as const)
+    for (const key of ['what', 'unit', 'amount', 'note', 'stage', 'portion', 'bar'] as const)
       if (
         columns[key] == null &&
         HEADS[key].test(folded(cell)) &&
@@ -46,11 +46,19 @@ function headOf(rows: readonly (readonly string[])[]): { head: number; columns: 
   let best = { head: -1, columns: NONE, score: 0 };
   rows.slice(0, 15).forEach((row, head) => {
     if (row.some(isNumeric)) return;
-    const { stage, ...columns } = columnsBy(rows, head);
+    const { stage, portion, ...columns } = columnsBy(rows, head);
     const score =
       Object.values(columns).filter((one) => one != null).length + (columns.what !== null ? 1 : 0);
     if (score > best.score)
-      best = { head, columns: { ...columns, ...(stage == null ? {} : { stage }) }, score };
+      best = {
+        head,
+        columns: {
+          ...columns,
+          ...(stage == null ? {} : { stage }),
+          ...(portion == null ? {} : { portion }),
+        },
+        score,
+      };
   });
   if (best.score < 2) return { head: -1, columns: NONE };
   return { head: best.head, columns: { ...best.columns, amount: fullest(rows, best.head, best.columns) } };

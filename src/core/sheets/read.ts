@@ -20,6 +20,7 @@ import {
   type SheetLine,
 } from './cells';
 import { fileMark, settleMark } from './marks';
+import { amountOfBatch } from './of-batch';
 import { batchesOf, withoutRepeats } from './planned';
 import { barName, isBeside, isSection } from './words';
 
@@ -40,6 +41,14 @@ interface Reader {
   mark: DecimalMark;
 }
 
+/** What a row says how much of; an error in words where it says no amount. */
+function amountIn(name: string, cell: string, unit: SheetUnit | null, mark: DecimalMark) {
+  const ofBatch = amountOfBatch(name, cell, unit);
+  if (ofBatch !== undefined) return ofBatch;
+  const settled = settleMark(cell, unit, mark);
+  return typeof settled === 'string' ? readCell(settled, unit) : settled;
+}
+
 function add(
   { bars, faults, mark }: Reader,
   bar: Pick<SheetBar, 'name' | 'row' | 'column'>,
@@ -50,8 +59,7 @@ function add(
   note = '',
 ): SheetBar | null {
   if (name === '' || TOTAL.test(name)) return null;
-  const settled = settleMark(cell, unit, mark);
-  const amount = typeof settled === 'string' ? readCell(settled, unit) : settled;
+  const amount = amountIn(name, cell, unit, mark);
   if (amount === null) return null;
   if ('error' in amount) {
     faults.push({ row, message: amount.error });
@@ -168,6 +176,8 @@ function readDown(
     if (batch !== '' && named !== '') known.of = named;
     const stage = stageIn(cellAt(row, columns.stage ?? null));
     if (stage) known.lines.at(-1)!.stage = stage;
+    const portion = cellAt(row, columns.portion ?? null);
+    if (portion !== '') known.lines.at(-1)!.portion = portion;
     const was = cellAt(row, columns.weighed ?? null);
     if (was !== '') (known.weighed ??= []).push({ row: at + 1, batch, name, was, planned: amount });
   });

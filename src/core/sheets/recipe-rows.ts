@@ -1,10 +1,11 @@
 /** A bar's formula as rows of a sheet, as the reader of sheets takes them in again. Pure. */
 import type { Formula } from '../formula/types';
+import { rowsOfBatch } from './of-batch';
 import { writeAmount } from '../quantities/amount';
 
 /**
- * A row: the ingredient or what is said of the batch, how much, in what, when it goes in, and the portion of the batch that
- * it is for, which no reader of sheets takes in again.
+ * A row: the ingredient or what is said of the batch, how much, in what, when it goes in, and the portion of the batter that
+ * it is for.
  */
 export interface RecipeRow {
   ingredient: string;
@@ -29,15 +30,14 @@ const unitWords = (unit: Parameters<typeof writeAmount>[0]['unit']) =>
   writeAmount({ value: 1, unit }).replace(/^1\s*/, '');
 
 /**
- * The rows of a formula: its lines in their order, then lye or superfat, liquid, and the fats that percents are of.
+ * The rows of a formula: its lines in their order, then lye or superfat, liquid, the fats that percents are of, and what
+ * else is said of the batch.
  *
  * @example
  * recipeRows(formula, nameOf).map(({ ingredient }) => ingredient); // ['Olive oil', 'Coconut oil', 'Superfat']
  */
-export function recipeRows(
-  { lines, alkali, liquid, fatsMassG }: Formula,
-  nameOf: (material: string) => string,
-): RecipeRow[] {
+export function recipeRows(formula: Formula, nameOf: (material: string) => string): RecipeRow[] {
+  const { lines, alkali, liquid, fatsMassG } = formula;
   const rows = lines.map(({ material, stage, amount, portion }): RecipeRow => {
     return {
       ingredient: nameOf(material),
@@ -53,5 +53,6 @@ export function recipeRows(
     more.push({ ingredient: 'Superfat', amount: alkali.superfatPct, unit: '%' });
   if (liquid) more.push(LIQUID_ROWS[liquid.basis](liquid.value));
   if (fatsMassG != null) more.push({ ingredient: 'Total fats', amount: fatsMassG, unit: 'g' });
+  for (const [ingredient, amount, unit] of rowsOfBatch(formula)) more.push({ ingredient, amount, unit });
   return [...rows, ...more.map((row) => ({ ...row, stage: '', portion: '' }))];
 }

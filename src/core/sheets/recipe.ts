@@ -3,6 +3,7 @@ import { folded } from '../folded';
 import type { Formula, Kind, Line, Stage } from '../formula/types';
 import { USUAL_STAGE } from '../formula/stages';
 import { amountOf, gramsOf, type PercentOf, type SheetAmount } from './amounts';
+import { isOfBatch, ofBatch, type OfBatch } from './of-batch';
 import type { Role, SheetBar, SheetFault, SheetLine } from './cells';
 
 const LYE =
@@ -28,6 +29,7 @@ type Liquid = NonNullable<Formula['liquid']>;
 /** What a row of a recipe is: what it was pointed at as, else by its name. */
 export function roleOf({ name, role }: Pick<SheetLine, 'name' | 'role'>): Role {
   if (role) return role;
+  if (isOfBatch(name)) return 'batch';
   const words = folded(name);
   if (POTASH.test(words)) return 'potash';
   if (LIQUIDS.some(([, pattern]) => pattern.test(words))) return 'liquid';
@@ -61,7 +63,7 @@ const ABOUT = 1.5;
  */
 export function percentsOf(bar: SheetBar, find: (name: string) => Known | null): PercentOf | null {
   const lines = bar.lines.filter(
-    (line) => line.amount.unit === '%' && !['superfat', 'liquid'].includes(roleOf(line)),
+    (line) => line.amount.unit === '%' && !['superfat', 'liquid', 'batch'].includes(roleOf(line)),
   );
   const sum = (of: readonly SheetLine[]) => of.reduce((total, { amount }) => total + amount.value, 0);
   const fats = lines.filter(({ name }) => find(name)?.kind === 'fat');
@@ -118,10 +120,14 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
       stage: stageOf(said, known),
       amount: amountOf({ value, unit }, percentOf, wholeG),
       measuredBy: measuredBy ?? (/^(?:tsp|tbsp|cup)/.test(unit) ? 'spoon' : 'scale'),
+      ...(said.portion === undefined ? {} : { portion: said.portion }),
     });
   }
   return { lines, faults };
 }
+
+/** Purity of the sodium hydroxide where a bar says none, percent. */
+const USUAL_PURITY_PCT = 99;
 
 /** Liquid where a bar says none, percent of its fats. */
 const USUAL_LIQUID_PCT = 33;
@@ -144,6 +150,18 @@ function oddLye(fats: readonly Line[], lyeG: number | null): string | null {
   return `${said(lyeG)} of lye and ${said(fatsG)} of fats do not belong together: is a mark, a unit or a row read wrong? Look at it before a pour.`;
 }
 
+/** Lines and portions that go together; portions whose shares are not all said are left out, and told. */
+function portioned(lines: readonly Line[], { portions = [] }: OfBatch) {
+  const named = [...new Set(lines.flatMap(({ portion }) => portion ?? []))];
+  const isWhole = portions.length > 0 && named.every((one) => portions.some(({ id }) => id === one));
+  if (isWhole) return { lines, portions, note: null };
+  const plain = lines.map(({ portion: _, ...line }) => line);
+  const note =
+    named.length > 0 &&
+    `It names portions (${named.join(', ')}) without saying the share of each: they are not taken. Part it on the table.`;
+  return { lines: plain, portions: null, note };
+}
+
 /**
  * A bar as a formula; every row that cannot be taken is told.
  *
@@ -155,7 +173,9 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
   const stated = (role: Role) => bar.lines.find((line) => roleOf(line) === role);
   const [lye, superfat, fats, liquid] = [stated('lye'), stated('superfat'), stated('fats'), stated('liquid')];
   const fatsG = fats ? gramsOf(fats.amount) : null;
+  const batch = ofBatch(bar.lines.filter((line) => roleOf(line) === 'batch'));
   const { lines, faults } = linesOf(bar, taking, percentOf, taking.batchG);
+  const parted = portioned(lines, batch);
   const isFat = ({ stage }: Line) => stage === 'fats';
   if (!lines.some(isFat))
     faults.push({ row: bar.row, message: `${bar.name} holds no fat that is known here.` });
@@ -172,6 +192,7 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
   const odd = oddLye(lines.filter(isFat), lyeG);
   const notes = [
     odd,
+    parted.note,
     lyeG === null &&
       !superfat &&
       `Neither lye nor superfat is stated: ${taking.superfatPct} % superfat is taken. Look at it before a pour.`,
@@ -186,18 +207,22 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
     formula: {
       format: 'proportia.formula/1',
       name: bar.name,
-      process: 'cold',
+      process: batch.process ?? 'cold',
       fatsMassG: isInPercent ? (fatsG ?? taking.batchG) : null,
-      alkali:
-        lyeG !== null
-          ? { massG: lyeG, purityPct: 99 }
-          : { superfatPct: superfat?.amount.value ?? taking.superfatPct, purityPct: 99 },
+      alkali: {
+        ...(lyeG !== null ? { massG: lyeG } : { superfatPct: superfat?.amount.value ?? taking.superfatPct }),
+        purityPct: batch.purityPct ?? USUAL_PURITY_PCT,
+      },
       ...(isWeighed
         ? {}
         : { liquid: liquid ? liquidOf(liquid) : { basis: 'ofFats' as const, value: USUAL_LIQUID_PCT } }),
-      cure: { residualWaterPct: 8 },
-      marginPct: 10,
-      lines,
+      cure: batch.cure ?? { residualWaterPct: 8 },
+      marginPct: batch.marginPct ?? 10,
+      ...(batch.bars === undefined ? {} : { bars: batch.bars }),
+      ...(batch.usedOn === undefined ? {} : { usedOn: batch.usedOn }),
+      ...(batch.scentNaming === undefined ? {} : { scentNaming: batch.scentNaming }),
+      ...(parted.portions ? { portions: parted.portions } : {}),
+      lines: [...parted.lines],
     },
   };
 }

@@ -52,6 +52,7 @@ function LayoutForm({
           columns={{
             ...layout.columns,
             stage: layout.columns.stage ?? null,
+            portion: layout.columns.portion ?? null,
             weighed: layout.columns.weighed ?? null,
           }}
           onChange={(columns) => onChange({ ...layout, columns })}

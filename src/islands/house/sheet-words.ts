@@ -18,6 +18,7 @@ export const COLUMN_WORDS: Record<keyof SheetColumns, string> = {
   unit: 'Unit',
   note: 'Note',
   stage: 'Goes in',
+  portion: 'Portion',
   weighed: 'Weighed',
 };
 
@@ -27,6 +28,7 @@ export const ROLE_WORDS: Record<Exclude<Role, 'material'>, string> = {
   fats: 'the fats of a batch',
   potash: 'potassium hydroxide',
   liquid: 'the liquid',
+  batch: 'of the batch',
 };
 
 export const POINTED_WORDS: Record<PointedRole, string> = {

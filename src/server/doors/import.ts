@@ -70,6 +70,7 @@ class SheetColumnsDoor implements SheetColumns {
   @OrNull() @NumberBetween(0, MOST_COLUMNS) unit!: number | null;
   @OrNull() @NumberBetween(0, MOST_COLUMNS) note!: number | null;
   @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) stage?: number | null;
+  @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) portion?: number | null;
   @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) weighed?: number | null;
 }
 
