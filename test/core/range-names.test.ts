@@ -140,6 +140,19 @@ describe('few swaps for fewer names over a range', () => {
     expect(open.points[0]!.moved).to.deep.equal([{ bar: 'x', pct: 100 }]);
   });
 
+  it('bring no bar that is over further over, though its verdict stays', () => {
+    const strong = oil('strong', [{ id: 'base', lowPct: 1, typicalPct: 1, highPct: 1 }]);
+    const limits = [
+      limitOn({ type: 'material', id: 'rose' }, 1),
+      limitOn({ type: 'material', id: 'strong' }, 0.2),
+    ];
+    const stored = { ...house([rose, strong]), limits };
+    const asked = { bars: [bar('x', [['rose', 3]])], candidates: ['strong'], onDate: DAY, most: 1 };
+    expect(fewestNames({ ...asked, stored, mostMovedPct: 100 }).points).to.deep.equal([]);
+    const looser = { ...stored, limits: [limits[0]!, limitOn({ type: 'material', id: 'strong' }, 1.1)] };
+    expect(fewestNames({ ...asked, stored: looser, mostMovedPct: 100 }).points).to.have.lengthOf(1);
+  });
+
   it('leave as much of a bar’s scent as is wanted, and reach into blends', () => {
     const two = mixMaterial(
       {

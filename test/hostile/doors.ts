@@ -214,6 +214,7 @@ export async function doors(read: (path: string) => Promise<Record<string, unkno
       path: 'range/try',
       body: { bars: ['first-light'], onDate: at.slice(0, 10), markets: ['US'] },
     },
+    { method: 'POST', path: 'range/names', body: { onDate: at.slice(0, 10), mostMovedPct: 50 } },
     { method: 'GET', path: 'range/views' },
     { method: 'PUT', path: 'range/views', body: { revision: 0, views: [VIEW] } },
     { method: 'GET', path: 'next' },

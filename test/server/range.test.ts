@@ -1,5 +1,8 @@
 /** The range over HTTP: what each row says, what is tried, what is kept, and that rows follow what changes. */
 import { expect } from 'chai';
+import type { Assessment } from '../../src/core/formula/answer';
+import type { Formula } from '../../src/core/formula/types';
+import type { RangeNames } from '../../src/core/records/scent';
 import type { RangeData, RangeRow, RangeViews, TriedBar } from '../../src/core/records/range';
 import { readyBars } from '../../src/core/stock/supply';
 import { wrapOverview } from '../../src/server/store/overviews';
@@ -13,6 +16,7 @@ const go = caller({
   days: () => import('../../src/pages/api/v1/range/days'),
   tries: () => import('../../src/pages/api/v1/range/try'),
   views: () => import('../../src/pages/api/v1/range/views'),
+  names: () => import('../../src/pages/api/v1/range/names'),
   issued: () => import('../../src/pages/api/v1/products/[id]/issued'),
   formula: () => import('../../src/pages/api/v1/products/[id]/formula'),
   details: () => import('../../src/pages/api/v1/products/[id]/details'),
@@ -196,5 +200,37 @@ describe('the range over HTTP', () => {
       (await wrapOverview(test.house, { find, putAway: false, page: 1 })).rows.map(({ name }) => name);
     for (const typed of ['öl', 'Öl', 'ol und', 'CREME', 'crème'])
       expect(await found(typed), typed).to.deep.equal(['Öl und Crème']);
+  });
+
+  it('finds few swaps that take names off all labels, as the bars stand once they are made', async () => {
+    const ask = (mostMovedPct: number) =>
+      go<RangeNames>('names', 'POST', { body: { onDate: DAY, mostMovedPct } });
+    const { names, points, isCutShort } = (await ask(100)).body;
+    expect([names > 20, points.length > 1, isCutShort]).to.deep.equal([true, true, false]);
+    const named = async (formula: Formula, markets: string[]) => {
+      const request = { format: 'proportia.assessment-request/1', formula, markets, onDate: DAY };
+      const { body } = await go<Assessment>('assess', 'POST', { body: request });
+      return new Set(body.declarables.filter(({ declare }) => declare).map(({ id }) => id)).size;
+    };
+    const { swaps, names: left } = points.find((one) =>
+      one.swaps.every(({ from }) => !['sidings', 'evening-departure'].includes(from.id)),
+    )!;
+    let [before, after] = [0, 0];
+    for (const { id, markets } of await rows()) {
+      const { version } = (await go<{ version: { formula: Formula } }>('product', 'GET', { params: { id } }))
+        .body;
+      const to = (material: string) => swaps.find(({ from }) => from.id === material)?.to.id ?? material;
+      const lines = version.formula.lines.map((line) => ({ ...line, material: to(line.material) }));
+      const sold = markets.map(({ market }) => market);
+      before += await named(version.formula, sold);
+      after += await named({ ...version.formula, lines }, sold);
+    }
+    expect(before).to.equal(names);
+    // A blend that holds what is swapped is made anew as well; a plain assessment of lines does not see that.
+    expect(after).to.be.at.least(left);
+    const half = (await ask(50)).body;
+    expect(half.points.at(-1)?.names ?? names).to.be.at.least(points.at(-1)!.names);
+    expect(half.points.every(({ moved }) => moved.every(({ pct }) => pct <= 50.001))).to.equal(true);
+    expect((await go('names', 'POST', { body: { mostMovedPct: 0 } })).status).to.equal(422);
   });
 });

@@ -44,3 +44,41 @@ export interface ScentDeskData {
 
 /** Id of the plain bar that is always there to try a blend in. */
 export const PLAIN_BAR = '';
+
+/** What is asked of the names of a whole range. */
+export interface RangeNamesAsked {
+  /** The labels' day; today where left out. */
+  onDate?: string;
+  /** How much of a bar's scent may be another at most, percent. */
+  mostMovedPct: number;
+}
+
+interface Called {
+  id: string;
+  name: string;
+}
+
+/** Names of a bar's label; the bar by its name. */
+export interface BarNames {
+  bar: string;
+  names: string[];
+}
+
+/** Few swaps that take most names off the labels of a range, with everything called by its name. */
+export interface RangeNames {
+  onDate: string;
+  /** Names on all labels as they are. */
+  names: number;
+  points: {
+    /** With the blends that hold what is swapped, where bars hold those. */
+    swaps: { from: Called; to: Called; blends: Called[] }[];
+    /** Names left. */
+    names: number;
+    off: BarNames[];
+    on: BarNames[];
+    moved: { bar: string; pct: number }[];
+  }[];
+  /** Scents of the cupboard of which nothing is known that they hold. */
+  unknown: string[];
+  isCutShort: boolean;
+}

@@ -4,7 +4,7 @@
  * best found so far; what they do is reckoned, bar by bar, as an assessment would tell it. Pure.
  */
 import { assess, outlineOf, type Outline } from '../assess';
-import { requestOf, type Sold } from '../change/effects';
+import { requestOf, standOf, type Sold } from '../change/effects';
 import { swapped } from '../change/swap';
 import { VERDICTS } from '../formula/answer';
 import { isScentBlend, mixMaterial } from '../formula/mix';
@@ -55,11 +55,13 @@ interface Standing {
   names: ReadonlyMap<string, string>;
   /** By how much names are over what leaves them unsaid, in powers of e, summed: less is nearer to one name fewer. */
   over: number;
-  verdicts: readonly number[];
+  /** By market: the verdict's place among all, and the room under the closest limit, percent. */
+  stands: readonly { rank: number; roomPct: number }[];
   unproven: number;
 }
 
-function standingIn({ declarables, markets, unproven }: Outline): Standing {
+function standingIn(outline: Outline): Standing {
+  const { declarables, markets, unproven } = outline;
   const named = declarables.filter(({ declare }) => declare);
   return {
     names: new Map(named.map(({ id, name }) => [id, name])),
@@ -67,14 +69,23 @@ function standingIn({ declarables, markets, unproven }: Outline): Standing {
       (sum, { highPct, thresholdPct }) => sum + Math.log(highPct / Math.max(1e-6, thresholdPct)),
       0,
     ),
-    verdicts: markets.map(({ verdict }) => VERDICTS.indexOf(verdict)),
+    stands: markets.map(({ market }) => {
+      const { verdict, headroomPct } = standOf(outline, market);
+      return { rank: VERDICTS.indexOf(verdict), roomPct: headroomPct ?? Infinity };
+    }),
     unproven: unproven.length,
   };
 }
 
-/** Nothing is over, near or unproven that was not. */
+const CLEAR = VERDICTS.indexOf('clear');
+
+/** No verdict is worse, nothing is unproven that was not, and where a bar is not clear it is no further from it. */
 const isNoWorse = (was: Standing, is: Standing) =>
-  is.unproven <= was.unproven && is.verdicts.every((verdict, market) => verdict >= was.verdicts[market]!);
+  is.unproven <= was.unproven &&
+  is.stands.every(({ rank, roomPct }, market) => {
+    const before = was.stands[market]!;
+    return rank > before.rank || (rank === before.rank && (rank === CLEAR || roomPct >= before.roomPct));
+  });
 
 /** How much of a formula's scent each of its scents is, those within blends as well, percent by weight. */
 function scentsOf({ sold, formula }: RangeBar, stored: Stored, onDate: string): Map<string, number> {

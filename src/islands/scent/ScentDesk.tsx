@@ -21,6 +21,8 @@ import { benchFrom, tryBlend } from './reckoning';
 import { SendToBar } from './SendToBar';
 import { useKnownParts, useScents, type Scents } from './scents';
 import { FewerNames } from './FewerNames';
+import { RangeNames } from './RangeNames';
+import { daysOfChange } from '../worktable/trial';
 import { SolverPanel } from './SolverPanel';
 
 /** A blend as it lies on the desk. */
@@ -317,6 +319,7 @@ function ScentDeskIsland({ data }: { data: ScentDeskData }) {
         <Faults faults={faults} />
         {entry && <Desk key={entry.material.id} data={data} scents={scents} entry={entry} />}
         {wanted !== null && !entry && faults.length === 0 && <p role="status">Opening…</p>}
+        <RangeNames today={data.onDate} days={daysOfChange(data.rules, data.onDate)} />
       </div>
     </div>
   );

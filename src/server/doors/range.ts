@@ -8,6 +8,7 @@ import {
   Markets,
   Name,
   NotEmpty,
+  NumberBetween,
   OneOf,
   Optional,
   OrNull,
@@ -24,6 +25,11 @@ export class TryBarsDoor {
   @Values(MOST_TRIED, 'not-an-id', 'Give ids of bars.', isId) bars!: string[];
   @Optional() @Day() onDate?: string;
   @Optional() @Markets() @NotEmpty('Choose at least one market.') markets?: string[];
+}
+
+export class RangeNamesDoor {
+  @Optional() @Day() onDate?: string;
+  @NumberBetween(1, 100) mostMovedPct!: number;
 }
 
 class RangeViewDoor {

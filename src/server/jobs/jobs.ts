@@ -25,6 +25,7 @@ const jobs = {
   cures: () => cures,
   nextBar: () => nextBar,
   pace: () => pace,
+  rangeNames: async () => (await import('./scent-job')).rangeNames,
   foretell: async () => (await import('./foretell-job')).foretell,
   findRescue: async () => (await import('./rescue-job')).findRescue,
   packArchive: async () => (await import('../archive/pack-job')).packArchive,
