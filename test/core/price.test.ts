@@ -9,6 +9,7 @@ import {
   type Channel,
   type PricedInput,
 } from '../../src/core/making/price';
+import { oneMore } from '../../src/core/making/one-more';
 import { near } from '../support/request';
 
 const channel = (more: Partial<Channel> = {}): Channel => ({
@@ -108,6 +109,22 @@ describe('a price', () => {
         },
       ),
     );
+  });
+
+  it('makes one bar more from the same batch lighter, narrower where it is cut from a block, and none of cavities', () => {
+    const block = { mould: 'Long block', lengthMm: 300, count: 1 };
+    const found = oneMore(1020, 12, block)!;
+    expect(found.bars).to.equal(13);
+    near(found.nowG, 85);
+    near(found.thenG, 1020 / 13);
+    expect(found.cut).to.deep.equal({ mould: 'Long block', nowMm: 25, thenMm: 300 / 13 });
+    near(oneMore(2040, 24, { ...block, count: 2 })!.cut!.nowMm, 25);
+    // A slab of 300 mm with two bars is not cut along its length.
+    expect(oneMore(400, 2, block)!.cut).to.equal(null);
+    expect(oneMore(1020, 12, null)!.cut).to.equal(null);
+    expect(oneMore(1020, 12, 'cavities')).to.equal(null);
+    expect(whatIfs(input(), null, null, null)).to.deep.equal([]);
+    expect(whatIfs(input(), null, null, 'One more')[0]!.says).to.equal('One more');
   });
 
   it('says what a dearer material, a bar more and every bar sold would do', () => {

@@ -180,11 +180,12 @@ export function halvedLimit(
   return { lines: ids, lessPct: 100 * less, saved };
 }
 
-/** What a dearer material, half a limit, one bar more of a block and fewer bars left over would do. */
+/** What a dearer material, half a limit, one bar more (said as `more`; null where none can be) and fewer bars left over would do. */
 export function whatIfs(
   input: PricedInput,
   dearest: { name: string; cost: number } | null,
   tighter: { says: string; saved: number } | null = null,
+  more: string | null = 'One bar more from a batch',
 ): WhatIf[] {
   const { cost, bars, pricing } = input;
   const tried: [string, PricedInput][] = [
@@ -204,7 +205,7 @@ export function whatIfs(
           ] satisfies [string, PricedInput],
         ]
       : []),
-    ['One bar more from a batch', { ...input, bars: bars + 1 }],
+    ...(more === null ? [] : [[more, { ...input, bars: bars + 1 }] satisfies [string, PricedInput]]),
     ...(pricing.unsoldPct > 0
       ? [
           ['Every bar sold', { ...input, pricing: { ...pricing, unsoldPct: 0 } }] satisfies [

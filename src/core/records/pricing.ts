@@ -1,5 +1,6 @@
 /** Prices as the worktable and the server know them. */
 import type { Interval } from '../curing/cure-types';
+import type { Block } from '../making/one-more';
 import type { Pricing } from '../making/price';
 
 /** What counts for the house, with the price of one bar. */
@@ -12,4 +13,6 @@ export interface PricingData {
   hours: Interval | null;
   /** Batches that were measured. */
   batches: number;
+  /** What its last batch was poured into: a block that was measured, cavities of a bar each; null where neither is known. */
+  from: Block | 'cavities' | null;
 }

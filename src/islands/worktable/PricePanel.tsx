@@ -9,13 +9,14 @@ import {
   type ChannelLeft,
   type Priced,
 } from '../../core/making/price';
+import { oneMore, type OneMore } from '../../core/making/one-more';
 import type { Cost } from '../../core/making/cost';
 import type { Interval } from '../../core/curing/cure-types';
 import { readNumberOrNull } from '../../core/quantities/number';
 import type { PricingData, PricingOfBar } from '../../core/records/pricing';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
-import { money, percent } from '../../ui/words';
+import { grams, money, percent } from '../../ui/words';
 import { useTable } from './context';
 
 const STALE = {
@@ -175,6 +176,13 @@ function Left({ one, currency }: { one: ChannelLeft; currency: string }) {
   );
 }
 
+/** One bar more, by what each weighs and how wide it is cut: another net weight, so another label. */
+function moreWords({ bars, nowG, thenG, cut }: OneMore): string {
+  const width =
+    cut && `, ${cut.thenMm.toFixed(1)} mm wide instead of ${cut.nowMm.toFixed(1)} from ${cut.mould}`;
+  return `One bar more from a batch, ${bars} of ${grams(thenG)} instead of ${grams(nowG)}${width ?? ''}`;
+}
+
 function Told({ found, cost, data }: { found: Priced; cost: Cost; data: PricingData }) {
   const table = useTable();
   const { currency } = table.data;
@@ -206,6 +214,7 @@ function Told({ found, cost, data }: { found: Priced; cost: Cost; data: PricingD
     saved: tight.saved,
     says: `Half of the limit that is closest, with ${percent(tight.lessPct)} less of ${namesOf(tight.lines)}`,
   };
+  const more = oneMore(table.assessment.masses.curedG, bars, data.from);
   return (
     <>
       <p>
@@ -231,7 +240,7 @@ function Told({ found, cost, data }: { found: Priced; cost: Cost; data: PricingD
       </ul>
       {found.channels.length > 0 && (
         <ul className="text-soft" aria-label="What would change it">
-          {whatIfs(input, dear, tighter).map(({ says, left }) => (
+          {whatIfs(input, dear, tighter, more && moreWords(more)).map(({ says, left }) => (
             <li key={says}>
               {says}:{' '}
               {left

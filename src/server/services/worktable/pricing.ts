@@ -6,7 +6,7 @@ import type { Interval } from '../../../core/curing/cure-types';
 import type { PricingData, PricingOfBar } from '../../../core/records/pricing';
 import type { House } from '../../house';
 import { findSetting, putSetting } from '../../repositories/settings';
-import { listBatches } from '../../store/batches';
+import { listBatches, requireBatch } from '../../store/batches';
 import { requireProduct } from '../../store/products';
 import { writing } from '../../store/writing';
 
@@ -25,19 +25,37 @@ function hoursOf(measured: readonly number[]): Interval | null {
   return { low: quantile(sorted, 0.1), likely, high: quantile(sorted, 0.9) };
 }
 
+/** What a batch is cut from, by the moulds of its run sheet; null where they differ or nobody measured them. */
+async function cutFrom(house: House, batch: string | undefined): Promise<PricingData['from']> {
+  if (batch === undefined) return null;
+  const filled = (await requireBatch(house, batch)).batch.sheet.moulds;
+  const { value: moulds } = await findSetting(house.db, 'moulds');
+  const known = filled.map(({ id }) => moulds.find((mould) => mould.id === id));
+  if (known.length > 0 && known.every((mould) => mould?.isSingle)) return 'cavities';
+  const [mould] = known;
+  if (known.length !== 1 || mould?.make?.form !== 'block') return null;
+  return { mould: mould.name, lengthMm: mould.make.lengthMm, count: filled[0]!.count };
+}
+
 /** Prices and what they are reckoned with, of one bar; 404 where there is no such bar. */
 export async function pricingData(house: House, id: string): Promise<PricingData> {
   await requireProduct(house.db, id);
   const { value, revision } = await findSetting(house.db, 'pricing');
   const { prices, ...pricing } = { ...NO_PRICING, ...value };
-  const measured = (await listBatches(house, { state: null, product: id })).flatMap(
-    ({ startedAt, pouredAt }) => {
-      const hours = pouredAt === null ? 0 : (Date.parse(pouredAt) - Date.parse(startedAt)) / MS_PER_HOUR;
-      return hours > 0 && hours <= LONGEST_HOURS ? [hours] : [];
-    },
-  );
+  const batches = await listBatches(house, { state: null, product: id });
+  const measured = batches.flatMap(({ startedAt, pouredAt }) => {
+    const hours = pouredAt === null ? 0 : (Date.parse(pouredAt) - Date.parse(startedAt)) / MS_PER_HOUR;
+    return hours > 0 && hours <= LONGEST_HOURS ? [hours] : [];
+  });
   const price = Object.hasOwn(prices, id) ? prices[id]! : null;
-  return { pricing: { ...pricing, price }, revision, hours: hoursOf(measured), batches: measured.length };
+  const from = await cutFrom(house, batches.find(({ state }) => state !== 'stopped')?.id);
+  return {
+    pricing: { ...pricing, price },
+    revision,
+    hours: hoursOf(measured),
+    batches: measured.length,
+    from,
+  };
 }
 
 /** Keeps them; the newer come back where they were changed in between. */
