@@ -4,6 +4,7 @@ import type { Batch } from '../../src/core/batch/types';
 import { findSetting } from '../../src/server/repositories/settings';
 import { lastPour } from '../../src/server/services/pour/last-pour';
 import { planPour } from '../../src/server/services/pour/pour-plan';
+import { lotsOf } from '../../src/server/repositories/lots';
 import { nextData } from '../../src/server/services/rack/next';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
@@ -111,5 +112,23 @@ describe('planning a pour', () => {
       missing += wanting.length;
     }
     expect(missing).to.be.above(0);
+  });
+
+  it('knows for the weeks ahead until when each lot that is free is good', async () => {
+    const { materials } = await nextData(demo.house);
+    let dated = 0;
+    for (const [id, { freeG, lots }] of Object.entries(materials)) {
+      const onFile = (await lotsOf(demo.db, [id])).filter(
+        ({ quarantine, bestBefore, leftG }) => !quarantine && leftG > 0 && (bestBefore ?? DAY) >= DAY,
+      );
+      expect(
+        lots.reduce((sum, { massG }) => sum + massG, 0),
+        id,
+      ).to.be.closeTo(freeG, 1e-6);
+      const ends = onFile.flatMap(({ bestBefore }) => bestBefore ?? []);
+      for (const { until } of lots) if (until !== null) expect(ends, id).to.include(until);
+      dated += lots.filter(({ until }) => until !== null).length;
+    }
+    expect(dated).to.be.above(5);
   });
 });

@@ -89,7 +89,7 @@ export const bySixWeeks = (solve: Solve): Policy => {
           cureDays: CURE_DAYS,
           evenings: EVENINGS.map(weekday),
           room: null,
-          freeG: {},
+          lots: {},
           orderDays: 0,
           bars: bars.map((bar, at) => ({
             ...{ id: String(at), perWeek: paceOf(bar), ready: sum(bar.stock), wanted: [] },

@@ -2,6 +2,7 @@
 import type { KeptSure } from './sure';
 import type { Verdict } from '../formula/answer';
 import type { Need, NextPour, Pace } from '../stock/pace';
+import type { PlanLot } from '../stock/plan-lots';
 import type { Worth } from '../stock/tonight';
 import type { Needed } from './batch';
 
@@ -45,8 +46,8 @@ export interface NextData {
   today: string;
   cureDays: number;
   bars: NextBar[];
-  /** What the pours of these bars are made of, with the grams that are free. */
-  materials: Record<string, { name: string; freeG: number }>;
+  /** What the pours of these bars are made of, with the grams that are free and until when they are good. */
+  materials: Record<string, { name: string; freeG: number; lots: PlanLot[] }>;
   wanted: Wanted[];
   planned: PlannedPour[];
   evenings: number[];

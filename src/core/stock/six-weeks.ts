@@ -5,6 +5,7 @@
 import type { Interval } from '../curing/cure-types';
 import type { LinearProblem, Solve } from '../numerics/highs';
 import { dayAfter, daysBetween, weekdayOf } from '../quantities/day';
+import { drawn, stockRows, type Drawn, type PlanLot } from './plan-lots';
 import { FRESH_DAYS, LEAST_VALUE, pacesOf, STALE_WEIGHT, TURN_DAYS } from './tonight';
 
 const DAYS_A_WEEK = 7;
@@ -42,8 +43,8 @@ export interface PlanAsk {
   evenings: readonly number[];
   /** Bars that can cure at a time; null where nothing limits them. */
   room: number | null;
-  /** Grams free of each material; one that is not named is there without limit. */
-  freeG: Readonly<Record<string, number>>;
+  /** What is there of each material; one that is not named is there without limit. */
+  lots: Readonly<Record<string, readonly PlanLot[]>>;
   /** Until an order is here pours are of what is there, days. */
   orderDays: number;
 }
@@ -59,7 +60,7 @@ export interface Binding {
   saved: number;
 }
 
-export interface SixWeeks {
+export interface SixWeeks extends Drawn {
   pours: PlannedAt[];
   /** Whether it was shown that no plan is better; else it is the best that was found in the time. */
   isBest: boolean;
@@ -71,8 +72,6 @@ export interface SixWeeks {
   binds: Binding[];
   /** Bars that would miss less than those that were looked at, and were not. */
   leftOut: number;
-  /** What the plan takes beyond what is free, and the day of the first pour that wants it. */
-  order: { material: string; massG: number; by: string }[];
 }
 
 /** The days on which there is time to pour, in the six weeks from today on. */
@@ -235,19 +234,6 @@ function roomRows({ bars, room, cureDays }: PlanAsk, all: PlanAsk['bars'], slots
   });
 }
 
-/** Before an order is here, no more of a material than is free. */
-function stockRows({ bars, freeG, today, orderDays }: PlanAsk, slots: readonly string[]): Rows {
-  const early = slots.filter((day) => daysBetween(today, day) < orderDays);
-  return Object.entries(freeG).flatMap(([material, free]): Rows => {
-    const terms = early.flatMap((_, slot) =>
-      bars.flatMap(({ massG }, at) =>
-        massG[material] ? [[slot * bars.length + at, massG[material]] as const] : [],
-      ),
-    );
-    return terms.length === 0 ? [] : [{ terms, relation: '<=', right: Math.max(0, free) }];
-  });
-}
-
 /** Seconds for one plan. */
 const LONGEST_S = 10;
 
@@ -279,24 +265,6 @@ export function bestPours(ask: PlanAsk, solve: Solve, gap = GAP): Pick<SixWeeks,
     pours: choices.filter((_, at) => answer.values[at]! > 0.5),
     isBest: !answer.isCutShort,
   };
-}
-
-/** What the pours of a plan take beyond what is free, material by material. */
-function orderOf({ bars, freeG }: PlanAsk, pours: readonly PlannedAt[]): SixWeeks['order'] {
-  const left = new Map(Object.entries(freeG));
-  const order = new Map<string, { massG: number; by: string }>();
-  for (const { product, day } of pours) {
-    const { massG } = bars.find(({ id }) => id === product)!;
-    for (const [material, grams] of Object.entries(massG)) {
-      const free = left.get(material);
-      if (free === undefined) continue;
-      left.set(material, free - grams);
-      const short = Math.min(grams, Math.max(0, grams - free));
-      const known = order.get(material) ?? { massG: 0, by: day };
-      if (short > 0) order.set(material, { ...known, massG: known.massG + short });
-    }
-  }
-  return [...order].map(([material, one]) => ({ material, ...one }));
 }
 
 /** Another evening, as far from the others as can be. */
@@ -342,6 +310,6 @@ export function sixWeeks(ask: PlanAsk, solve: Solve): SixWeeks {
     missedWithout: missedBy(ask, []),
     gone: missedBy(ask, [], weekAt(ask.cureDays)),
     leftOut: Math.max(0, worthLooking(ask).length - MOST_BARS),
-    order: orderOf(ask, pours),
+    ...drawn(ask, pours, dayAfter(ask.today, PLANNED_DAYS)),
   };
 }

@@ -37,7 +37,7 @@ function askOf({ bars: all, today, cureDays, evenings, room, wanted, materials }
     evenings,
     room,
     orderDays: ORDER_DAYS,
-    freeG: Object.fromEntries(Object.entries(materials).map(([id, { freeG }]) => [id, freeG])),
+    lots: Object.fromEntries(Object.entries(materials).map(([id, { lots }]) => [id, lots])),
     bars: all.filter(isOffered).flatMap(({ id, pace, ready, curing, barsAPour, massG }) =>
       barsAPour === null
         ? []
@@ -121,6 +121,39 @@ function Limits({ data, keep }: { data: NextData; keep: (plans: Partial<Plans>) 
   );
 }
 
+/** What binds a plan, what it has to have ordered, and what goes off beside it. */
+function Beside({ plan, data }: { plan: SixWeeks; data: NextData }) {
+  const amount = (material: string, massG: number) =>
+    `${data.materials[material]?.name ?? material} ${grams(massG)}`;
+  return (
+    <ul>
+      {plan.binds.map(({ what, saved }) => (
+        <li key={what}>
+          {BINDING_WORDS[what]} would save {about(saved)} more.
+        </li>
+      ))}
+      {plan.order.length > 0 && (
+        <li>
+          To order:{' '}
+          {plan.order
+            .map(({ material, massG, by }) => `${amount(material, massG)} by ${dayInWords(by)}`)
+            .join(', ')}
+          .
+        </li>
+      )}
+      {plan.unused.length > 0 && (
+        <li>
+          Goes off before any of these pours takes it:{' '}
+          {plan.unused
+            .map(({ material, massG, until }) => `${amount(material, massG)} on ${dayInWords(until)}`)
+            .join(', ')}
+          .
+        </li>
+      )}
+    </ul>
+  );
+}
+
 function Found({
   plan,
   data,
@@ -161,25 +194,7 @@ function Found({
           </li>
         ))}
       </ol>
-      <ul>
-        {plan.binds.map(({ what, saved }) => (
-          <li key={what}>
-            {BINDING_WORDS[what]} would save {about(saved)} more.
-          </li>
-        ))}
-        {plan.order.length > 0 && (
-          <li>
-            To order:{' '}
-            {plan.order
-              .map(({ material, massG, by }) => {
-                const name = data.materials[material]?.name ?? material;
-                return `${name} ${grams(massG)} by ${dayInWords(by)}`;
-              })
-              .join(', ')}
-            .
-          </li>
-        )}
-      </ul>
+      <Beside plan={plan} data={data} />
       <p className="flex flex-wrap gap-3">
         <button type="button" className="action action-strong" onClick={take}>
           {own.length > 0 ? `Plan these in the place of ${own.length} planned` : 'Plan these pours'}

@@ -113,19 +113,36 @@ export async function pricedLots(db: Knex): Promise<Lot[]> {
   return [...new Map(all.map((lot) => [lot.id, lot])).values()];
 }
 
-/** Grams of every material that can be taken on a day: of lots that nothing speaks against. */
-export async function freeOfMaterials(db: Knex, today: string): Promise<ReadonlyMap<string, number>> {
-  const rows: { material: string; freeG: number }[] = await db('lot_ledgers')
+/** Lots with something in them that nothing speaks against on a day, with their ledgers. */
+const freeLots = (db: Knex, today: string) =>
+  db('lot_ledgers')
     .join('lots', 'lots.id', 'lot_ledgers.lot_id')
     .whereRaw(IN_USE)
     .where('lot_ledgers.left_g', '>', 0)
     .whereRaw("json_extract(lots.body, '$.quarantine') is null")
     .whereRaw("coalesce(json_extract(lots.body, '$.bestBefore'), ?) >= ?", [today, today])
-    .whereRaw(`not exists (${HELD})`)
+    .whereRaw(`not exists (${HELD})`);
+
+/** Grams of every material that can be taken on a day: of lots that nothing speaks against. */
+export async function freeOfMaterials(db: Knex, today: string): Promise<ReadonlyMap<string, number>> {
+  const rows: { material: string; freeG: number }[] = await freeLots(db, today)
     .groupBy('lots.material_id')
     .select({ material: 'lots.material_id' })
     .sum({ freeG: 'lot_ledgers.left_g' });
   return new Map(rows.map(({ material, freeG }) => [material, freeG]));
+}
+
+/** What `freeOfMaterials` counts, by the day until which it is good; null where none is on file. */
+export async function freeByDate(
+  db: Knex,
+  today: string,
+): Promise<{ material: string; massG: number; until: string | null }[]> {
+  return freeLots(db, today)
+    .groupByRaw("lots.material_id, json_extract(lots.body, '$.bestBefore')")
+    .select({ material: 'lots.material_id' }, db.raw("json_extract(lots.body, '$.bestBefore') as until"))
+    .sum({ massG: 'lot_ledgers.left_g' }) as unknown as Promise<
+    { material: string; massG: number; until: string | null }[]
+  >;
 }
 
 /** Lots of these ids, oldest delivery first. */

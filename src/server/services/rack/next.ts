@@ -1,7 +1,7 @@
 /** What to pour next: the pace of every bar, what is ready and curing, what is wanted by a day, and what is missing. */
 import { setImmediate as breath } from 'node:timers/promises';
-import { groupBy } from '../../../core/group';
 import { barStanding, wantingOf, type BarStanding } from '../../../core/stock/next';
+import { groupBy } from '../../../core/group';
 import type { NextBar, NextData, NextPlans } from '../../../core/records/next';
 import { dayAfter, momentOn } from '../../../core/quantities/day';
 import type { KeptSure } from '../../../core/records/sure';
@@ -9,7 +9,7 @@ import { widened } from '../../../core/sure/held';
 import { worthOf } from '../../../core/stock/tonight';
 import { MOST_WEEKS, paceOf, type Pace, type SoldOn } from '../../../core/stock/pace';
 import type { House } from '../../house';
-import { freeOfMaterials } from '../../repositories/lots';
+import { freeByDate } from '../../repositories/lots';
 import { everyKeptRow } from '../../repositories/overviews';
 import { productNames } from '../../repositories/products';
 import { comingOf, releasedBars, soldSince } from '../../repositories/standings';
@@ -90,7 +90,8 @@ export async function nextData(house: House): Promise<NextData> {
   const { value: plans, revision } = await findSetting(house.db, 'plans');
   const { bars: all, cureDays, sure } = await standings(house);
   const overviews = await overviewsOf(house, await everyKeptRow(house.db, 0, all.length));
-  const free = await freeOfMaterials(house.db, house.today);
+  const lots = groupBy(await freeByDate(house.db, house.today), ({ material }) => material);
+  const free = new Map([...lots].map(([id, all]) => [id, all.reduce((sum, { massG }) => sum + massG, 0)]));
   const snapshot = await snapshotOf(house.db, house.today);
   const nameOf = (material: string) => snapshot.material(material)?.name ?? material;
   const bars = all.map((standing): NextBar => {
@@ -109,7 +110,13 @@ export async function nextData(house: House): Promise<NextData> {
     cureDays,
     bars: bars.sort((a, b) => late(a).localeCompare(late(b)) || a.name.localeCompare(b.name)),
     materials: Object.fromEntries(
-      [...used].map((id) => [id, { name: nameOf(id), freeG: free.get(id) ?? 0 }]),
+      [...used].map((id) => [
+        id,
+        {
+          ...{ name: nameOf(id), freeG: free.get(id) ?? 0 },
+          lots: (lots.get(id) ?? []).map(({ massG, until }) => ({ massG, until })),
+        },
+      ]),
     ),
     evenings: [...USUAL_EVENINGS],
     room: null,
