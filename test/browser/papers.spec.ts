@@ -402,9 +402,34 @@ test('a locked paper opens by its word, a long one by its pages, a mail by its a
   await give(
     'two.eml',
     'message/rfc822',
-    mail([part('terms.txt', 'text/plain', Buffer.from('Terms.')), paper]),
+    mail([
+      part('terms.txt', 'text/plain', Buffer.from('Terms.')),
+      paper,
+      part('price.doc', 'application/msword', Buffer.from('Prices.')),
+    ]),
   );
   await expect(tray.getByText('two.eml brings several files')).toBeVisible();
   await tray.getByRole('button', { name: 'ws-77.pdf' }).click();
+  await isRead('ws-77.pdf');
+  // What else the mail brought stays in sight until somebody has seen to it.
+  const together = tray.getByRole('region', { name: 'What came together' });
+  await expect(together).toContainText(
+    '2 papers in two.eml, 1 not opened yet; of no kind that is read: price.doc.',
+  );
+  await together.getByRole('button', { name: 'terms.txt' }).click();
+  await expect(read.getByRole('heading', { name: 'terms.txt' })).toBeVisible();
+  await expect(together).not.toContainText('not opened yet');
+  await together.getByRole('button', { name: 'ws-77.pdf' }).click();
+  await isRead('ws-77.pdf');
+  await together.getByRole('button', { name: 'Done with these' }).click();
+  await expect(together).toHaveCount(0);
+  // Of several files at once the first is opened, the others wait.
+  await page.setInputFiles('input[type=file]', [
+    { name: 'first.pdf', mimeType: 'application/pdf', buffer: await certificate(1) },
+    { name: 'one.eml', mimeType: 'message/rfc822', buffer: mail([paper]) },
+  ]);
+  await isRead('first.pdf');
+  await expect(together).toContainText('2 papers dropped together, 1 not opened yet.');
+  await together.getByRole('button', { name: 'one.eml' }).click();
   await isRead('ws-77.pdf');
 });

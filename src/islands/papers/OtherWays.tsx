@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { openByHand, openBytes, openText, type Opening, type OpenPaper } from './open';
+import { openByHand, openText, type Opening, type OpenPaper } from './open';
 
 /** Opens a paper in some way, once what was under way is given up. */
 export type Open = (way: (opening: Opening) => Promise<OpenPaper>) => Promise<void>;
@@ -17,21 +17,22 @@ function byCamera(chooser: HTMLInputElement): void {
 }
 
 /** Other ways in: a file, dropped or chosen, and pasted text. */
-export function OtherWays({ open }: { open: Open }) {
+export function OtherWays({ open, onFiles }: { open: Open; onFiles: (files: readonly File[]) => void }) {
   const [pasted, setPasted] = useState('');
   const chooser = useRef<HTMLInputElement>(null);
   return (
     <>
       <label className="mt-3 block cursor-pointer border border-dashed border-soft p-3 text-center">
-        Drop a PDF, a photograph, a mail, a document, a table or text here, or{' '}
-        <span className="text-ultra underline">choose a file</span>
+        Drop PDFs, photographs, mails, documents, tables or text here, or{' '}
+        <span className="text-ultra underline">choose files</span>
         <input
           ref={chooser}
           type="file"
+          multiple
           className="sr-only"
           accept={ACCEPTED}
           onChange={(event) => {
-            openFile(open, event.target.files?.[0]);
+            onFiles([...(event.target.files ?? [])]);
             event.target.value = '';
           }}
         />
@@ -69,10 +70,4 @@ export function OtherWays({ open }: { open: Open }) {
       </button>
     </>
   );
-}
-
-export function openFile(open: Open, file: File | undefined): void {
-  if (!file) return;
-  const what = { fileName: file.name, mime: file.type, inbox: null };
-  void open(async (way) => openBytes(what, new Uint8Array(await file.arrayBuffer()), way));
 }

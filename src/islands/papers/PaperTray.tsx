@@ -1,5 +1,6 @@
 import { guarded } from '../../ui/Guarded';
 import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
+import type { Mailed } from '../../core/paperwork/mail';
 import { remember, type Lesson } from '../../core/paperwork/lessons';
 import type { PageLanguage } from '../../core/paperwork/page-language';
 import type { Inbox, InboxEntry } from '../../core/records/papers';
@@ -20,13 +21,15 @@ import {
 } from './draft';
 import type { Answer, Question } from './ask';
 import { AskPaper } from './AskPaper';
+import { CameTogether } from './CameTogether';
+import { filesTogether, joined, NOT_TAKEN, type Together } from './together';
 import { PaperFault, type PagePicture } from './fault';
 import { Filed } from './Filed';
 import { HowFar, ReadIn, secondsLeft, type Far } from './HowFar';
 import { Folder, Papers } from './Inbox';
 import { useInbox } from './inbox-look';
 import { openByHand, openBytes, type Opening, type OpenPaper } from './open';
-import { openFile, OtherWays, type Open } from './OtherWays';
+import { OtherWays, type Open } from './OtherWays';
 import { readLines } from './reading';
 import { PaperView } from './PaperView';
 import { ReadingForm } from './ReadingForm';
@@ -97,6 +100,7 @@ function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
   const [opened, setOpened] = useState<Opened | null>(null);
   const [fault, setFault] = useState<Refusal | null>(null);
   const [far, setFar] = useState<Far | null>(null);
+  const [together, setTogether] = useState<Together | null>(null);
   const { asked, ask, drop } = useAsking();
   const giveUp = useRef<AbortController | null>(null);
   const count = useRef(0);
@@ -110,10 +114,11 @@ function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
       const begun = performance.now();
       const onProgress = (share: number, words: string) =>
         setFar({ share, words, leftS: secondsLeft(share, (performance.now() - begun) / 1000) });
+      const onTogether = (of: Together) => setTogether((was) => joined(was, of));
       onProgress(0, 'Opening');
       setFault(null);
       try {
-        const paper = await opening({ signal, onProgress, language, ask });
+        const paper = await opening({ signal, onProgress, language, ask, onTogether });
         const reading = await readLines(paper.lines, lessons, signal);
         const draft = draftFrom(reading, materials, wanted, paper.isPicture ? paper : null);
         setOpened({ id: ++count.current, paper, draft: paper.isByHand ? byHand(draft) : draft });
@@ -131,7 +136,24 @@ function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
   /** Reads the paper that lies open once more, in a language. */
   const readIn = (language: PageLanguage) => void (last.current && open(last.current, language));
   const stop = () => giveUp.current?.abort();
-  return { opened, fault, far, asked, open, readIn, close, goOn, learn, stop };
+  /** Opens one of those that came together; the others stay in sight. */
+  const openOne = (paper: Mailed) => {
+    setTogether((of) => of && { ...of, opened: [...new Set([...of.opened, paper])] });
+    void open((way) => openBytes({ ...paper, inbox: null }, paper.bytes.slice(), way));
+  };
+  /** Opens the first of some files; all of several stay in sight, also those that cannot be taken. */
+  const openFiles = async (files: readonly File[]) => {
+    const came = await filesTogether(files);
+    if (came.papers.length + came.unread.length > 1) setTogether(came);
+    const [first] = came.papers;
+    if (first) openOne(first);
+    else if (came.unread.length > 0) void open(() => Promise.reject(new PaperFault(NOT_TAKEN)));
+  };
+  const leave = () => setTogether(null);
+  return {
+    ...{ opened, fault, far, asked, together },
+    ...{ open, openOne, openFiles, leave, readIn, close, goOn, learn, stop },
+  };
 }
 type Desk = ReturnType<typeof usePaper>;
 
@@ -142,13 +164,14 @@ async function inboxPaper(entry: InboxEntry, way: Opening): Promise<OpenPaper> {
   return openBytes({ fileName, mime, inbox: id }, new Uint8Array(await answer.arrayBuffer()), way);
 }
 
-function Came({ inbox, open }: { inbox: Inbox; open: Open }) {
+function Came({ inbox, desk: { open, openFiles } }: { inbox: Inbox; desk: Desk }) {
+  const onFiles = (files: readonly File[]) => void openFiles(files);
   const waiting = inbox.papers.filter(({ filedOn }) => filedOn === null);
   const done = inbox.papers.filter(({ filedOn }) => filedOn !== null);
   const openOne = (entry: InboxEntry) => void open((way) => inboxPaper(entry, way));
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
-    openFile(open, event.dataTransfer.files[0]);
+    onFiles([...event.dataTransfer.files]);
   };
   return (
     <section
@@ -167,7 +190,7 @@ function Came({ inbox, open }: { inbox: Inbox; open: Open }) {
         </>
       )}
       <Folder {...inbox} />
-      <OtherWays open={open} />
+      <OtherWays open={open} onFiles={onFiles} />
     </section>
   );
 }
@@ -184,7 +207,7 @@ interface ThePaperProps {
 }
 
 function ThePaper({
-  desk: { opened, fault, far, asked, stop, goOn, readIn },
+  desk: { opened, fault, far, asked, together, stop, goOn, readIn, openOne, leave },
   onKey,
   pointed,
   filed,
@@ -206,6 +229,9 @@ function ThePaper({
       tabIndex={0}
       className={paperStyles.paperWindow}
     >
+      {together && !asked && !isReading && (
+        <CameTogether together={together} onOpen={openOne} onLeave={leave} />
+      )}
       {asked && <AskPaper {...asked} />}
       {far && !asked && <HowFar far={far} onStop={stop} />}
       {fault && (
@@ -328,7 +354,7 @@ function PaperTrayIsland({ data }: { data: PaperTrayData }) {
   };
   return (
     <div className="grid gap-5 lg:grid-cols-[16rem_minmax(0,1fr)_29rem]">
-      <Came inbox={inbox} open={open} />
+      <Came inbox={inbox} desk={desk} />
       <ThePaper desk={desk} onKey={key} pointed={pointed} filed={filed} onNext={() => setFiled(null)} />
       <section aria-label="What was read" tabIndex={0} className={`sheet ${paperStyles.paperWindow}`}>
         {opened && (

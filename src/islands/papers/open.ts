@@ -17,6 +17,7 @@ import { pageSays } from '../../core/paperwork/page-matters';
 import type { Ask, ProposedPage } from './ask';
 import { PaperFault, type PagePicture } from './fault';
 import { openMail } from './mail';
+import type { Together } from './together';
 import type { PageLanguage } from '../../core/paperwork/page-language';
 import { linesFromDocument, linesFromWorkbook } from './office';
 import type { PictureOfPage } from './flat-picture';
@@ -62,6 +63,8 @@ export interface Opening {
   language: PageLanguage | null;
   /** Asks the maker for what has to be known. */
   ask: Ask;
+  /** Is told what a mail brings, with the paper that is opened of it. */
+  onTogether: (together: Together) => void;
 }
 
 interface PdfPage {
@@ -240,8 +243,9 @@ export async function openBytes(
   if (bytes.byteLength > LARGEST_OPENED_BYTES)
     throw new PaperFault('This file is over 80 MB. Send a smaller one.');
   if (mime === 'message/rfc822' || /\.eml$/i.test(fileName)) {
-    const { bytes: held, ...of } = await openMail(bytes, fileName, opening.ask);
-    return openBytes({ ...of, inbox }, held, opening);
+    const { paper, together } = await openMail(bytes, fileName, opening.ask);
+    opening.onTogether(together);
+    return openBytes({ ...paper, inbox }, paper.bytes.slice(), opening);
   }
   if (mime === 'application/pdf' || /\.pdf$/i.test(fileName))
     return { fileName, inbox, ...(await openPdf(bytes, fileName, opening)) };
