@@ -168,6 +168,8 @@ function Cells({ onText }: { onText: (text: string) => void }) {
 function ImportIsland({ today, lessons }: Kept) {
   const [file, setFile] = useState<(OpenFile & { opened: number }) | null>(null);
   const [fault, setFault] = useState('');
+  /** Names of files that were dropped with the one that is opened. */
+  const [waiting, setWaiting] = useState<string[]>([]);
   const take = async (name: string, open: () => Promise<WorkbookPart[]>) => {
     try {
       const parts = await open();
@@ -188,8 +190,9 @@ function ImportIsland({ today, lessons }: Kept) {
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
-        const [dropped] = event.dataTransfer.files;
+        const [dropped, ...others] = event.dataTransfer.files;
         if (dropped) void openFile(dropped);
+        setWaiting(others.map(({ name }) => name));
       }}
     >
       <FileButton
@@ -200,6 +203,14 @@ function ImportIsland({ today, lessons }: Kept) {
         <FileInput size={16} aria-hidden="true" /> A CSV or XLSX file
       </FileButton>
       <Cells onText={(text) => void take('Pasted cells', () => partsOfText(text))} />
+      {waiting.length > 0 && (
+        <p className="border-l-4 border-line pl-3">
+          One file at a time: bring in {waiting.join(', ')} afterwards.{' '}
+          <button type="button" className="action py-0" onClick={() => setWaiting([])}>
+            Seen
+          </button>
+        </p>
+      )}
       {!file && <MayCome />}
       <p role="alert" className="text-madder">
         {fault}
