@@ -2,8 +2,10 @@
 import { expect } from 'chai';
 import { alongWay, stepOnWay, wayOf } from '../../src/core/batch/way';
 import type { Trace } from '../../src/core/records/batch';
+import type { IssuedLabel } from '../../src/core/records/wrap';
 import type { Holding } from '../../src/core/records/holding';
 import { findLot } from '../../src/server/repositories/lots';
+import { addIssued } from '../../src/server/repositories/wraps';
 import { requireBatch } from '../../src/server/store/batches';
 import { call, sending } from './call';
 import { DAY, useDemo } from './database';
@@ -15,6 +17,8 @@ const ROUTES = {
   trace: () => import('../../src/pages/api/v1/lots/[lot]/trace'),
   events: () => import('../../src/pages/api/v1/batches/[id]/events'),
   issued: () => import('../../src/pages/api/v1/products/[id]/issued'),
+  jobs: () => import('../../src/pages/api/v1/printer/jobs'),
+  label: () => import('../../src/pages/api/v1/labels/[id]'),
 };
 
 interface Refusal {
@@ -71,11 +75,27 @@ describe('holding a lot', () => {
     const label = await go('issued', { market: 'EU', batch: sellable.id }, { id: product });
     expect([label.status, label.body.errors[0]!.code]).to.deep.equal([422, 'held']);
 
+    // A label that was issued before prints as it was, once; none is printed for bars that wait.
+    const early = {
+      id: 'early-label',
+      productId: product,
+      market: 'EU',
+      issuedOn: DAY,
+      batchCode: sellable.code,
+    };
+    await addIssued(demo.db, early as IssuedLabel, new Uint8Array([1]));
+    const toPrinter = () => go('jobs', { label: early.id, copies: 3 }, {});
+    const printed = await toPrinter();
+    expect([printed.status, printed.body.errors[0]!.code]).to.deep.equal([422, 'held']);
+    expect(printed.body.errors[0]!.message).to.include(`Batch ${sellable.code} is in quarantine.`);
+    expect((await go('label', undefined, { id: early.id })).status).to.equal(200);
+
     const freed = await hold(false, 'The smell was the shelf.');
     expect([freed.status, freed.body.lot.quarantine]).to.deep.equal([200, null]);
     const open = (await quarantines(sellable.id)).filter(({ decision }) => decision === null);
     expect(open).to.deep.equal([]);
     expect((await quarantines(sellable.id)).at(-1)!.why).to.equal('The smell was the shelf.');
+    expect((await toPrinter()).status).to.equal(201);
     // What was held for something else besides stays held.
     expect(freed.body.batches.filter(({ isHeld }) => isHeld).map(({ id }) => id)).to.deep.equal(elsewhere);
     expect((await go('events', { events: [sale] }, { id: sellable.id })).status).to.equal(200);

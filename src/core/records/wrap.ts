@@ -117,8 +117,8 @@ export interface WrapData {
     /** The last month that its label says, YYYY-MM; null where it says none. */
     endsOn: string | null;
   } | null;
-  /** Poured batches that a label can be made for, with their good bars. */
-  batches: { id: string; code: string; bars: number }[];
+  /** Poured batches that a label can be made for, with their good bars, and whether one waits in quarantine. */
+  batches: { id: string; code: string; bars: number; isQuarantined: boolean }[];
   /** Whether a label printer is at hand. */
   hasPrinter: boolean;
   onDate: string;

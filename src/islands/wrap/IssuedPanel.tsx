@@ -171,13 +171,13 @@ function Copies({ label, bars }: { label: string; bars: number }) {
 
 interface IssuedRowProps {
   label: Listed;
-  /** Good bars of its batch; 1 where it is of none. */
-  bars: number;
+  /** Its batch; undefined where it is of none that is known. */
+  batch: WrapData['batches'][number] | undefined;
   isPicked: boolean;
   onPick: () => void;
 }
 
-function IssuedRow({ label, bars, isPicked, onPick }: IssuedRowProps) {
+function IssuedRow({ label, batch, isPicked, onPick }: IssuedRowProps) {
   return (
     <li className="flex flex-wrap items-baseline gap-x-3 border-b border-hair py-1">
       <label className="flex cursor-pointer items-center gap-1.5">
@@ -193,7 +193,17 @@ function IssuedRow({ label, bars, isPicked, onPick }: IssuedRowProps) {
       <a className="text-ultra underline" href={address('labels', label.id)}>
         Print again
       </a>
-      <Copies label={label.id} bars={bars} />
+      {batch?.isQuarantined ? (
+        <strong className="text-madder">
+          Batch {batch.code} is in quarantine: keep these labels off bars until it is{' '}
+          <a className="underline" href={`/rack/${batch.id}`}>
+            decided
+          </a>
+          .
+        </strong>
+      ) : (
+        <Copies label={label.id} bars={batch?.bars || 1} />
+      )}
       {label.differs.length > 0 && (
         <span className="font-medium">Would read differently today: {label.differs.join(', ')}.</span>
       )}
@@ -221,7 +231,7 @@ function IssuedLabels({ issued }: { issued: readonly Listed[] }) {
           <IssuedRow
             key={label.id}
             label={label}
-            bars={batches.find(({ code }) => code === label.batchCode)?.bars || 1}
+            batch={batches.find(({ code }) => code === label.batchCode)}
             isPicked={picked.includes(label.id)}
             onPick={() => pick(label.id)}
           />

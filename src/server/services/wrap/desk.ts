@@ -84,7 +84,7 @@ export async function wrapData(
     },
     batches: batches
       .filter(({ pouredAt }) => pouredAt !== null)
-      .map(({ id, code, bars }) => ({ id, code, bars: bars.good })),
+      .map(({ id, code, bars, isQuarantined }) => ({ id, code, bars: bars.good, isQuarantined })),
     hasPrinter: hasPrinter(),
     onDate: house.today,
     rulebookEdition: rulebook().edition,

@@ -12,7 +12,8 @@ import { cardCsv, cardData, cardHtml, cardText, priceHtml } from '../../labels/c
 import { qrSvg } from '../../labels/qr';
 import { labelHtml, labelText } from '../../labels/words';
 import { findSetting } from '../../repositories/settings';
-import { addIssued, issuedPdf } from '../../repositories/wraps';
+import { findBatchByCode } from '../../repositories/batches';
+import { addIssued, findIssued, issuedPdf } from '../../repositories/wraps';
 import { once, takenIds, writing } from '../../store/writing';
 import { requireBatch } from '../../store/batches';
 import { wrapOfBatch } from './batch-label';
@@ -211,11 +212,22 @@ export interface Reprint {
   copies: number | null;
 }
 
+/** Labels for the bars of a batch in quarantine are not printed before that is decided on; 422, 404 where there is no such label. */
+export async function refuseWaiting({ db }: House, id: string): Promise<void> {
+  const label = await findIssued(db, id);
+  if (!label) throw fault(404, 'unknown-label', `There is no issued label "${id}".`, 'id');
+  const batch = await findBatchByCode(db, label.batchCode);
+  if (!batch?.isQuarantined) return;
+  const message = `Batch ${batch.code} is in quarantine. Decide on it first, then print labels for its bars.`;
+  throw fault(422, 'held', message, 'id');
+}
+
 /** The PDF of an issued label; 404 where there is none, 422 where not one fits on a sheet. */
-export async function reprint({ db }: House, id: string, { as, copies }: Reprint): Promise<Uint8Array> {
-  const pdf = await issuedPdf(db, id);
+export async function reprint(house: House, id: string, { as, copies }: Reprint): Promise<Uint8Array> {
+  const pdf = await issuedPdf(house.db, id);
   if (!pdf) throw fault(404, 'unknown-label', `There is no issued label "${id}".`, 'id');
   if (as === 'pdf') return pdf;
+  await refuseWaiting(house, id);
   const task = { pdf, sheet: as === 'a4' ? 'A4' : 'Letter', copies, title: `${id}, sheets` } as const;
   const sheets = await told(onThread('sheetsOfIssued', task), 'as');
   if (!sheets) throw fault(422, 'too-large', TOO_LARGE, 'as');
