@@ -114,6 +114,24 @@ describe('what no phrase knows', () => {
     expect(read('')).to.deep.equal([]);
   });
 
+  it('is asked about where one word alone speaks of a promise, and all around it is plain', () => {
+    const reading = (text: string) => {
+      const { claims, sentences } = readText(text, claimReader());
+      return [sentences[0]!.reading, claims.length];
+    };
+    for (const text of [
+      'An itch to travel brought us to this coast',
+      'Der Schmerz, ein Stück zu zerschneiden',
+      'Une fièvre de Noël dans l’atelier',
+    ])
+      expect(reading(text), text).to.deep.equal(['unknown', 0]);
+    for (const text of ['Eases an itch', 'Vertreibt Mücken', 'Calme la toux', 'Psoriasis'])
+      expect(reading(text)[0], text).to.equal('claims');
+    // A house's own word counts wherever it stands.
+    const own = claimReader([{ say: 'itch', class: 'medicine', language: 'en' }]);
+    expect(readText('An itch to travel brought us to this coast', own).claims).to.have.lengthOf(1);
+  });
+
   it('is known once a reader has said what it promises', () => {
     const [sentence] = readText('L’épaule d’un jeune lynx', claimReader()).sentences;
     expect(sentence!.reading).to.equal('unknown');

@@ -59,6 +59,10 @@ const WORDS_OF_A_NAME = 2;
 /** One word alone tells too little to be like anything. */
 const FEWEST_WORDS = 2;
 
+/** A claim that rests on one word alone is asked about from here on: so plain is the sentence around it. */
+const PLAIN_AROUND = 0.8;
+const WORDS_AROUND = 4;
+
 interface Tests {
   speaks: (word: string) => boolean;
   isPlain: (word: string) => boolean;
@@ -104,26 +108,44 @@ function readingOf(
   return !isOfUse && said.some(({ text }, at) => !known[at] && speaks(text)) ? 'unknown' : 'plain';
 }
 
+/** Whether all that was found in a sentence is single words that name something, in one that is else as plain as can be. */
+function isDoubtful(
+  found: readonly ClaimFinding[],
+  said: readonly Word[],
+  like: Likely,
+  doubted: ReadonlySet<string>,
+): boolean {
+  const isDoubted = ({ words, phrase }: ClaimFinding) => doubted.has(phrase) && !/\s/.test(words);
+  return said.length >= WORDS_AROUND && like.plain >= PLAIN_AROUND && found.every(isDoubted);
+}
+
 function readSentences(text: string, { words, taken, claims }: Found, reader: ClaimReader): ReadSentence[] {
   const tests = testsOf(reader.body);
+  const doubted = new Set(
+    reader.patterns.flatMap(({ phrase }) => (phrase.isDoubtedAlone ? [phrase.id] : [])),
+  );
   return sentences(text, words).map(([start, end]): ReadSentence => {
     const said = words.slice(start, end);
     const [from, to] = [said[0]!.from, said.at(-1)!.to];
-    const found = claims.some((claim) => claim.from < to && claim.to > from);
+    const found = claims.filter((claim) => claim.from < to && claim.to > from);
     const isLong = said.length >= FEWEST_WORDS;
-    const like =
-      found || !isLong
-        ? null
-        : likelyOf(
-            reader.likeness,
-            said.map((one) => one.text),
-          );
+    const like = isLong
+      ? likelyOf(
+          reader.likeness,
+          said.map((one) => one.text),
+        )
+      : null;
+    const isTold = found.length > 0 && !(like && isDoubtful(found, said, like, doubted));
     return {
       words: text.slice(from, to),
       from,
       say: said.map((one) => one.text).join(' '),
-      reading: found ? 'claims' : readingOf(said, taken.slice(start, end), like, tests),
-      like,
+      reading: isTold
+        ? 'claims'
+        : found.length > 0
+          ? 'unknown'
+          : readingOf(said, taken.slice(start, end), like, tests),
+      like: isTold ? null : like,
     };
   });
 }
@@ -177,7 +199,11 @@ export function readText(
   const found = lookThrough(text, reader.patterns, LANGUAGES);
   const read = readSentences(text, found, reader);
   const likely = read.filter(({ reading }) => reading === 'likely').map(asClaim);
-  return { claims: [...found.claims, ...likely].sort((a, b) => a.from - b.from), sentences: read };
+  const doubted = read.filter(({ reading }) => reading === 'unknown');
+  const isTold = (claim: ClaimFinding) =>
+    !doubted.some(({ from, words }) => claim.from < from + words.length && claim.to > from);
+  const told = found.claims.filter(isTold);
+  return { claims: [...told, ...likely].sort((a, b) => a.from - b.from), sentences: read };
 }
 
 /**

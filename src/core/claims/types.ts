@@ -55,6 +55,8 @@ export interface ClaimPhrase {
   markets?: Partial<Record<Market, ClaimClass>>;
   /** Set where a negation before it is part of the claim or does not undo it. */
   ignoresNegation?: boolean;
+  /** One word of it alone, in a sentence that is else as plain as can be, is asked about: an itch to travel. */
+  isDoubtedAlone?: boolean;
   /** Found only so that its words are taken for nothing else. */
   isSilent?: boolean;
 }

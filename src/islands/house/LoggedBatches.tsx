@@ -98,6 +98,9 @@ function OneBatch({
             />
             bars
           </label>
+          {bars.trim() === '' && (
+            <span className="text-soft">Left empty, it stands on the rack as not cut yet.</span>
+          )}
           {!isCount(bars) && <span className="text-madder">Give a whole number, or leave it empty.</span>}
         </>
       )}
