@@ -270,6 +270,14 @@ test('a blend: what binds, the nearest that fits solved and assessed again, sent
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(names).toContainText(`${said} names:`);
 
+  const all = page.getByRole('region', { name: 'Fewer names on all labels' });
+  await all.getByLabel('Of a bar’s scent may be another').selectOption('100');
+  await all.getByRole('button', { name: 'Which few swaps?' }).click();
+  await expect(all.getByRole('heading', { name: /^1 swap: \d+ of \d+ names left$/ })).toBeVisible();
+  await all.getByText('Bar by bar').first().click();
+  await expect(all.getByText(/of its scent is another/).first()).toBeVisible();
+  await noViolations(page, 'fewer names on all labels');
+
   const bars = page.getByRole('region', { name: 'Bars' });
   await bars.getByLabel(/^Bar/).selectOption('Waiting Room');
   await bars.getByRole('button', { name: 'Add 4 % of the fats' }).click();

@@ -1,6 +1,7 @@
 /** What a batch cost: each weighing at its own lot's price. */
 import { expect } from 'chai';
 import { batchCost } from '../../src/core/batch/cost';
+import { foretoldCost } from '../../src/core/sure/foretold-cost';
 import { foldBatch } from '../../src/core/batch/fold';
 import type { BatchEvent } from '../../src/core/batch/types';
 import type { Lot } from '../../src/core/making/cost';
@@ -70,5 +71,39 @@ describe('the cost of a batch', () => {
     expect(cost.unpriced).to.have.length(1);
     expect(cost.total).to.be.closeTo(6 + 1.6 + 1.4, 1e-9);
     expect(cost.perBar).to.be.closeTo(0.9, 1e-9);
+  });
+
+  it('is held against what the plan would have said, at the newest prices of its day', () => {
+    const priced = [
+      lot('cheap', 5),
+      { ...lot('dear', 20), receivedOn: '2026-02-01' },
+      { ...lot('later', 90), receivedOn: '2026-12-01' },
+      ...['coconut', 'water', 'sodium-hydroxide'].map((material) => ({ ...lot(material, 4), material })),
+    ];
+    const told = { product: 'p', of: 'P-1', on: '2026-11-01' };
+    const started = { product: 'p', version: 1, formula: sheet.formula, materials, code: 'P-1' };
+    const begun = [event('started', { ...started, sheet: { ...sheet, bars: 12 } }), ...events.slice(1)];
+    const batch = foldBatch(begun)!;
+    const found = foretoldCost(told, batch, priced)!;
+    const rest = batch.lines.reduce(
+      (sum, { material, plannedG }) => sum + (material === 'olive' ? 0 : (plannedG ?? 0)),
+      0,
+    );
+    // Olive at the 20 of February, never the 90 of December; a lye stock costs what is hydroxide in it.
+    expect(found.likely).to.be.within((600 * 0.02) / 12, (600 * 0.02 + rest * 0.004) / 12);
+    expect([found.low / found.likely, found.high / found.likely].map((one) => one.toFixed(3))).to.deep.equal([
+      '0.900',
+      '1.100',
+    ]);
+    // 400 g of it at 5 and 200 g at 20, and ten good bars of twelve.
+    expect(found.came).to.be.within(
+      (400 * 0.005 + 200 * 0.02) / 10,
+      (400 * 0.005 + 200 * 0.02 + rest * 0.004) / 10,
+    );
+    // Nothing of it had come by then.
+    const late = priced.slice(0, 2).map((one) => ({ ...one, receivedOn: '2026-12-01' }));
+    expect(foretoldCost(told, batch, late)).to.equal(null);
+    expect(foretoldCost(told, foldBatch(begun.slice(0, -1))!, priced)).to.equal(null);
+    expect(foretoldCost(told, foldBatch(events)!, priced)).to.equal(null);
   });
 });

@@ -4,6 +4,7 @@ import type { SureData } from '../../src/core/records/sure';
 import { farOut, widened } from '../../src/core/sure/held';
 import { findSetting, putSetting } from '../../src/server/repositories/settings';
 import { nextData } from '../../src/server/services/rack/next';
+import { pricingData } from '../../src/server/services/worktable/pricing';
 import { lookBackAtPace } from '../../src/server/services/rack/sure';
 import { caller } from './call';
 import { DAY, useDemo } from './database';
@@ -17,7 +18,7 @@ describe('how sure the house is', () => {
     const { status, body } = await go<SureData>('sure', 'GET');
     expect(status).to.equal(200);
     const { held, foretold, names } = body;
-    expect(held.map(({ kind }) => kind)).to.include.members(['weight', 'cut', 'pace']);
+    expect(held.map(({ kind }) => kind)).to.include.members(['weight', 'cut', 'pace', 'cost']);
     for (const one of foretold) {
       expect(names, one.of).to.have.property(one.product);
       expect(one.on <= DAY, one.on).to.equal(true);
@@ -31,7 +32,16 @@ describe('how sure the house is', () => {
     // A look at the page is kept: the pace is as wide as it says.
     const pace = held.find(({ kind }) => kind === 'pace')!;
     const { of, within, wider } = pace;
-    expect((await findSetting(demo.db, 'sure')).value).to.deep.equal({ on: DAY, of, within, wider });
+    const { cost, ...kept } = (await findSetting(demo.db, 'sure')).value;
+    expect(kept).to.deep.equal({ on: DAY, of, within, wider });
+    const ofCost = held.find(({ kind }) => kind === 'cost')!;
+    expect(cost).to.deep.equal({ of: ofCost.of, within: ofCost.within, wider: ofCost.wider });
+    // Looked at by the pace alone, what is kept of the cost stays, and the price of a bar is as doubtful as it says.
+    await putSetting(demo.db as never, 'sure', { ...kept, on: '2026-01-01', cost: { ...cost!, wider: 1.7 } });
+    await lookBackAtPace(demo.house);
+    expect((await findSetting(demo.db, 'sure')).value.cost!.wider).to.equal(1.7);
+    const { doubt } = await pricingData(demo.house, 'night-mail');
+    expect([doubt.share.toFixed(3), doubt.of]).to.deep.equal(['0.170', ofCost.of]);
   });
 
   it('makes the pace wider wherever it is used, and what follows from its fast end', async () => {

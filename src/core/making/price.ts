@@ -55,10 +55,12 @@ export interface PricedInput {
   isHot?: boolean;
   /** Hours from the first weighing to the pour, as the bench measured them; null where it never did. */
   hours: Interval | null;
+  /** How far the cost may be off, relative; `PRICE_DOUBT` where left out. */
+  doubt?: number;
 }
 
-/** How far prices of materials may be off by the time they are bought again, relative. */
-const PRICE_DOUBT = 0.1;
+/** How far prices of materials may be off by the time they are bought again, relative; more where the house's own batches show it. */
+export const PRICE_DOUBT = 0.1;
 
 export interface ChannelLeft {
   channel: Channel;
@@ -119,15 +121,15 @@ function leftIn(channel: Channel, input: PricedInput, cost: Interval, soldBars: 
  * priced({ price: 7.5, pricing, cost, bars: 24, hours: null })?.channels[0].left.likely; // 3.12
  */
 export function priced(input: PricedInput): Priced | null {
-  const { pricing, cost, bars, isHot = false } = input;
+  const { pricing, cost, bars, isHot = false, doubt = PRICE_DOUBT } = input;
   const energy = isHot ? (pricing.energyHot ?? pricing.energyBatch) : pricing.energyBatch;
   const soldBars = bars * (1 - pricing.unsoldPct / 100);
   if (!(soldBars > 0)) return null;
   const each = (materials: number) => (materials + energy + bars * pricing.packEach) / soldBars;
   const costEach = {
-    low: each(cost.total * (1 - PRICE_DOUBT)),
+    low: each(cost.total * Math.max(0, 1 - doubt)),
     likely: each(cost.total),
-    high: each(cost.total * (1 + PRICE_DOUBT)),
+    high: each(cost.total * (1 + doubt)),
   };
   return {
     cost: costEach,

@@ -13,6 +13,8 @@ export interface PricingData {
   hours: Interval | null;
   /** Batches that were measured. */
   batches: number;
+  /** How far the cost may be off, relative, and of how many of the house's batches how many came within it. */
+  doubt: { share: number; of: number; within: number };
   /** What its last batch was poured into: a block that was measured, cavities of a bar each; null where neither is known. */
   from: Block | 'cavities' | null;
 }

@@ -4,8 +4,11 @@
  */
 import type { Interval } from '../curing/cure-types';
 
-export const FORETOLD = ['weight', 'ready', 'cut', 'heat', 'pace'] as const;
-/** Weight of the bars at the end of the cure, day they are ready, hour of the cut, warmth of the block, bars sold in four weeks. */
+export const FORETOLD = ['weight', 'ready', 'cut', 'heat', 'pace', 'cost'] as const;
+/**
+ * Weight of the bars at the end of the cure, day they are ready, hour of the cut, warmth of the block, bars sold in four weeks,
+ * cost of a bar in materials.
+ */
 export type ForetoldKind = (typeof FORETOLD)[number];
 
 /** One thing that was foretold, and what came of it. */

@@ -12,7 +12,7 @@ import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
 import { habits } from '../../ui/habits';
-import { dayInWords } from '../../ui/words';
+import { dayInWords, money } from '../../ui/words';
 import styles from './sure.module.css';
 
 /** What is foretold: its name, from what, its unit, and decimals worth saying. */
@@ -47,13 +47,20 @@ const KINDS: Record<ForetoldKind, { name: string; from: string; unit: string; di
     unit: 'bars',
     digits: 0,
   },
+  cost: {
+    name: 'Cost of a bar in materials',
+    from: 'by the plan at the prices known then, against what was weighed at the prices of its lots, shared by its good bars',
+    unit: '',
+    digits: 2,
+  },
 };
 
 const FAHRENHEIT = 1.8;
 const FREEZING_F = 32;
 
-/** A figure in the unit of its kind; degrees as the house says them. `isStep` is a difference. */
-function figure(kind: ForetoldKind, value: number, isStep = false): string {
+/** A figure in the unit of its kind; degrees and money as the house says them. `isStep` is a difference. */
+function figure(currency: string, kind: ForetoldKind, value: number, isStep = false): string {
+  if (kind === 'cost') return money(value, currency);
   const { unit, digits } = KINDS[kind];
   const isF = kind === 'heat' && habits().degrees === 'F';
   const said = isF ? value * FAHRENHEIT + (isStep ? 0 : FREEZING_F) : value;
@@ -68,7 +75,7 @@ const xOf = (out: number) =>
   WIDTH / 2 + (Math.max(-FARTHEST, Math.min(FARTHEST, out)) / FARTHEST) * (WIDTH / 2 - 6);
 
 /** Where in its range each one came: the grey field is the range, the middle what was likely. */
-function Strip({ held, all }: { held: Held; all: readonly Foretold[] }) {
+function Strip({ held, all, currency }: { held: Held; all: readonly Foretold[]; currency: string }) {
   const words = `${held.within} of ${held.of} within the range, ${held.below} below it, ${held.above} above it`;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className={styles.strip} role="img" aria-label={words}>
@@ -87,7 +94,7 @@ function Strip({ held, all }: { held: Held; all: readonly Foretold[] }) {
             y2={HEIGHT - 10}
             className={out > 1 ? styles.outside : styles.inside}
           >
-            <title>{`${one.of}: ${figure(one.kind, one.came)}`}</title>
+            <title>{`${one.of}: ${figure(currency, one.kind, one.came)}`}</title>
           </line>
         );
       })}
@@ -110,26 +117,32 @@ function rarelyFor(all: readonly Foretold[], names: Record<string, string>): str
 
 const hundred = (share: number) => Math.round(100 * share);
 
+/** What is made wider by itself. */
+const WIDENED: Partial<Record<ForetoldKind, string>> = {
+  pace: 'the pace is made',
+  cost: 'the doubt of a bar’s cost is made',
+};
+
 /** What follows from how a kind held, in words. */
-function Follows({ held, rarely }: { held: Held; rarely: readonly string[] }) {
+function Follows({ held, rarely, currency }: { held: Held; rarely: readonly string[]; currency: string }) {
   const { kind, of, typicalMiss, leans, drift, wider } = held;
   const says: string[] = [];
   if (of >= LEAST_OF_A_BAR)
-    says.push(`Half came within ${figure(kind, typicalMiss, true)} of what was likely.`);
+    says.push(`Half came within ${figure(currency, kind, typicalMiss, true)} of what was likely.`);
   if (of < ENOUGH) says.push(`${of === 1 ? 'One is' : `${of} are`} too few to say how well it holds.`);
   const isLeaning = of >= ENOUGH && Math.abs(leans) > typicalMiss / 2;
   if (isLeaning)
     says.push(
-      `It is foretold ${figure(kind, Math.abs(leans), true)} too ${leans > 0 ? 'low' : 'high'} in the middle.`,
+      `It is foretold ${figure(currency, kind, Math.abs(leans), true)} too ${leans > 0 ? 'low' : 'high'} in the middle.`,
     );
   if (drift)
     says.push(`Held in ${hundred(drift.earlier)} of 100 earlier, in ${hundred(drift.later)} lately.`);
   if (rarely.length > 0) says.push(`Do not lean on it for ${rarely.join(', ')}.`);
   if (wider > 1)
     says.push(
-      kind === 'pace'
-        ? `It held too little: the pace is made ${wider.toFixed(1)} times as wide wherever it is used, until it holds.`
-        : `It holds too little: take its range as ${wider.toFixed(1)} times as wide.`,
+      WIDENED[kind] === undefined
+        ? `It holds too little: take its range as ${wider.toFixed(1)} times as wide.`
+        : `It held too little: ${WIDENED[kind]} ${wider.toFixed(1)} times as wide wherever it is used, until it holds.`,
     );
   if (wider >= MOST_WIDER) says.push('At that width the model is wrong for this house: go by what you see.');
   return <p>{says.join(' ')}</p>;
@@ -137,7 +150,7 @@ function Follows({ held, rarely }: { held: Held; rarely: readonly string[] }) {
 
 const MOST_ROWS = 60;
 
-function Rows({ all, names }: { all: readonly Foretold[]; names: Record<string, string> }) {
+function Rows({ all, data: { names, currency } }: { all: readonly Foretold[]; data: SureData }) {
   return (
     <details>
       <summary className="cursor-pointer text-ultra">each of them</summary>
@@ -159,11 +172,11 @@ function Rows({ all, names }: { all: readonly Foretold[]; names: Record<string, 
                 <td className="pr-4">{one.kind === 'pace' ? 'four weeks' : one.of}</td>
                 <td className="pr-4">{dayInWords(one.on)}</td>
                 <td className="pr-4">
-                  {figure(one.kind, one.low)} to {figure(one.kind, one.high)}
+                  {figure(currency, one.kind, one.low)} to {figure(currency, one.kind, one.high)}
                 </td>
-                <td className="pr-4">{figure(one.kind, one.likely)}</td>
+                <td className="pr-4">{figure(currency, one.kind, one.likely)}</td>
                 <td className={farOut(one) > 1 ? 'font-medium text-madder' : ''}>
-                  {figure(one.kind, one.came)}
+                  {figure(currency, one.kind, one.came)}
                 </td>
               </tr>
             ))}
@@ -177,7 +190,8 @@ function Rows({ all, names }: { all: readonly Foretold[]; names: Record<string, 
   );
 }
 
-function Kind({ held, data: { foretold, names } }: { held: Held; data: SureData }) {
+function Kind({ held, data }: { held: Held; data: SureData }) {
+  const { foretold, names, currency } = data;
   const all = foretold.filter(({ kind }) => kind === held.kind);
   const { name, from } = KINDS[held.kind];
   return (
@@ -190,15 +204,15 @@ function Kind({ held, data: { foretold, names } }: { held: Held; data: SureData 
       </h2>
       <p className="text-soft">{from}.</p>
       <div className={styles.drawn}>
-        <Strip held={held} all={all} />
+        <Strip held={held} all={all} currency={currency} />
         <p className={styles.sides} aria-hidden="true">
           <span>came lower</span>
           <span>as likely</span>
           <span>came higher</span>
         </p>
       </div>
-      <Follows held={held} rarely={rarelyFor(all, names)} />
-      <Rows all={all} names={names} />
+      <Follows held={held} rarely={rarelyFor(all, names)} currency={currency} />
+      <Rows all={all} data={data} />
     </section>
   );
 }

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { Plus, Trash2 } from 'lucide-react';
 import {
   halvedLimit,
+  PRICE_DOUBT,
   priced,
   whatIfs,
   type Channel,
@@ -202,6 +203,7 @@ function Told({ found, cost, data }: { found: Priced; cost: Cost; data: PricingD
     cost,
     bars,
     hours: data.hours,
+    doubt: data.doubt.share,
     isHot,
   };
   const namesOf = (ids: readonly string[]) =>
@@ -219,8 +221,14 @@ function Told({ found, cost, data }: { found: Priced; cost: Cost; data: PricingD
     <>
       <p>
         A sold bar costs {money(found.cost.likely, currency)} ({money(found.cost.low, currency)} to{' '}
-        {money(found.cost.high, currency)}): materials as their lots were bought, give or take a tenth,
-        packing and energy.
+        {money(found.cost.high, currency)}): materials as their lots were bought, give or take
+        {percent(100 * data.doubt.share)}, packing and energy.
+        {data.doubt.share > PRICE_DOUBT && (
+          <span className="text-soft">
+            {' '}
+            Of {data.doubt.of} batches {data.doubt.within} cost within a tenth of what was reckoned before.
+          </span>
+        )}
         {cost.unpriced.length > 0 && (
           <strong> {cost.unpriced.length} materials have no price on file: it costs more than that.</strong>
         )}
@@ -308,6 +316,7 @@ export function PricePanel({ cost }: { cost: Cost }) {
       ? null
       : priced({
           ...{ price, cost, bars: formula.bars, hours: data.hours, isHot: formula.process === 'hot' },
+          doubt: data.doubt.share,
           pricing: { ...costs, channels, prices: {} },
         });
   const set = (id: string, channel: Channel) =>

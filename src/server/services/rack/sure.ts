@@ -1,4 +1,5 @@
 /** The house's own foretellings against what came: the last batches that were released, and what sold. */
+import { stockShare } from '../../../core/batch/draw';
 import { cureInput, madeOn } from '../../../core/curing/batch-cure';
 import { questionOfBatch, readingsOf } from '../../../core/heat/batch-pour';
 import { pourOf } from '../../../core/heat/ways';
@@ -6,6 +7,7 @@ import { groupsOf } from '../../../core/group';
 import { dayAfter, dayOf, daysBetween, momentOn, MS_PER_HOUR } from '../../../core/quantities/day';
 import { NOT_LOOKED, type SureData } from '../../../core/records/sure';
 import type { BatchDetail } from '../../../core/records/batch';
+import { foretoldCost } from '../../../core/sure/foretold-cost';
 import { LOOK_DAYS } from '../../../core/sure/foretell';
 import { heldByKind, type Foretold } from '../../../core/sure/held';
 import { MOST_WEEKS } from '../../../core/stock/pace';
@@ -13,9 +15,10 @@ import type { House } from '../../house';
 import type { ForetellTask } from '../../jobs/foretell-job';
 import { onThread } from '../../jobs/threads';
 import { told } from '../../jobs/told';
+import { lotsOf } from '../../repositories/lots';
 import { productNames } from '../../repositories/products';
 import { lastReleased, releasedBars, soldSince, standingsOf } from '../../repositories/standings';
-import { findSetting, putSetting } from '../../repositories/settings';
+import { findCurrency, findSetting, putSetting } from '../../repositories/settings';
 import { requireBatch } from '../../store/batches';
 import { curesOf } from '../../store/cures';
 import { writing } from '../../store/writing';
@@ -94,29 +97,42 @@ async function cutOf(windows: CutWindows, detail: BatchDetail, zone: string): Pr
   return [{ kind: 'cut', ...base, low, likely: (low + high) / 2, high, came }];
 }
 
-/** Cuts and warmth of the last batches, which are folded for it. */
+/** The cost of a bar of a batch, by its plan and as it was weighed; of none where a price is missing. */
+async function costOf({ db, zone }: House, { batch, code }: BatchDetail): Promise<Foretold[]> {
+  const used = batch.lines.map(({ material }) => stockShare(batch, material).material);
+  const told = { product: batch.product, of: code, on: madeOn(batch, zone) };
+  const cost = foretoldCost(told, batch, await lotsOf(db, [...new Set(used)]));
+  return cost ? [cost] : [];
+}
+
+/** Cuts, costs and warmth of the last batches, which are folded for it. */
 async function ofBlocks(house: House): Promise<Foretold[]> {
   const { value: moulds } = await findSetting(house.db, 'moulds');
   const windows = new CutWindows(house);
-  const cuts: Foretold[] = [];
+  const found: Foretold[] = [];
   const heats: ForetellTask['heats'][number][] = [];
   for (const { id } of await lastReleased(house.db, MOST_FOLDED)) {
     const detail = await requireBatch(house, id);
     const { batch, code } = detail;
-    cuts.push(...(await cutOf(windows, detail, house.zone)));
+    found.push(...(await cutOf(windows, detail, house.zone)), ...(await costOf(house, detail)));
     const readings = readingsOf(batch);
     const question = readings.length > 0 ? questionOfBatch(batch, moulds) : null;
     const pour = question && pourOf(question);
     if (pour) heats.push({ product: batch.product, code, on: madeOn(batch, house.zone), pour, readings });
   }
   const tasks = groupsOf(heats, IN_ONE_JOB).map((some) => ({ heats: some }));
-  return [...cuts, ...(await onThreads(tasks, house.today))];
+  return [...found, ...(await onThreads(tasks, house.today))];
 }
 
 async function keep({ db }: House, on: string, foretold: readonly Foretold[]): Promise<void> {
-  const [pace] = heldByKind(foretold.filter(({ kind }) => kind === 'pace'));
-  const { of, within, wider } = pace ?? NOT_LOOKED;
-  await writing(db, (trx) => putSetting(trx, 'sure', { on, of, within, wider }));
+  const held = heldByKind(foretold);
+  const { of, within, wider } = held.find(({ kind }) => kind === 'pace') ?? NOT_LOOKED;
+  const cost = held.find(({ kind }) => kind === 'cost');
+  await writing(db, async (trx) => {
+    const known = (await findSetting(trx, 'sure')).value.cost;
+    const kept = cost ? { of: cost.of, within: cost.within, wider: cost.wider } : known;
+    await putSetting(trx, 'sure', { on, of, within, wider, ...(kept ? { cost: kept } : {}) });
+  });
 }
 
 /** Everything foretold that has come, and how each kind of it held. */
@@ -128,7 +144,8 @@ export async function sureData(house: House): Promise<SureData> {
   );
   await keep(house, house.today, foretold);
   const names = Object.fromEntries((await productNames(house.db)).map(({ id, name }) => [id, name]));
-  return { today: house.today, held: heldByKind(foretold), foretold, names };
+  const currency = await findCurrency(house.db);
+  return { today: house.today, held: heldByKind(foretold), foretold, names, currency };
 }
 
 /** Looks back at what sold where that was last done so long ago, so that the pace is as wide as it has to be. */

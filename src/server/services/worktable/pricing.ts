@@ -1,5 +1,5 @@
 /** What bars are sold for and what making them takes: kept for the house, a price for each bar. */
-import { NO_PRICING } from '../../../core/making/price';
+import { NO_PRICING, PRICE_DOUBT } from '../../../core/making/price';
 import { quantile } from '../../../core/numerics/random';
 import { MS_PER_HOUR } from '../../../core/quantities/day';
 import type { Interval } from '../../../core/curing/cure-types';
@@ -49,12 +49,11 @@ export async function pricingData(house: House, id: string): Promise<PricingData
   });
   const price = Object.hasOwn(prices, id) ? prices[id]! : null;
   const from = await cutFrom(house, batches.find(({ state }) => state !== 'stopped')?.id);
+  const { cost = { of: 0, within: 0, wider: 1 } } = (await findSetting(house.db, 'sure')).value;
+  const doubt = { share: PRICE_DOUBT * cost.wider, of: cost.of, within: cost.within };
   return {
     pricing: { ...pricing, price },
-    revision,
-    hours: hoursOf(measured),
-    batches: measured.length,
-    from,
+    ...{ revision, hours: hoursOf(measured), batches: measured.length, doubt, from },
   };
 }
 
