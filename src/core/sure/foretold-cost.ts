@@ -1,5 +1,6 @@
 /** What a bar would have been said to cost before its batch was made, beside what its batch cost. Pure. */
 import { batchCost } from '../batch/cost';
+import { stockShare } from '../batch/draw';
 import type { Batch } from '../batch/types';
 import { groupBy } from '../group';
 import { pricePerGram, type Lot } from '../making/cost';
@@ -25,8 +26,8 @@ const asPlanned = (batch: Batch, bars: number): Batch => ({
 
 /**
  * The cost of a good bar in materials: by the plan, at the prices of the lots that had come by its day, against what was
- * weighed at the prices of the lots it was weighed from. Null where a price is missing on one side alone, where no number of
- * bars was planned, or where it is not cut.
+ * weighed at the prices of the lots it was weighed from. Null where of anything but water no price
+ * was known then, where no number of bars was planned, or where it is not cut.
  *
  * @example
  * foretoldCost({ product: 'night-mail', of: 'NM-260930', on: '2026-09-30' }, batch, lots); // { likely: 0.84, came: 0.88, … }
@@ -44,11 +45,18 @@ export function foretoldCost(
     ({ material }) => material,
   );
   const price = (material: string) => pricePerGram(then.get(material) ?? []);
+  const kinds = new Map(batch.materials.map(({ id, kind }) => [id, kind]));
+  // Water costs nothing that is on file; of anything else a price that is missing would make a part stand for the whole.
+  const isPriced = batch.lines.every(({ material, plannedG, massG }) => {
+    const isUsed = (plannedG ?? 0) > 0 || massG > 0;
+    return (
+      !isUsed || kinds.get(material) === 'liquid' || price(stockShare(batch, material).material) !== null
+    );
+  });
+  if (!isPriced) return null;
   const planned = batchCost(asPlanned(batch, bars), new Map(), price);
   const really = batchCost(batch, new Map(lots.map((lot) => [lot.id, lot])), price);
-  // What has no price on either side, as water, is left out of both.
-  const isAlike = [...planned.unpriced].sort().join('|') === [...really.unpriced].sort().join('|');
-  if (!isAlike || planned.perBar === null || really.perBar === null || planned.perBar <= 0) return null;
+  if (planned.perBar === null || really.perBar === null || planned.perBar <= 0) return null;
   const likely = planned.perBar;
   return {
     ...{ kind: 'cost', ...told, likely, came: really.perBar },

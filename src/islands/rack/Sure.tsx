@@ -49,7 +49,7 @@ const KINDS: Record<ForetoldKind, { name: string; from: string; unit: string; di
   },
   cost: {
     name: 'Cost of a bar in materials',
-    from: 'by the plan at the prices known then, against what was weighed at the prices of its lots, shared by its good bars',
+    from: 'by the plan at the prices known then, against what was weighed at the prices of its lots, shared by its good bars; of batches of which every price was known',
     unit: '',
     digits: 2,
   },
