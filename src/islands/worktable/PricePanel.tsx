@@ -221,7 +221,7 @@ function Told({ found, cost, data }: { found: Priced; cost: Cost; data: PricingD
     <>
       <p>
         A sold bar costs {money(found.cost.likely, currency)} ({money(found.cost.low, currency)} to{' '}
-        {money(found.cost.high, currency)}): materials as their lots were bought, give or take
+        {money(found.cost.high, currency)}): materials as their lots were bought, give or take{' '}
         {percent(100 * data.doubt.share)}, packing and energy.
         {data.doubt.share > PRICE_DOUBT && (
           <span className="text-soft">
