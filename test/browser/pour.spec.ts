@@ -103,7 +103,12 @@ test('a batch is poured with an overshoot, two lots, zero by mistake, a reload, 
       await page.reload();
       await awake(page);
       await expect(reading(page)).toHaveText(/^(199|200|201)\./);
-      await expect(reading(page)).toHaveAttribute('data-settled', 'true');
+      // Where the page was gone before the answer was kept, it asks once more rather than guess.
+      const again = page.getByRole('button', { name: 'Right, carry on' });
+      await expect(async () => {
+        if (await again.isVisible()) await again.click();
+        expect(await reading(page).getAttribute('data-settled')).toBe('true');
+      }).toPass();
       await take(page);
       await page.getByLabel('From which bottle or sack').selectOption({ index: 2 });
       held(line, await pour(page, massG - 200));

@@ -27,7 +27,9 @@ const onFile = (page: Page) => expect(page.getByText('All on file')).toBeVisible
 
 /** The page says that it comes up again without the network; minutes on a machine that does much else. */
 const untilKept = (page: Page) =>
-  expect(page.getByText('Works offline', { exact: true })).toBeVisible({ timeout: 240_000 });
+  expect(page.locator('#main').getByText('Works offline', { exact: true })).toBeVisible({
+    timeout: 240_000,
+  });
 
 /** Types what is wanted of a step's weighing in a way that needs no scale. */
 async function put(page: Page, way: string, text: string): Promise<void> {
@@ -82,7 +84,7 @@ test('a bench whose application goes away while it is being kept is kept once it
 }) => {
   await open(page, application, '/rack/nm-260930/weigh');
   await application.kill();
-  await expect(page.getByText('Does not work offline yet')).toBeVisible();
+  await expect(page.locator('#main').getByText('Does not work offline yet')).toBeVisible();
   await application.start();
   await untilKept(page);
 });

@@ -130,7 +130,7 @@ export function RangeNames({ today, days }: { today: string; days: readonly stri
       <h2 className="text-lg">Fewer names on all labels</h2>
       <p className="text-soft">
         Which scents of the cupboard, gram for gram in the place of others wherever those stand, take most
-        names off? No bar stands worse for it in any market.
+        names off? No bar stands worse for it in any market. Of very many scents a better set may be missed.
       </p>
       <div className="flex flex-wrap items-end gap-4">
         {days.length > 0 && (
