@@ -28,6 +28,7 @@ export interface BenchScale {
 
 /** Without a reading for so long the stream counts as lost. */
 const LOST_MS = 2500;
+const LONGEST_WAIT_MS = 20_000;
 /** A display at rest within so many steps of zero was zeroed: the vessel is on. */
 const AT_ZERO = 2;
 
@@ -113,13 +114,26 @@ export function useScale(batch: string, line: string, readabilityG: number): Ben
   useEffect(() => (isSerial ? hearSerial(take) : undefined), [isSerial, take]);
   useEffect(() => {
     if (isSerial) return;
-    const source = new EventSource(address('scale', 'readings'));
+    let source: EventSource;
     let lost: ReturnType<typeof setTimeout> | undefined;
-    source.onmessage = ({ data }: MessageEvent<string>) => {
+    // A line that says nothing, also from its beginning, is told and laid anew; on a slow machine it gets ever more time.
+    const wait = (ms: number) => {
       clearTimeout(lost);
-      lost = setTimeout(() => setState('away'), LOST_MS);
-      take(JSON.parse(data) as Reading);
+      lost = setTimeout(() => {
+        setState('away');
+        source.close();
+        listen(Math.min(2 * ms, LONGEST_WAIT_MS));
+      }, ms);
     };
+    const listen = (ms: number) => {
+      source = new EventSource(address('scale', 'readings'));
+      source.onmessage = ({ data }: MessageEvent<string>) => {
+        wait(LOST_MS);
+        take(JSON.parse(data) as Reading);
+      };
+      wait(ms);
+    };
+    listen(LOST_MS);
     return () => {
       clearTimeout(lost);
       source.close();
