@@ -4,10 +4,9 @@ import { address, send } from './api';
 import { Faults } from './Faults';
 import { useKeeping } from './keeping';
 import { TextField } from './TextField';
+import { many } from './words';
 
 const DOUBTED = 'Doubted; it is being looked into.';
-
-const counted = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
 
 /** What goes with the lot, in a sentence. */
 function whatGoes(holding: Holding): string {
@@ -21,11 +20,11 @@ function whereItWent({ batches }: Holding): string {
   const sum = (of: (one: Holding['batches'][number]) => number) =>
     batches.reduce((all, one) => all + of(one), 0);
   const names = batches.map(({ productName, code }) => `${productName} ${code}`).join(', ');
-  return `It went into ${counted(batches.length, 'batch', 'batches')} (${names}): ${counted(
+  return `It went into ${many(batches.length, 'batch', 'batches')} (${names}): ${many(
     sum(({ left }) => left),
     'bar',
     'bars',
-  )} here, ${sum(({ out }) => out)} out, ${counted(
+  )} here, ${sum(({ out }) => out)} out, ${many(
     sum(({ labels }) => labels),
     'label',
     'labels',

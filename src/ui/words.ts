@@ -106,6 +106,10 @@ export const gramsAt = (massG: number, stepG: number): string => massAt(massG, s
 /** A stock for reading: kilograms or pounds from one up. */
 export const stock = (massG: number): string => stockSaid(massG, habits().weights);
 
+/** So many of something, in words: "1 batch", "3 batches". */
+export const many = (count: number, what: string, several = `${what}s`): string =>
+  `${count} ${count === 1 ? what : several}`;
+
 /** A volume for reading: litres from one up. */
 export function litres(volumeMl: number): string {
   return volumeMl >= 1000 ? `${(volumeMl / 1000).toFixed(2)}\u00a0L` : `${volumeMl.toFixed(0)}\u00a0mL`;

@@ -108,15 +108,14 @@ function readingOf(
   return !isOfUse && said.some(({ text }, at) => !known[at] && speaks(text)) ? 'unknown' : 'plain';
 }
 
-/** Whether all that was found in a sentence is single words that name something, in one that is else as plain as can be. */
-function isDoubtful(
+/** Whether all that was found in a sentence of some words is single words that name an illness, a pest or a mark. */
+function isOfNames(
   found: readonly ClaimFinding[],
   said: readonly Word[],
-  like: Likely,
   doubted: ReadonlySet<string>,
 ): boolean {
-  const isDoubted = ({ words, phrase }: ClaimFinding) => doubted.has(phrase) && !/\s/.test(words);
-  return said.length >= WORDS_AROUND && like.plain >= PLAIN_AROUND && found.every(isDoubted);
+  const isName = ({ words, phrase }: ClaimFinding) => doubted.has(phrase) && !/\s/.test(words);
+  return said.length >= WORDS_AROUND && found.every(isName);
 }
 
 function readSentences(text: string, { words, taken, claims }: Found, reader: ClaimReader): ReadSentence[] {
@@ -128,25 +127,19 @@ function readSentences(text: string, { words, taken, claims }: Found, reader: Cl
     const said = words.slice(start, end);
     const [from, to] = [said[0]!.from, said.at(-1)!.to];
     const found = claims.filter((claim) => claim.from < to && claim.to > from);
-    const isLong = said.length >= FEWEST_WORDS;
-    const like = isLong
-      ? likelyOf(
-          reader.likeness,
-          said.map((one) => one.text),
-        )
-      : null;
-    const isTold = found.length > 0 && !(like && isDoubtful(found, said, like, doubted));
-    return {
-      words: text.slice(from, to),
-      from,
-      say: said.map((one) => one.text).join(' '),
-      reading: isTold
-        ? 'claims'
-        : found.length > 0
-          ? 'unknown'
-          : readingOf(said, taken.slice(start, end), like, tests),
-      like: isTold ? null : like,
-    };
+    const sentence = { words: text.slice(from, to), from, say: said.map((one) => one.text).join(' ') };
+    const told: ReadSentence = { ...sentence, reading: 'claims', like: null };
+    if (found.length > 0 && !isOfNames(found, said, doubted)) return told;
+    const like =
+      said.length >= FEWEST_WORDS
+        ? likelyOf(
+            reader.likeness,
+            said.map((one) => one.text),
+          )
+        : null;
+    if (found.length === 0)
+      return { ...sentence, reading: readingOf(said, taken.slice(start, end), like, tests), like };
+    return like && like.plain >= PLAIN_AROUND ? { ...sentence, reading: 'unknown', like } : told;
   });
 }
 

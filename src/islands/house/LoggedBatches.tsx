@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { TakenBatch } from '../../core/records/import';
 import type { LoggedBatch } from '../../core/sheets/logged';
 import { DayField } from '../../ui/DayField';
-import { many } from './import-parts';
+import { many } from '../../ui/words';
 import type { MadeBar } from './sheet';
 
 /** A batch of a log with what the maker says of it: when it was made, and whether it is taken in. */

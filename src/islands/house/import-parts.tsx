@@ -4,12 +4,10 @@ import type { SheetFault } from '../../core/sheets/cells';
 import { send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { Select } from '../../ui/Select';
+import { many } from '../../ui/words';
 
 const SHOWN_ROWS = 6;
 const MOST_FAULTS = 40;
-
-export const many = (count: number, what: string, several = `${what}s`) =>
-  `${count} ${count === 1 ? what : several}`;
 
 export interface Sheet {
   /** What a bar that stands alone in it is called. */

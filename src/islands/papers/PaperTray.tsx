@@ -6,6 +6,7 @@ import type { PageLanguage } from '../../core/paperwork/page-language';
 import type { Inbox, InboxEntry } from '../../core/records/papers';
 import type { CupboardEntry } from '../../core/records/cupboard';
 import { address, send } from '../../ui/api';
+import { lookAtChange } from '../../ui/look-at-change';
 import { RecordFields, useRecordForm } from '../../ui/form/record-form';
 import { useStable } from '../../ui/latest';
 import {
@@ -294,15 +295,8 @@ function WhatWasRead({ paper, draft, materials, onPoint, onFiled, onClose }: Wha
     const wrong = faultsOf(checked);
     if (wrong.length > 0) return setFaults(wrong.map((message) => ({ path: '', message })));
     const [read] = papersFrom(checked, paper.fileName);
-    const change = {
-      kind: 'paper',
-      material: checked.material,
-      paper: read,
-      inbox: paper.inbox ?? undefined,
-    };
-    const answer = await send<{ id: string }>('POST', address('changes'), { change });
-    if (answer.ok) location.assign(`/watch/${answer.body.id}`);
-    else setFaults(answer.faults);
+    const of = { material: checked.material, inbox: paper.inbox ?? undefined };
+    setFaults(await lookAtChange({ kind: 'paper', paper: read!, ...of }));
   };
   return (
     <RecordFields record={record} onKeep={file} label="What was read from it">

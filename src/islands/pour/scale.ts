@@ -28,7 +28,6 @@ export interface BenchScale {
 
 /** Without a reading for so long the stream counts as lost. */
 const LOST_MS = 2500;
-const LONGEST_WAIT_MS = 20_000;
 /** A display at rest within so many steps of zero was zeroed: the vessel is on. */
 const AT_ZERO = 2;
 
@@ -114,26 +113,13 @@ export function useScale(batch: string, line: string, readabilityG: number): Ben
   useEffect(() => (isSerial ? hearSerial(take) : undefined), [isSerial, take]);
   useEffect(() => {
     if (isSerial) return;
-    let source: EventSource;
+    const source = new EventSource(address('scale', 'readings'));
     let lost: ReturnType<typeof setTimeout> | undefined;
-    // A line that says nothing, also from its beginning, is told and laid anew; on a slow machine it gets ever more time.
-    const wait = (ms: number) => {
+    source.onmessage = ({ data }: MessageEvent<string>) => {
       clearTimeout(lost);
-      lost = setTimeout(() => {
-        setState('away');
-        source.close();
-        listen(Math.min(2 * ms, LONGEST_WAIT_MS));
-      }, ms);
+      lost = setTimeout(() => setState('away'), LOST_MS);
+      take(JSON.parse(data) as Reading);
     };
-    const listen = (ms: number) => {
-      source = new EventSource(address('scale', 'readings'));
-      source.onmessage = ({ data }: MessageEvent<string>) => {
-        wait(LOST_MS);
-        take(JSON.parse(data) as Reading);
-      };
-      wait(ms);
-    };
-    listen(LOST_MS);
     return () => {
       clearTimeout(lost);
       source.close();

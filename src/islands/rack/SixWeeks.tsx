@@ -10,7 +10,7 @@ import {
   type SixWeeks,
 } from '../../core/stock/six-weeks';
 import { isOffered } from '../../core/stock/tonight';
-import { dayInWords, grams } from '../../ui/words';
+import { dayInWords, grams, many } from '../../ui/words';
 import type { SixWeeksReply } from '../../workers/six-weeks-worker';
 import type { Plans } from './NextDesk';
 
@@ -26,7 +26,7 @@ const BINDING_WORDS: Record<Binding['what'], string> = {
   stock: 'Having everything here at once',
 };
 
-const bars = (count: number) => `${count} bar${count === 1 ? '' : 's'}`;
+const bars = (count: number) => many(count, 'bar');
 const about = (count: number) => `about ${bars(Math.round(count))}`;
 
 /** What is planned is of the bars that can be sold as they stand, and known how many a pour makes. */

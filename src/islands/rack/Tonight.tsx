@@ -2,10 +2,10 @@
 import { dayAfter, daysBetween } from '../../core/quantities/day';
 import type { NextBar, NextData } from '../../core/records/next';
 import { FRESH_DAYS, tonight } from '../../core/stock/tonight';
-import { dayInWords, grams } from '../../ui/words';
+import { dayInWords, grams, many } from '../../ui/words';
 
-const bars = (count: number) => `${count} bar${count === 1 ? '' : 's'}`;
-const days = (count: number) => `${count} day${count === 1 ? '' : 's'}`;
+const bars = (count: number) => many(count, 'bar');
+const days = (count: number) => many(count, 'day');
 
 /** When a pour of tonight is ready beside when the bar runs out, and what it saves. */
 function reasonsOf({ next, worth, pace }: NextBar, { today, cureDays }: NextData): string {

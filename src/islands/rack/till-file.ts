@@ -6,6 +6,7 @@ import type { DayOrder } from '../../core/sheets/days';
 import { address, send, type Fault } from '../../ui/api';
 import { textOfBytes } from '../../ui/file-text';
 import { PaperFault } from '../papers/fault';
+import { many } from '../../ui/words';
 
 export interface List extends SaleTable {
   name: string;
@@ -75,10 +76,9 @@ export async function sendRows({ list, out, mapping, usual }: Wanted, isPreview:
     row: fault.row === null ? null : numbers[fault.row]!,
   });
   const faults = unread.map(inFile);
-  const many = (count: number, what = 'row') => `${count} ${what}${count === 1 ? '' : 's'}`;
   const nothing = 'Nothing was written down.';
   if (faults.length > 0)
-    return { kind: 'faults', words: `${many(faults.length)} cannot be read. ${nothing}`, faults };
+    return { kind: 'faults', words: `${many(faults.length, 'row')} cannot be read. ${nothing}`, faults };
   const by = localStorage.getItem('proportia.by');
   const answer = await send<{ rows: number; known: number; bars: number }>('POST', address('sales'), {
     rows,
@@ -88,17 +88,25 @@ export async function sendRows({ list, out, mapping, usual }: Wanted, isPreview:
   if (!answer.ok)
     return {
       kind: 'faults',
-      words: `${many(answer.faults.length)} cannot be taken. ${nothing}`,
+      words: `${many(answer.faults.length, 'row')} cannot be taken. ${nothing}`,
       faults: toldFaults(answer.faults).map(inFile),
     };
   const { rows: fresh, known, bars } = answer.body;
   const before =
     known > 0
-      ? ` ${many(known)} ${known === 1 ? 'was' : 'were'} known and ${known === 1 ? 'changes' : 'change'} nothing.`
+      ? ` ${many(known, 'row')} ${known === 1 ? 'was' : 'were'} known and ${known === 1 ? 'changes' : 'change'} nothing.`
       : '';
   return isPreview
-    ? { kind: 'preview', words: `${many(fresh)} would take ${many(bars, 'bar')}.${before}`, faults: [] }
-    : { kind: 'done', words: `${many(fresh)} written down, ${many(bars, 'bar')}.${before}`, faults: [] };
+    ? {
+        kind: 'preview',
+        words: `${many(fresh, 'row')} would take ${many(bars, 'bar')}.${before}`,
+        faults: [],
+      }
+    : {
+        kind: 'done',
+        words: `${many(fresh, 'row')} written down, ${many(bars, 'bar')}.${before}`,
+        faults: [],
+      };
 }
 
 /** Whether a cell names a bar or a batch there is. */

@@ -1,22 +1,16 @@
 import { useState } from 'react';
 import type { BarNames, RangeNames as Answer } from '../../core/records/scent';
 import { address, send, type Fault } from '../../ui/api';
+import { lookAtChange } from '../../ui/look-at-change';
 import { Faults } from '../../ui/Faults';
 import { Select } from '../../ui/Select';
-import { dayInWords, percent } from '../../ui/words';
+import { dayInWords, many, percent } from '../../ui/words';
 
 type Point = Answer['points'][number];
 
-const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
-
 /** Asks what a swap touches, and goes where that is shown. */
-async function lookAt({ from, to }: Point['swaps'][number]): Promise<Fault[]> {
-  const change = { kind: 'swap', from: from.id, to: to.id, by: 'mass' };
-  const answer = await send<{ id: string }>('POST', address('changes'), { change });
-  if (!answer.ok) return answer.faults;
-  location.assign(`/watch/${answer.body.id}`);
-  return [];
-}
+const lookAt = ({ from, to }: Point['swaps'][number]) =>
+  lookAtChange({ kind: 'swap', from: from.id, to: to.id, by: 'mass' });
 
 /** What becomes of one bar: names off, names that come, how much of its scent is another. */
 function BarLine({ bar, off, on, pct }: { bar: string; off: string[]; on: string[]; pct: number }) {
@@ -42,7 +36,7 @@ function PointRow({
   return (
     <li className="border-t border-hair py-2">
       <h3 className="font-medium">
-        {counted(point.swaps.length, 'swap')}: {point.names} of {all} names left
+        {many(point.swaps.length, 'swap')}: {point.names} of {all} names left
       </h3>
       <ul className="my-1 grid gap-1">
         {point.swaps.map((swap) => (
@@ -90,7 +84,7 @@ function Points({ answer, onFaults }: { answer: Answer; onFaults: (faults: Fault
         <p>
           {names === 0
             ? 'No label has to name anything of its scent.'
-            : `${counted(names, 'name')} on all labels. No swap among the scents of the cupboard takes one off without a bar standing worse.`}
+            : `${many(names, 'name')} on all labels. No swap among the scents of the cupboard takes one off without a bar standing worse.`}
         </p>
       )}
       <ol>
@@ -130,7 +124,7 @@ export function RangeNames({ today, days }: { today: string; days: readonly stri
       <h2 className="text-lg">Fewer names on all labels</h2>
       <p className="text-soft">
         Which scents of the cupboard, gram for gram in the place of others wherever those stand, take most
-        names off? No bar stands worse for it in any market. Of very many scents a better set may be missed.
+        names off? No bar stands worse for it in any market. With very many scents a better set may be missed.
       </p>
       <div className="flex flex-wrap items-end gap-4">
         {days.length > 0 && (

@@ -5,6 +5,7 @@ import { readNumberOrNull } from '../../core/quantities/number';
 import type { Lot as StockLot } from '../../core/making/cost';
 import type { WatchData } from '../../core/records/watch';
 import { address, send, type Fault } from '../../ui/api';
+import { lookAtChange } from '../../ui/look-at-change';
 import { DayField } from '../../ui/DayField';
 import { Faults } from '../../ui/Faults';
 import { FindMaterial, type FoundMaterial } from '../../ui/FindMaterial';
@@ -248,11 +249,7 @@ const FORMS: Record<Asked, ComponentType<Form>> = {
 export function AskChange({ data }: { data: WatchData }) {
   const [kind, setKind] = useState<Asked>('swap');
   const [faults, setFaults] = useState<Fault[]>([]);
-  const ask = async (change: Change) => {
-    const answer = await send<{ id: string }>('POST', address('changes'), { change });
-    if (answer.ok) location.assign(`/watch/${answer.body.id}`);
-    else setFaults(answer.faults);
-  };
+  const ask = async (change: Change) => setFaults(await lookAtChange(change));
   const Fields = FORMS[kind];
   return (
     <section aria-label="What would change" className="sheet grid content-start gap-2">

@@ -4,6 +4,7 @@ import { handOfTask } from '../../core/hands/sources';
 import { monthsAfter } from '../../core/quantities/day';
 import type { AheadFold, AheadRow, ChangeEntry, Task, WatchData } from '../../core/records/watch';
 import { address, send, type Fault } from '../../ui/api';
+import { lookAtChange } from '../../ui/look-at-change';
 import { Faults } from '../../ui/Faults';
 import { useKeeping } from '../../ui/keeping';
 import { guarded } from '../../ui/Guarded';
@@ -170,15 +171,12 @@ const FEW = 4;
 
 /** One row of what falls due; a list or a limit can be looked at as of its day. */
 function Due({ row, today, onTask }: { row: AheadRow; today: string; onTask: (task: Task) => void }) {
-  const look = async () => {
-    const answer = await send<{ id: string }>('POST', address('changes'), {
-      change: { kind: 'day', onDate: row.on },
-    });
-    if (answer.ok) location.assign(`/watch/${answer.body.id}`);
-  };
+  const [faults, setFaults] = useState<Fault[]>([]);
+  const look = async () => setFaults(await lookAtChange({ kind: 'day', onDate: row.on }));
   const make = async () => {
     const answer = await send<Task>('POST', address('tasks'), { words: row.words, dueOn: row.on });
     if (answer.ok) onTask(answer.body);
+    else setFaults(answer.faults);
   };
   const isRule = row.kind === 'list' || row.kind === 'limit';
   return (
@@ -211,6 +209,9 @@ function Due({ row, today, onTask }: { row: AheadRow; today: string; onTask: (ta
           Make it a task
         </button>
       </span>
+      <div className="sm:col-span-3">
+        <Faults faults={faults} />
+      </div>
     </li>
   );
 }

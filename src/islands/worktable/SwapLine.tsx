@@ -4,6 +4,7 @@ import type { Line } from '../../core/formula/types';
 import type { FoundMaterial } from '../../core/records/cupboard';
 import type { LineSubstitutes, RankedInBar } from '../../core/records/watch';
 import { address, send, type Fault } from '../../ui/api';
+import { lookAtChange } from '../../ui/look-at-change';
 import { Faults } from '../../ui/Faults';
 import { newStep } from '../../ui/step';
 import { VerdictMark } from '../../ui/VerdictMark';
@@ -111,14 +112,7 @@ function useSubstitutes(line: string) {
 }
 
 /** In every bar that holds it: looked at first, decided there. */
-async function inAllBars(from: string, to: string): Promise<Fault[]> {
-  const answer = await send<{ id: string }>('POST', address('changes'), {
-    change: { kind: 'swap', from, to, by: 'mass' },
-  });
-  if (!answer.ok) return answer.faults;
-  location.assign(`/watch/${answer.body.id}`);
-  return [];
-}
+const inAllBars = (from: string, to: string) => lookAtChange({ kind: 'swap', from, to, by: 'mass' });
 
 /** What could stand on the line instead, the best first, beside what stands there; one is taken by its row. */
 export function SwapLine({ line, onClose }: { line: Line; onClose: () => void }) {
