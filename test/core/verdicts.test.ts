@@ -1,6 +1,8 @@
 import { expect } from 'chai';
 import { assess } from '../../src/core/assess';
+import { VERDICTS } from '../../src/core/formula/answer';
 import type { Limit } from '../../src/core/formula/types';
+import { compareVerdicts } from '../../src/core/loads/limits';
 import { assessed, limitOn, near, NOTHING_STORED, request, type ShortLine } from '../support/request';
 
 const PERFUME = { type: 'material', id: 'perfume' } as const;
@@ -14,6 +16,10 @@ const held = (grams: number, limits: Limit[], more = {}) =>
   assessed(request(bar(grams), {}, { rules: { replace: true, limits }, ...more }));
 
 describe('verdicts', () => {
+  it('stand in one order, worst first', () => {
+    expect(VERDICTS.toReversed().sort(compareVerdicts)).to.deep.equal(VERDICTS);
+  });
+
   it('runs from clear over tight and at risk to over as the load rises', () => {
     // Against 4 %: 52.46 g is nominally on it, 51.93 g is so at the high end; the margin starts at 3.6 %.
     const at = (grams: number) => held(grams, [limitOn(PERFUME, 4)]).verdict;

@@ -17,9 +17,8 @@ import {
 /** Two masses or percents within this relative distance count as equal (assessment page, step 10). */
 const RELATIVE_TOLERANCE = 1e-9;
 
-const RANK: Record<Verdict, number> = Object.fromEntries(
-  VERDICTS.map((verdict, index) => [verdict, index]),
-) as Record<Verdict, number>;
+/** Places among `VERDICTS`, written out: an object made from entries is asked slower, and this is asked for every row. */
+const RANK: Record<Verdict, number> = { over: 0, unproven: 1, atRisk: 2, tight: 3, clear: 4 };
 
 /** Orders verdicts from worst to best, for sorting. */
 export function compareVerdicts(a: Verdict, b: Verdict): number {
@@ -238,6 +237,29 @@ export interface MarketStand {
   limit: string | null;
 }
 
+/** How a market stands while its limits are looked through: ranks of the worst effect and of the limit that binds. */
+interface Standing extends Omit<MarketStand, 'verdict'> {
+  worst: number;
+  bound: number;
+}
+
+/** Holds one limit's verdict and headroom against what is known of a market so far. */
+function holdAgainst(
+  stand: Standing,
+  limit: string,
+  rank: number,
+  effect: number,
+  left: number | null,
+): void {
+  stand.worst = Math.min(stand.worst, effect);
+  if (left === null) return;
+  const isLess = stand.headroomPct === null || left < stand.headroomPct;
+  if (!isLess && !(left === stand.headroomPct && rank < stand.bound)) return;
+  stand.headroomPct = left;
+  stand.limit = limit;
+  stand.bound = rank;
+}
+
 /** Whether a line brings some of subject k in a section. */
 function brings(
   plan: Plan,
@@ -265,40 +287,35 @@ export function marketStands(
   masses: readonly number[],
   markets: readonly Market[],
 ): MarketStand[] {
-  const stands = markets.map((market): MarketStand => ({
-    market,
-    verdict: 'clear',
-    headroomPct: null,
-    limit: null,
-  }));
-  const worstRank = markets.map(() => RANK.clear);
-  const boundRank = markets.map(() => 0);
+  const stands: Standing[] = [];
+  for (const market of markets)
+    stands.push({ market, worst: RANK.clear, bound: 0, headroomPct: null, limit: null });
   const unproven = unprovenPairs(plan, subjects, masses, markets.length);
-  for (const finding of findAll(plan, subjects, all)) {
-    const { rule, found, verdict } = finding;
-    const { force, maxPct, onlyUnproven, id } = rule.limit;
-    // Where such advice speaks at all, the product is unproven, which weighs more.
-    if (onlyUnproven && !binds(force)) continue;
-    const speaks = (index: number) =>
-      !onlyUnproven ||
-      unproven.some(({ market, line }) => market === index && brings(plan, subjects, masses, finding, line));
-    const left = binds(force) ? headroom(found.highPct, maxPct) : null;
-    const rank = RANK[verdict];
-    const effectRank = RANK[effectOnProduct(force, verdict)];
-    for (const index of rule.marketIndexes) {
-      if (!speaks(index)) continue;
-      const stand = stands[index]!;
-      if (effectRank < worstRank[index]!) worstRank[index] = effectRank;
-      if (left === null) continue;
-      const isLess = stand.headroomPct === null || left < stand.headroomPct;
-      const isFirst = left === stand.headroomPct && rank < boundRank[index]!;
-      if (!isLess && !isFirst) continue;
-      stand.headroomPct = left;
-      stand.limit = id;
-      boundRank[index] = rank;
+  for (let k = 0; k < subjects.count; k++) {
+    if (!subjects.isCarried[k]) continue;
+    for (const rule of subjects.limits[k]!) {
+      const { force, maxPct, onlyUnproven, id } = rule.limit;
+      // Where such advice speaks at all, the product is unproven, which weighs more.
+      if (onlyUnproven && !binds(force)) continue;
+      const finding = findWorst(plan, all, k, rule);
+      const left = binds(force) ? headroom(finding.found.highPct, maxPct) : null;
+      const rank = RANK[finding.verdict];
+      const effect = RANK[effectOnProduct(force, finding.verdict)];
+      for (const index of rule.marketIndexes) {
+        const speaks =
+          !onlyUnproven ||
+          unproven.some(
+            ({ market, line }) => market === index && brings(plan, subjects, masses, finding, line),
+          );
+        if (speaks) holdAgainst(stands[index]!, id, rank, effect, left);
+      }
     }
   }
-  for (const { market } of unproven) worstRank[market] = Math.min(worstRank[market]!, RANK.unproven);
-  stands.forEach((stand, index) => (stand.verdict = VERDICTS[worstRank[index]!]!));
-  return stands;
+  for (const { market } of unproven) stands[market]!.worst = Math.min(stands[market]!.worst, RANK.unproven);
+  return stands.map(({ market, worst, headroomPct, limit }) => ({
+    market,
+    verdict: VERDICTS[worst]!,
+    headroomPct,
+    limit,
+  }));
 }

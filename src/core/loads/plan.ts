@@ -176,17 +176,16 @@ function emptyPlan(formula: Formula, materials: readonly Material[]): Plan {
  */
 export function planFormula(formula: Formula, materials: readonly Material[]): Plan {
   const plan = emptyPlan(formula, materials);
-  const portionIndex = new Map(plan.portions.map((portion, index) => [portion.id, index]));
-  formula.lines.forEach((line, index) => {
+  for (let index = 0; index < plan.count; index++) {
+    const line = plan.lines[index]!;
     const material = materials[index]!;
     fillAmount(plan, index, line, material);
     fillChemistry(plan, index, line, material);
     const [low, high] = doubtOf(line, material);
     plan.doubtLow[index] = low;
     plan.doubtHigh[index] = high;
-    if (line.portion != null && !isAlwaysCommon(material)) {
-      plan.portionOf[index] = portionIndex.get(line.portion) ?? -1;
-    }
-  });
+    if (line.portion != null && !isAlwaysCommon(material))
+      plan.portionOf[index] = plan.portions.findIndex(({ id }) => id === line.portion);
+  }
   return plan;
 }

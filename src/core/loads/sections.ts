@@ -2,7 +2,7 @@
  * What the whole batch and every portion of it hold of each limited or declarable subject, nominal and at
  * both ends of the doubt, and the masses they are held against (assessment page, steps 9 and 10).
  */
-import type { Declarable, LimitBasis } from '../formula/types';
+import type { Declarable, Limit, LimitBasis } from '../formula/types';
 import { curedMass, type Balance } from './balance';
 import { groundMaterial, type Ground, type GroundMaterial, type LimitInForce } from './ground';
 import type { Plan } from './plan';
@@ -32,9 +32,19 @@ export interface Subjects {
   ofScents: number[][];
 }
 
-function isSameRule(a: LimitInForce, b: LimitInForce): boolean {
-  return a.limit === b.limit || JSON.stringify(a.limit) === JSON.stringify(b.limit);
+/** What limits say, written out once: the same papers are held against each other for every bar. */
+const limitTexts = new WeakMap<Limit, string>();
+
+function textOf(limit: Limit): string {
+  const known = limitTexts.get(limit);
+  if (known !== undefined) return known;
+  const text = JSON.stringify(limit);
+  limitTexts.set(limit, text);
+  return text;
 }
+
+const isSameRule = ({ limit: a }: LimitInForce, { limit: b }: LimitInForce) =>
+  a === b || textOf(a) === textOf(b);
 
 /** Notes down every subject that a rule speaks of and a material of the plan holds. */
 function noteSubjects(ground: Ground, entries: readonly GroundMaterial[]) {

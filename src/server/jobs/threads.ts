@@ -20,6 +20,8 @@ const MOST_ALIKE = THREADS - 1;
 const MOST_WAITING = 500;
 /** Memory of a thread's own objects, MB; a job that wants more is ended. */
 const MOST_MEMORY_MB = 512;
+/** Memory of a thread for what is soon thrown away, MB: formulas that are read and left by the thousand. */
+const YOUNG_MEMORY_MB = 32;
 /**
  * Usual time limit, milliseconds: many times what the largest label or sheet takes, so that a computer busy with other
  * programs ends none. What a request can make large without end has a tighter one of its own.
@@ -38,7 +40,7 @@ async function start(): Promise<Piscina> {
     minThreads: THREADS,
     maxThreads: THREADS,
     execArgv: [],
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB, maxYoungGenerationSizeMb: YOUNG_MEMORY_MB },
   });
   const signal = AbortSignal.timeout(START_MS);
   const ready = { name: 'ready', input: READY_MS, begun: new Float64Array(1) } satisfies JobAsked<'ready'>;
