@@ -3,21 +3,12 @@
  * not matter; a negation shortly before a phrase undoes it ("does not treat acne").
  */
 import { MARKETS, type Market } from '../formula/types';
+import { isDenied, isNegated } from './denied';
 import { starred, type Pattern, type Step } from './patterns';
 import { sentences, wordsOf, type Word } from './text';
 import { type ClaimClass, type ClaimFinding, type ClaimPhrase, type Language } from './types';
 
 const LONGEST_GAP = 2;
-/** A negation counts over so many words. */
-const NEGATION_REACH = 6;
-
-/** Words that undo what follows, in both languages: a text may mix them. */
-export const NEGATIONS: ReadonlySet<string> = new Set([
-  ...['not', 'no', 'never', 'cannot', 'cant', 'doesnt', 'dont', 'isnt', 'wont', 'neither', 'nor'],
-  ...['ne', 'n', 'pas', 'jamais', 'ni', 'aucun', 'aucune'],
-  ...['nicht', 'kein', 'keine', 'keinen', 'nie', 'ohne', 'nunca', 'sin', 'ningun', 'ninguna'],
-]);
-
 /** A text made ready: each word, and each two that a phrase may write as one, by their place among those that differ. */
 interface Prepared {
   /** Everything that differs, each once. */
@@ -179,27 +170,6 @@ function tryStep(
   return isOptional ? endOf(text, at, steps, failed, step + 1) : -1;
 }
 
-/** "No more itching", "nie wieder Akne", "plus jamais": beside a negation these make it a promise. */
-const FOR_GOOD: ReadonlySet<string> = new Set(['more', 'again', 'longer', 'wieder', 'mehr', 'plus', 'mas']);
-
-const isForGood = (word: Word | undefined) => word !== undefined && FOR_GOOD.has(word.text);
-
-/** Whether words from `at` up to `end` are undone by a negation shortly before them. */
-function isNegated(words: readonly Word[], at: number, end: number): boolean {
-  for (let back = 1; back <= NEGATION_REACH && at - back >= 0; back++) {
-    if (words[at - back + 1]!.opens) return false;
-    const place = at - back;
-    if (!NEGATIONS.has(words[place]!.text)) continue;
-    const after = words[end];
-    const lasts =
-      isForGood(words[place + 1]) ||
-      (!words[place]!.opens && isForGood(words[place - 1])) ||
-      (isForGood(after) && !after!.opens);
-    return !lasts;
-  }
-  return false;
-}
-
 function classes(phrase: ClaimPhrase): Record<Market, ClaimClass> {
   return Object.fromEntries(
     MARKETS.map((market) => [market, phrase.markets?.[market] ?? phrase.class]),
@@ -210,6 +180,8 @@ function classes(phrase: ClaimPhrase): Record<Market, ClaimClass> {
 export interface Found {
   words: readonly Word[];
   taken: readonly boolean[];
+  /** Which words say what a bar is said not to be. */
+  denied: readonly boolean[];
   claims: ClaimFinding[];
 }
 
@@ -295,6 +267,7 @@ export function lookThrough(
 ): Found {
   const words = wordsOf(text);
   const taken = new Array<boolean>(words.length).fill(false);
+  const denied = taken.slice();
   const ready = prepared(words);
   const spans = sentences(text, words).map(([from, end]) => ({ from, end }));
   const claims: ClaimFinding[] = [];
@@ -310,6 +283,10 @@ export function lookThrough(
       for (const one of at) taken[one] = true;
       // What promises nothing only keeps its words from being taken for a promise.
       if (phrase.isSilent) continue;
+      if (phrase.ignoresNegation && isDenied(words, first)) {
+        denied.fill(true, first, end);
+        continue;
+      }
       if (!phrase.ignoresNegation && isNegated(words, first, end)) continue;
       const [from, to] = [words[first]!.from, words[end - 1]!.to];
       claims.push({
@@ -325,5 +302,5 @@ export function lookThrough(
       });
     }
   }
-  return { words, taken, claims: claims.sort((a, b) => a.from - b.from) };
+  return { words, taken, denied, claims: claims.sort((a, b) => a.from - b.from) };
 }

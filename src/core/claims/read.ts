@@ -2,7 +2,8 @@
  * Reads a text for claims: by phrases first, and what no phrase knows by what it is like. What is surely like a claim is
  * told as one, what may be one is asked about, and every other sentence is told as read plain.
  */
-import { fitsAny, lookThrough, NEGATIONS, type Found } from './find';
+import { isOfDenial, NEGATIONS } from './denied';
+import { fitsAny, lookThrough, type Found } from './find';
 import { classesOf, likelyOf, type Likely, type Likeness } from './likeness';
 import type { Pattern } from './patterns';
 import { sentences, type Word } from './text';
@@ -91,6 +92,17 @@ function askedBelow(words: number, isKnown: boolean, isOfUse: boolean): number {
   return isOfUse ? OF_USE_ASKED_BELOW : ASKED_BELOW;
 }
 
+/** Words beside a denial of what is in a bar that say nothing of their own: "this bar is". */
+const FEW_BESIDE = 3;
+
+/** Whether a sentence says what is not in a bar, and hardly anything else. */
+function isDenial(said: readonly Word[], denied: readonly boolean[]): boolean {
+  return (
+    denied.some(Boolean) &&
+    said.filter(({ text }, at) => !denied[at] && !isOfDenial(text)).length <= FEW_BESIDE
+  );
+}
+
 /** How a sentence without a claim is read; `known` are its words that a phrase took. */
 function readingOf(
   said: readonly Word[],
@@ -118,7 +130,11 @@ function isOfNames(
   return said.length >= WORDS_AROUND && found.every(isName);
 }
 
-function readSentences(text: string, { words, taken, claims }: Found, reader: ClaimReader): ReadSentence[] {
+function readSentences(
+  text: string,
+  { words, taken, denied, claims }: Found,
+  reader: ClaimReader,
+): ReadSentence[] {
   const tests = testsOf(reader.body);
   const doubted = new Set(
     reader.patterns.flatMap(({ phrase }) => (phrase.isDoubtedAlone ? [phrase.id] : [])),
@@ -130,6 +146,8 @@ function readSentences(text: string, { words, taken, claims }: Found, reader: Cl
     const sentence = { words: text.slice(from, to), from, say: said.map((one) => one.text).join(' ') };
     const told: ReadSentence = { ...sentence, reading: 'claims', like: null };
     if (found.length > 0 && !isOfNames(found, said, doubted)) return told;
+    if (found.length === 0 && isDenial(said, denied.slice(start, end)))
+      return { ...sentence, reading: 'plain', like: null };
     const like =
       said.length >= FEWEST_WORDS
         ? likelyOf(
