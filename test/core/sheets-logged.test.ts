@@ -1,6 +1,6 @@
 /** Logs of batches: planned beside weighed. The sheets were written down before the reader was tried on them. */
 import { expect } from 'chai';
-import { accountOf } from '../../src/core/sheets/account';
+import { accountOf, cellRoles } from '../../src/core/sheets/account';
 import { guessLayout } from '../../src/core/sheets/layout';
 import { loggedBatches } from '../../src/core/sheets/logged';
 import { readSheet } from '../../src/core/sheets/read';
@@ -109,5 +109,28 @@ describe('batches of a log', () => {
     const text =
       'Ingredient,Planned (g),Actual (g)\nOlive oil,300,301\nOlive oil,200,199\nWater,150,150\nLye,70,70';
     expect(logged(text)).to.deep.equal([' null: olive 301, olive 199, water 150, alkali 70']);
+  });
+
+  it('show which cells they are read from; no cell names a bar that is called as its file', () => {
+    const text = `Batch no,T-014,\nMade on,3.11.2026,\nYield,13,\nIngredient,Planned (g),Actual (g)\n${ROWS}`;
+    const rows = text.split('\n').map((row) => row.split(','));
+    const layout = guessLayout(rows);
+    const [bar] = readSheet(rows, layout, 'Log').bars;
+    const taken = formulaOf(bar!, { find, percentOf: 'fats', batchG: 1000, superfatPct: 5 });
+    if (!taken.ok) throw new Error('not read');
+    const roles = cellRoles(
+      layout,
+      [bar!],
+      loggedBatches(rows, layout, bar!, accountOf(bar!, taken.formula)),
+    );
+    const cellsOf = (role: string) => [...roles].filter(([, one]) => one === role).map(([at]) => at);
+    expect(cellsOf('batch').sort()).to.deep.equal(['0 1', '1 1', '2 1', '4 2', '5 2', '6 2', '7 2']);
+    expect(cellsOf('bar')).to.deep.equal([]);
+    const [titled] = readSheet(
+      [['Moss', '', ''], ...rows.slice(3)],
+      guessLayout([['Moss', '', ''], ...rows.slice(3)]),
+      'Log',
+    ).bars;
+    expect([titled!.name, titled!.row, titled!.column]).to.deep.equal(['Moss', 1, 0]);
   });
 });

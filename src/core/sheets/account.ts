@@ -6,6 +6,7 @@ import type { Formula, Line } from '../formula/types';
 import { unitRule } from '../quantities/units';
 import { gramsOf } from './amounts';
 import type { Layout, SheetBar, Role } from './cells';
+import type { LoggedBatch } from './logged';
 import { roleOf } from './recipe';
 
 /** What stands in a sheet's row, and what is taken for it. */
@@ -52,12 +53,13 @@ export function accountOf(bar: SheetBar, formula: Formula): AccountRow[] {
 }
 
 /** What a cell of a sheet was read as; what is none of these was not taken. */
-export type CellRole = 'head' | 'bar' | 'name' | 'amount' | 'note';
+export type CellRole = 'head' | 'bar' | 'name' | 'amount' | 'note' | 'batch';
 
 /** What the cells of a sheet were read as, by "row column", both from 0. */
 export function cellRoles(
   { kind, head, columns }: Layout,
   bars: readonly SheetBar[],
+  batches: readonly Pick<LoggedBatch, 'cells'>[] = [],
 ): ReadonlyMap<string, CellRole> {
   const roles = new Map<string, CellRole>();
   const set = (row: number, column: number | null, role: CellRole) => {
@@ -66,11 +68,12 @@ export function cellRoles(
   const isAcross = kind === 'rows' || kind === 'columns';
   const side = columns.bar ?? columns.what ?? 0;
   for (const bar of bars) {
-    if (!isAcross) set(bar.row - 1, bar.column ?? (kind === 'list' ? columns.bar : columns.what), 'bar');
+    const { column: nameAt = kind === 'list' ? columns.bar : columns.what } = bar;
+    if (!isAcross) set(bar.row - 1, nameAt, 'bar');
     for (const { row } of bar.weighed ?? []) {
       set(row - 1, columns.what, 'name');
       set(row - 1, columns.amount, 'amount');
-      set(row - 1, columns.weighed ?? null, 'note');
+      set(row - 1, columns.weighed ?? null, 'batch');
       if (kind === 'list') set(row - 1, columns.bar, 'bar');
     }
     for (const { row, column } of bar.lines) {
@@ -87,5 +90,6 @@ export function cellRoles(
   if (head >= 0 && !isAcross)
     for (const column of Object.values<number | null | undefined>({ ...columns }))
       set(head, column ?? null, 'head');
+  for (const { cells } of batches) for (const { row, column } of cells) set(row, column, 'batch');
   return roles;
 }

@@ -64,8 +64,8 @@ export interface SheetLine {
 
 export interface SheetBar {
   row: number;
-  /** The column of its name, from 0, where it was pointed at. */
-  column?: number;
+  /** The column of its name, from 0, where it is not the layout's; null where no cell names it. */
+  column?: number | null;
   name: string;
   note: string;
   lines: SheetLine[];

@@ -2,7 +2,7 @@
 import { folded } from '../folded';
 import type { AccountRow } from './account';
 import { gramsOf, readCell } from './amounts';
-import { cellAt, unitOfHead, type Layout, type SheetBar } from './cells';
+import { cellAt, unitOfHead, type CellAt, type Layout, type SheetBar } from './cells';
 import { dayOrderOf, isOrderOpen, readDay, withoutTime, type DayOrder } from './days';
 import { fileMark, settleMark } from './marks';
 
@@ -26,7 +26,12 @@ export interface LoggedBatch {
   weighed: LoggedWeighing[];
   /** What is not taken, in words. */
   left: string[];
+  /** Where the sheet says its code, its day and its bars. */
+  cells: CellAt[];
 }
+
+/** What a cell says, and where it stands. */
+type Said = { said: string; at: CellAt } | null;
 
 const CODE = /^(?:batch|charge|partie|partij|lote|lotto|lot)(?: (?:no|nr|code|number|id))?[.:]*$/;
 const DAY =
@@ -38,23 +43,28 @@ const BARS =
 type Rows = readonly (readonly string[])[];
 
 /** What stands above the heads under a name: in the cell beside it, or behind it in its own. */
-function saidAbove(rows: Rows, head: number, name: RegExp): string {
-  for (const row of rows.slice(0, Math.max(0, head))) {
-    const cells = row.map((cell) => cell.trim()).filter((cell) => cell !== '');
-    for (const [at, cell] of cells.entries()) {
-      if (name.test(folded(cell)) && cells[at + 1] !== undefined) return cells[at + 1]!;
+function saidAbove(rows: Rows, head: number, name: RegExp): Said {
+  for (const [row, cells] of rows.slice(0, Math.max(0, head)).entries()) {
+    const full = cells.flatMap((cell, column) => (cell.trim() === '' ? [] : [{ said: cell.trim(), column }]));
+    for (const [at, { said: cell, column }] of full.entries()) {
+      const beside = full[at + 1];
+      if (name.test(folded(cell)) && beside) return { said: beside.said, at: { row, column: beside.column } };
       const [, label = '', said = ''] = /^([^:]+):\s*(.+)$/.exec(cell) ?? [];
-      if (said !== '' && name.test(folded(label))) return said;
+      if (said !== '' && name.test(folded(label))) return { said, at: { row, column } };
     }
   }
-  return '';
+  return null;
 }
 
 /** What a batch's own rows say in a column of that name, the first of them that does, else what stands above the heads. */
-function saidOfBatch(rows: Rows, { head }: Layout, ofBatch: readonly number[], name: RegExp): string {
+function saidOfBatch(rows: Rows, { head }: Layout, ofBatch: readonly number[], name: RegExp): Said {
   const column = (rows[head] ?? []).findIndex((cell) => name.test(folded(cell)));
-  const inRows = ofBatch.map((row) => cellAt(rows[row - 1]!, column < 0 ? null : column));
-  return inRows.find((cell) => cell !== '') ?? saidAbove(rows, head, name);
+  if (column >= 0)
+    for (const row of ofBatch) {
+      const said = cellAt(rows[row - 1]!, column);
+      if (said !== '') return { said, at: { row: row - 1, column } };
+    }
+  return saidAbove(rows, head, name);
 }
 
 /** The day that a cell says; null where none, or not one way. */
@@ -137,15 +147,23 @@ export function loggedBatches(
         own.map(({ row }) => row),
         name,
       );
-    const { day, left: ofDay } = dayOf(said(DAY), order);
-    const bars = /^\d{1,4}$/.exec(said(BARS));
+    const [code, dayCell, barsCell] = [
+      batch === '' ? saidAbove(rows, head, CODE) : null,
+      said(DAY),
+      said(BARS),
+    ];
+    const { day, left: ofDay } = dayOf(dayCell?.said ?? '', order);
+    const bars = /^\d{1,4}$/.exec(barsCell?.said ?? '');
     const { weighed, left } = weighedIn(own, account, grams);
     return {
-      code: batch === '' ? saidAbove(rows, head, CODE) : batch,
+      code: code?.said ?? batch,
       day,
       bars: bars ? Number(bars[0]) : null,
       weighed,
       left: [...left, ...ofDay],
+      cells: [code, day === null ? null : dayCell, bars ? barsCell : null].flatMap((one) =>
+        one ? [one.at] : [],
+      ),
     };
   });
 }

@@ -24,12 +24,16 @@ import { amountOfBatch } from './of-batch';
 import { batchesOf, withoutRepeats } from './planned';
 import { barName, isBeside, isSection } from './words';
 
-/** What a sheet of one bar calls it above its rows. */
-export function titleOf(rows: readonly (readonly string[])[], head: number): string | null {
-  for (const row of rows.slice(0, Math.max(0, head))) {
+type Named = Pick<SheetBar, 'name' | 'row' | 'column'>;
+
+/** What a sheet of one bar calls it above its rows, and where. */
+export function titleOf(rows: readonly (readonly string[])[], head: number): Named | null {
+  for (const [at, row] of rows.slice(0, Math.max(0, head)).entries()) {
     const [first = '', second = ''] = row.filter((cell) => cell.trim() !== '');
-    if (isAlone(row) && !isSection(first)) return barName(first);
-    if (second !== '' && !isNumeric(second) && HEADS.bar.test(folded(first))) return second.trim();
+    const named = (name: string, cell: string) => ({ name, row: at + 1, column: row.lastIndexOf(cell) });
+    if (isAlone(row) && !isSection(first)) return named(barName(first), first);
+    if (second !== '' && !isNumeric(second) && HEADS.bar.test(folded(first)))
+      return named(second.trim(), second);
   }
   return null;
 }
@@ -86,8 +90,6 @@ function standBeside(row: readonly string[], { amount }: SheetColumns): boolean 
   return rest.some((cell, at) => at > 0 && isNumeric(cell) && /\p{L}{3}/u.test(rest[at - 1]!));
 }
 
-type Named = Pick<SheetBar, 'name' | 'row' | 'column'>;
-
 /** The bar that a row names, by its own cells alone; null where it names none. */
 function namedIn(
   row: readonly string[],
@@ -138,10 +140,9 @@ function readDown(
   const watch = watching(layout, into);
   // What stands right under the heads, or where rows were said to name no bar, is the sheet's own.
   const isSheets = (kind === 'blocks' && head >= 0) || unnamed.length > 0;
-  let bar: Named = {
-    name: kind === 'single' ? (titleOf(rows, head) ?? fallback) : isSheets ? fallback : '',
-    row: 1,
-  };
+  // Without a name of its own it is called as the sheet is, and no cell names it.
+  const called = kind === 'single' || isSheets ? fallback : '';
+  let bar = (kind === 'single' ? titleOf(rows, head) : null) ?? { name: called, row: 1, column: null };
   rows.forEach((row, at) => {
     // In blocks the first bar may be named above the first heads.
     const isBefore = at < head && kind !== 'blocks' && !pointed.some((one) => one.row === at);

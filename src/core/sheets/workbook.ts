@@ -59,7 +59,7 @@ function alike({ holds, layout: { kind, columns, head, unit }, rows }: Looked): 
 
 /** Rows above the heads of a sheet that name nothing, in words. */
 function aboveHeads({ name, rows, layout: { head } }: Looked): string[] {
-  const title = titleOf(rows, head);
+  const title = titleOf(rows, head)?.name ?? null;
   const said = rows.slice(0, Math.max(0, head)).map((row) => row.filter((cell) => cell.trim() !== ''));
   return said
     .filter((cells) => cells.length > 0 && !(title !== null && barName(cells.at(-1)!) === title))
@@ -68,7 +68,7 @@ function aboveHeads({ name, rows, layout: { head } }: Looked): string[] {
 
 /** A sheet of one bar alone, under its own title or the sheet's name, so that others may follow it. */
 const underTitle = ({ name, rows, layout: { head } }: Looked): string[][] => [
-  [titleOf(rows, head) ?? name],
+  [titleOf(rows, head)?.name ?? name],
   ...rows.slice(head),
 ];
 
@@ -77,7 +77,7 @@ function ownTitles(sheets: readonly WorkbookSheet[]): WorkbookSheet[] {
   const titled = sheets.map((sheet) => {
     const { rows } = sheet;
     const { kind, head } = guessLayout(rows);
-    return { sheet, head, title: kind === 'single' ? titleOf(rows, head) : null };
+    return { sheet, head, title: kind === 'single' ? (titleOf(rows, head)?.name ?? null) : null };
   });
   return titled.map(({ sheet, head, title }, at) => {
     const isShared = title !== null && titled.some((one, other) => other !== at && one.title === title);

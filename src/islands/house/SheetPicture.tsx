@@ -12,6 +12,7 @@ const ROLE_WORDS: readonly (readonly [CellRole, string])[] = [
   ['name', 'an ingredient'],
   ['amount', 'its amount'],
   ['note', 'a note'],
+  ['batch', 'of a batch'],
   ['head', 'heads'],
 ];
 
@@ -21,6 +22,7 @@ const ROLE_STYLES: Record<CellRole, string | undefined> = {
   name: styles.name,
   amount: styles.amount,
   note: styles.note,
+  batch: styles.batch,
 };
 
 const STEPS: Record<string, readonly [down: number, right: number]> = {

@@ -126,6 +126,10 @@ export function makeBars(
     bars,
     faults: faults.sort((a, b) => a.row - b.row),
     names: [...new Set(names)],
-    cells: cellRoles(layout, lined),
+    cells: cellRoles(
+      layout,
+      lined,
+      bars.flatMap(({ batches }) => batches),
+    ),
   };
 }
