@@ -26,6 +26,10 @@ describe('a claim denied', () => {
       'Diese Seife ist nicht mehr vegan',
       'Keine vegane Seife',
       'Nicht palmölfrei',
+      'Vegan ist diese Seife leider nicht',
+      'Für Veganer nicht geeignet',
+      'Nichts für Veganer',
+      'Unscented it is not',
       'No es vegano',
       'No apto para veganos',
     ])
@@ -39,10 +43,24 @@ describe('a claim denied', () => {
       ['Not tested on animals and vegan', 'vegan'],
       ['No palm oil', 'palmFree'],
       ['Nicht nur vegan', 'vegan'],
+      ['Unsere vegane Seife ist nicht teuer', 'vegan'],
+      ['Vegan is not a fashion here', 'vegan'],
       ['Pas seulement végan', 'vegan'],
       ['Wenn es nicht vegan ist, machen wir es nicht', 'vegan'],
     ] as const)
       expect(facts(text), text).to.include(fact);
+    // What one clause denies says nothing of the next; an allergy is warned of.
+    const phrases = (text: string) => findClaims(text, claimReader()).map(({ class: of }) => of.EU);
+    expect(phrases('It is not a cure, but my psoriasis has calmed down since.')).to.deep.equal(['medicine']);
+    expect(phrases('It does not dry out your hands.')).to.deep.equal(['cosmetic']);
+    for (const text of [
+      'Contient de l’huile d’amande douce, attention aux allergies.',
+      'Enthält Mandelöl, bei Nussallergie bitte eine andere nehmen.',
+      'Mit Mandelöl, also nichts für Menschen mit Nussallergie.',
+      'Cuidado con las alergias.',
+      'Careful if you have a nut allergy.',
+    ])
+      expect(phrases(text), text).to.deep.equal([]);
     const readings = readText('Milk of ewes. Not vegan.', claimReader()).sentences.map(
       ({ reading }) => reading,
     );

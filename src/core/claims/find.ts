@@ -259,6 +259,9 @@ const openSpans = (
   });
 };
 
+/** Claims of what a bar is, which a plain denial undoes even where a denial may be the claim itself. */
+const OF_WHAT_IT_IS: readonly ClaimClass[] = ['composition', 'absolute'];
+
 /** Looks a text through for phrases, in its order; a word belongs to one claim at most. */
 export function lookThrough(
   text: string,
@@ -280,10 +283,13 @@ export function lookThrough(
       ? fittingsApart(ready, wanted, taken, openSpans(spans, words, claims, unless))
       : fittingsInOrder(ready, wanted, taken);
     for (const { from: first, end, at } of found) {
+      // "It is no cure, but my rash is gone": what one clause denies says nothing of the next.
+      const isAcross = words.slice(first + 1, end).some(({ opens }) => opens);
+      if (isAcross && !phrase.ignoresNegation && isNegated(words, first, end)) continue;
       for (const one of at) taken[one] = true;
       // What promises nothing only keeps its words from being taken for a promise.
       if (phrase.isSilent) continue;
-      if (phrase.ignoresNegation && isDenied(words, first)) {
+      if (OF_WHAT_IT_IS.includes(phrase.class) && isDenied(words, first, end)) {
         denied.fill(true, first, end);
         continue;
       }
