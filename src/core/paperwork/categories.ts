@@ -39,7 +39,7 @@ import { GROUP, SPEAKS, categoriesIn } from './category-names';
 const WORDED = new RegExp(
   `^(?:ifra\\s*)?(?:product\\s*|produkt)?${CATEGORY_WORD}\\.?\\s*(?:n[°ºro]?\\.?|nr\\.?|no\\.?)?\\s*[:#]?\\s*${GROUP}(?![\\d]|[.,]\\d)(.*)$`,
 );
-const BARE = new RegExp(`^${GROUP}(?!\\d|[.,]\\d|\\s*%)(?:$|\\s*[-–:.]\\s+|\\s+(?=[a-z(\\d<]))(.*)$`);
+const BARE = new RegExp(`^${GROUP}(?!\\d|[.,]\\d|\\s*%)(?:$|\\s*[-–—:.]\\s+|\\s+(?=[a-z(\\d<]))(.*)$`);
 /** A column's head; a certificate in French ends as a category begins. */
 const HEAD = new RegExp(
   `^(?:ifra|product|produkt)?[\\s-]*(?:[a-z]{2,12}\\s+)?${CATEGORY_WORD}(?![a-z])|(?<!certifi)${CATEGORY_WORD}$`,

@@ -137,14 +137,16 @@ const OTHERS_NUMBER =
   '(?:batch|lot|charge|lote|lotto|partij|partii|cas|ec|page|invoice|order|article|item|product|customer|kunden|artikel)';
 
 function findNumber(paper: Paper): Found | null {
-  const inline = new RegExp(`\\b${NUMBER_NOUN}${SIGN}?\\s*[:#.]?\\s*${NUMBER_VALUE}`);
+  const inline = new RegExp(
+    `\\b${NUMBER_NOUN}${SIGN}?\\s*(?:[:#.]|is\\b|ist\\b|est\\b|es\\b)?\\s*${NUMBER_VALUE}`,
+  );
   // A title that ends in it: "Certificate of conformity SF-977".
   const titled = new RegExp(
     `^\\s*${NUMBER_NOUN} (?![a-z' ]*\\b${OTHERS_NUMBER}\\b)[a-z' ]{0,40}\\b((?!(?:e[ucgn]|ce|iso|iec|din|ifra|cas)\\b)[a-z]{1,6}-\\d{2,}[a-z0-9-]*)\\s*$`,
   );
   // "Declaration of conformity no. WA/118".
   const worded = new RegExp(
-    `\\b${NUMBER_NOUN} (?![a-z' ]*\\b${OTHERS_NUMBER}\\b)[a-z' ]{2,40}\\b(?:number|numero|nummer|numer|no|nr|n[°º])\\.?\\s*[:#]?\\s*${NUMBER_VALUE}`,
+    `\\b${NUMBER_NOUN} (?![a-z' ]*\\b${OTHERS_NUMBER}\\b)[a-z' ]{2,40}\\b(?:number|numero|nummer|numer|no|nr|n\\.?\\s?[°º])\\.?\\s*[:#]?\\s*${NUMBER_VALUE}`,
   );
   const strict = new RegExp(`\\b${NUMBER_NOUN}${SIGN}\\s*[:#.]?\\s*${NUMBER_VALUE}`);
   for (const found of [...labelled(paper, NUMBER_LABEL), ...labelled(paper, NUMBER_NOUN)]) {
@@ -346,6 +348,8 @@ function findIssuer(paper: Paper): Found | null {
 /** What follows a name and is no part of it: a code, a batch, a law. */
 const NAME_TAIL =
   /\s+(?:[([]?(?:code|art(?:icle)?|ref|item|batch|lot|charge|cas)\b.*|(?:no|nr|n°)\.?\s*[A-Z]*\d{3}.*|[([]\s*[A-Z]{0,4}[- ]?\d[\w/-]*\s*[)\]])$/i;
+/** A sentence that goes on after the name, not a shortened word within it. */
+const NEXT_SENTENCE = /(?<=\p{L}{3})\.\s+\p{Lu}\p{L}.*$/u;
 /** The subject of a letter, after everything that names the product itself. */
 const SUBJECT_LABEL = '(?:subject|betreff|betrifft|objet|asunto|oggetto|betreft|re)';
 const SUBJECT_HEAD =
@@ -358,6 +362,7 @@ function findMaterial(paper: Paper): Found | null {
   const named = [...labelled(paper, MATERIAL_LABEL), ...labelled(paper, SUBJECT_LABEL)];
   for (const found of named) {
     const value = found.value
+      .replace(NEXT_SENTENCE, '')
       .replace(NAME_TAIL, '')
       .replace(SUBJECT_HEAD, '')
       .replace(/^["“«„]|["”»“]$/g, '')

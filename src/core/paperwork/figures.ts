@@ -146,7 +146,12 @@ const UNITS: readonly (readonly [RegExp, FigureUnit])[] = [
 /** The unit a head of a column or a line speaks of; null where none. */
 export function unitIn(text: string): FigureUnit | null {
   const plain = plainText(text);
-  if (/ppm|parts per million|mg\s?\/\s?kg/.test(plain)) return 'ppm';
+  if (
+    /ppm|parts per million|mg\s?\/\s?kg|\bm(?:illi)?g(?:rams?)? per k(?:ilo)?(?:g(?:ram)?)?\b|\bmg (?:pro|par|por|per) kg\b/.test(
+      plain,
+    )
+  )
+    return 'ppm';
   if (/‰|\bper mille?\b|promille|g\s?\/\s?kg|mg\s?\/\s?g\b|parts per thousand|teile je tausend/.test(plain))
     return 'permille';
   return /%|g\s?\/\s?100\s?g|percent|prozent|pour ?cent|por ?ciento|percento|procent/.test(plain)

@@ -62,13 +62,24 @@ export function levelWithUnit(figure: string, unit: string, ways: Ways): ReadLev
   });
 }
 
+/** What stood there once, behind what stands there now: "(previously 3.1 %)". */
+const EARLIER =
+  /[\s,;([–-]*\b(?:previously|formerly|before|earlier|was|were|old|instead of|replacing|bisher|vorher|fruher|zuvor|statt|auparavant|precedemment|avant|antes|anteriormente|prima|precedentemente|voorheen|eerder|poprzednio)\b[^)\]]*[)\]]?\s*\.?$/;
+const ALL_FIGURES = new RegExp(WITH_UNIT, 'g');
+const ANOTHER = 'Another figure stands beside this level. Is this the maximum?';
+
 /** The level at the end of a text that goes on after its category. */
 export function levelAtEnd(text: string, ways: Ways): ReadLevel | null {
   const rest = text.replace(/^[\s:=.–-]+/, '').trim();
   const whole = readLevel(rest, ways);
   if (whole !== null) return whole;
-  const tail = AT_END.exec(plainText(rest));
-  return tail ? readLevel(tail[1]!, ways) : null;
+  const plain = plainText(rest);
+  const now = plain.replace(EARLIER, '');
+  const tail = AT_END.exec(now);
+  const level = tail && readLevel(tail[1]!, ways);
+  if (!level || typeof level === 'string' || level.question) return level;
+  const figures = new Set((now === plain ? plain : now).match(ALL_FIGURES));
+  return figures.size > 1 || now !== plain ? { ...level, question: ANOTHER } : level;
 }
 
 /** The unit of levels that a text speaks of: parts of one, a million, a thousand or a hundred; null where of none. */

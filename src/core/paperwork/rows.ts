@@ -55,6 +55,9 @@ interface Ways {
 
 const EC_NUMBER = /^\d{3}-\d{3}-\d$/;
 
+/** What stands round the pieces of a cell and is of none of them: brackets, leaders, the letters of a CAS number. */
+const ROUND_PIECE = /^(?:[\s,;:)(…_-]|\.{2,})+|[\s,;:)(…_-]+(?:CAS(?:[- ]?(?:no|nr|n°)\.?)?[\s,;:)(-]*)?$/gi;
+
 /** Cells of a line, with one that holds name, number and share together taken apart. */
 function apart(line: PaperLine): Cell[] {
   return line.cells.flatMap((cell): Cell[] => {
@@ -64,9 +67,7 @@ function apart(line: PaperLine): Cell[] {
     const last = cell.text.lastIndexOf(numbers.at(-1)!) + numbers.at(-1)!.length;
     const place = (index: number) => cell.xPt + (cell.widthPt * index) / cell.text.length;
     const piece = (from: number, to: number): Cell => ({
-      text: cell.text
-        .slice(from, to)
-        .replace(/^[\s,;:)(-]+|[\s,;:)(-]+(?:CAS(?:[- ]?(?:no|nr|n°)\.?)?[\s,;:)(-]*)?$/gi, ''),
+      text: cell.text.slice(from, to).replace(ROUND_PIECE, ''),
       xPt: place(from),
       widthPt: place(to) - place(from),
     });
@@ -206,8 +207,9 @@ function carriesOn(
 ): { name?: string; cas?: string[] } | null {
   if (line.page !== draft.page || line.yPt - draft.footPt > WRAP_HEIGHTS * line.heightPt) return null;
   if (line.cells.length > 2 || draft.lines.length > MOST_CARRIED) return null;
-  const cas = line.cells.flatMap(({ text }) => text.match(CAS_PATTERN) ?? []);
-  const names = line.cells.filter(({ text }) => !text.match(CAS_PATTERN) && !EC_NUMBER.test(text));
+  const cells = apart(line);
+  const cas = cells.flatMap(({ text }) => text.match(CAS_PATTERN) ?? []);
+  const names = cells.filter(({ text }) => !text.match(CAS_PATTERN) && !EC_NUMBER.test(text));
   if (names.some(({ text }) => readFigure(text, '%', mark) !== null)) return null;
   if (names.some(({ xPt }) => Math.abs(xPt - draft.namePt) > SAME_COLUMN_PT)) return null;
   if (names.some(({ text }) => /[:.]$/.test(text) || text.length > 60)) return null;
@@ -232,6 +234,8 @@ function withConstituent(row: TakenRow, known: Known): TakenRow {
   return { ...row, constituent: found?.id ?? null, question: questions.find(Boolean) ?? null };
 }
 
+const BY_NAME = 'No CAS number stands beside it; it was matched by its name.';
+
 /** Rows without any CAS number, where the name is one the rulebook knows and a figure stands beside it. */
 function namedRow(line: PaperLine, index: number, ways: Ways, known: Known): TakenRow | null {
   if (line.cells.length < 2) return null;
@@ -245,15 +249,50 @@ function namedRow(line: PaperLine, index: number, ways: Ways, known: Known): Tak
   const { figure, cell: stood } = shareOf(read);
   if (!stood) return null;
   const name = cell.text.replace(FOOTNOTE, '');
+  return named(name, figure, index, lineText(line), known)!;
+}
+
+function named(name: string, figure: Figure, index: number, said: string, known: Known): TakenRow | null {
+  const constituent = known.byName(name)?.id;
+  if (constituent === undefined) return null;
   return {
     name,
     cas: [],
-    constituent: known.byName(name)!.id,
+    constituent,
     ...figure,
     lines: [index],
-    said: lineText(line),
-    question: figure.question ?? 'No CAS number stands beside it; it was matched by its name.',
+    said,
+    question: figure.question ?? BY_NAME,
   };
+}
+
+/** A share with its unit, and the letters before it that may name what it is of. */
+const IN_WORDS =
+  /([\p{L}][\p{L}\d ()'’,-]{2,60}?)[\s:=(.…_]*\s((?:<=?|≤|max(?:imum|\.)?|up to|bis(?: zu)?|jusqu['’]à|hasta|about|ca\.?)?\s*\d[\d.,]*(?:\s*%?\s*(?:-|–|to|bis|à|a)\s*\d[\d.,]*)?\s*(?:%|ppm|mg\s?\/\s?kg))/gu;
+const MOST_NAME_WORDS = 4;
+
+/** Names that the rulebook knows with a share right behind them, in one cell or a sentence: "linalool 4.1 %, citral 0.35 %". */
+function rowsInWords(line: PaperLine, index: number, ways: Ways, known: Known): TakenRow[] {
+  const text = lineText(line);
+  return [...text.matchAll(IN_WORDS)].flatMap(([, before, share]): TakenRow[] => {
+    const words = before!.trim().split(/\s+/);
+    for (let count = Math.min(MOST_NAME_WORDS, words.length); count > 0; count--) {
+      const name = words
+        .slice(-count)
+        .join(' ')
+        .replace(/[,(:]+$/, '');
+      const [read] = figuresIn(
+        [{ ...line.cells[0]!, text: share!.trim().replace(/^up to|^jusqu['’]à|^hasta/, 'max') }],
+        {
+          ...ways,
+          table: null,
+        },
+      );
+      const row = read && named(name, read.figure, index, text, known);
+      if (row) return [row];
+    }
+    return [];
+  });
 }
 
 function tidy({ name, cas, constituent, lowPct, typicalPct, highPct, lines, said, question }: TakenRow) {
@@ -284,8 +323,9 @@ function collect(paper: Paper, known: Known, mark: DecimalMark): TakenRow[] {
       rows.push(fresh);
       return;
     }
-    const named = namedRow(line, index, ways, known);
-    if (draft && more && !named) {
+    const beside = namedRow(line, index, ways, known);
+    const inRow = beside ? [beside] : rowsInWords(line, index, ways, known);
+    if (draft && more && inRow.length === 0) {
       if (more.name) draft.name = joined(draft.name, more.name);
       draft.cas.push(...(more.cas ?? []));
       draft.lines.push(index);
@@ -294,7 +334,7 @@ function collect(paper: Paper, known: Known, mark: DecimalMark): TakenRow[] {
       return;
     }
     draft = null;
-    if (named) rows.push(named);
+    rows.push(...inRow);
   });
   return rows;
 }

@@ -1,0 +1,72 @@
+/** Papers in words, lists and leaders. They were written down before the reader was tried on them. */
+import { expect } from 'chai';
+import { linesFromText } from '../../src/core/paperwork/page';
+import { readPaper } from '../../src/core/paperwork/read';
+import { knownConstituents } from '../../src/library/constituents';
+
+const read = (text: string) => readPaper({ lines: linesFromText(text) }, knownConstituents);
+const soap = (text: string) => read(text).categories.find(({ value }) => value.category === '9');
+const rows = (text: string) =>
+  read(text).rows.map(({ name, lowPct, highPct, question }) => [name, lowPct, highPct, question === null]);
+
+describe('a paper in its own words', () => {
+  it('is numbered as it says, by whatever name', () => {
+    for (const [text, number] of [
+      ['Our certificate is PX-311/C of 14 February 2026', 'PX-311/C'],
+      ['CERTIFICATE OF CONFORMITY\nCert #: BH-2026-114', 'BH-2026-114'],
+      ['Konformitätszertifikat Nr. 4711-26', '4711-26'],
+      ['Attestation de conformité n° FR-88', 'FR-88'],
+      ['Compliance sheet CS-19', 'CS-19'],
+      ['Certificado de conformidad n.º ES-5', 'ES-5'],
+      ['Bescheinigung Nr. 2026/31', '2026/31'],
+    ] as const)
+      expect(read(text).number?.value, text).to.equal(number);
+  });
+
+  it('names its material, and not the sentence after it', () => {
+    const { material } = read('Product: Verbena Lane. Statement number VL-3, dated 1 July 2026.');
+    expect(material?.value).to.equal('Verbena Lane');
+    expect(read('Product: St. John’s Wort').material?.value).to.equal('St. John’s Wort');
+  });
+
+  it('gives the level that holds now, and asks where another stands beside it', () => {
+    for (const text of [
+      'Category 9: 2.6 % (previously 3.1 %)',
+      'Category 9: 2.6 % instead of 3.1 %',
+      'Kategorie 9: 2,6 % (bisher 3,1 %)',
+      'Catégorie 9 : 2,6 % (auparavant 3,1 %)',
+    ]) {
+      const found = soap(text);
+      expect(found?.value.maxPct, text).to.equal(2.6);
+      expect(found?.question, text).to.not.equal(null);
+    }
+    expect(soap('Category 9: soap, shampoo: 2.6 %')?.question).to.equal(null);
+    expect(
+      soap('Levels are stated in mg per kg of finished product.\nCategory 4: 21 000\nCategory 9: 12 500')
+        ?.value.maxPct,
+    ).to.equal(1.25);
+  });
+
+  it('has its constituents read behind leaders, in lists and in sentences; by name alone they are asked about', () => {
+    expect(
+      rows(
+        'Limonene (5989-27-5) ............ 34,2 %\nLinalool (78-70-6) .............. 12,4 %\nGeraniol (106-24-1) ............. < 0,01 %',
+      ),
+    ).to.deep.equal([
+      ['Limonene', 34.2, 34.2, true],
+      ['Linalool', 12.4, 12.4, true],
+      ['Geraniol', 0, 0.01, true],
+    ]);
+    expect(rows('Contains linalool 4.1 %, limonene 2.2 % and citral 0.35 %; no other.')).to.deep.equal([
+      ['linalool', 4.1, 4.1, false],
+      ['limonene', 2.2, 2.2, false],
+      ['citral', 0.35, 0.35, false],
+    ]);
+    expect(rows('Linalool 20 - 28 %\nGeraniol 2 to 4 %\nLimonene up to 1.5 %')).to.deep.equal([
+      ['Linalool', 20, 28, false],
+      ['Geraniol', 2, 4, false],
+      ['Limonene', 0, 1.5, false],
+    ]);
+    expect(rows('The level of category 9 is 3 % and the flash point 60 °C; purity 99 %.')).to.deep.equal([]);
+  });
+});
