@@ -59,6 +59,8 @@ const BY_CAS = new Map(
 );
 const plainName = (name: string) =>
   name
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
     .toLowerCase()
     .replace(/\([^)]*\)/g, ' ')
     .replace(/[^a-z0-9]+/g, ' ')

@@ -19,6 +19,7 @@ describe('a paper in its own words', () => {
       ['Compliance sheet CS-19', 'CS-19'],
       ['Certificado de conformidad n.º ES-5', 'ES-5'],
       ['Bescheinigung Nr. 2026/31', '2026/31'],
+      ['Dichiarazione allergeni n. 77/26 del 5 marzo 2026', '77/26'],
     ] as const)
       expect(read(text).number?.value, text).to.equal(number);
   });
@@ -27,6 +28,19 @@ describe('a paper in its own words', () => {
     const { material } = read('Product: Verbena Lane. Statement number VL-3, dated 1 July 2026.');
     expect(material?.value).to.equal('Verbena Lane');
     expect(read('Product: St. John’s Wort').material?.value).to.equal('St. John’s Wort');
+  });
+
+  it('is dated, and of its edition, in a sentence and in short', () => {
+    const signed = read(
+      'complies with the 51st Amendment at not more than 1.75 % in Category 9. Signed 21 June 2026.',
+    );
+    expect(signed.issuedOn?.value).to.equal('2026-06-21');
+    expect([read('Amendment: 51st').edition?.value, read('amdt 51').edition?.value]).to.deep.equal([
+      '51st',
+      '51st',
+    ]);
+    expect(read('Lot 45-13-2026').issuedOn).to.equal(null);
+    expect(read('flash pt 88C').flashPointC?.value).to.equal(88);
   });
 
   it('gives the level that holds now, and asks where another stands beside it', () => {
@@ -66,6 +80,12 @@ describe('a paper in its own words', () => {
       ['Linalool', 20, 28, false],
       ['Geraniol', 2, 4, false],
       ['Limonene', 0, 1.5, false],
+    ]);
+    expect(
+      rows('Limonen: 4,4 %\nAldéhyde cinnamique : 0,2 %').map(([name, , high]) => [name, high]),
+    ).to.deep.equal([
+      ['Limonen', 4.4],
+      ['Aldéhyde cinnamique', 0.2],
     ]);
     expect(rows('The level of category 9 is 3 % and the flash point 60 °C; purity 99 %.')).to.deep.equal([]);
   });

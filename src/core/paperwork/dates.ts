@@ -82,6 +82,8 @@ const READERS: readonly (readonly [RegExp, Reader])[] = [
   ],
 ];
 
+const FIRST_WORD = /^\w+/;
+
 /**
  * The first day written in a text, in any of the usual ways; null where none is.
  *
@@ -90,15 +92,14 @@ const READERS: readonly (readonly [RegExp, Reader])[] = [
 export function findDay(text: string): DayFound | null {
   const plain = plainText(text);
   for (const [pattern, read] of READERS) {
-    const match = pattern.exec(plain);
-    if (!match) continue;
-    const { day, question } = read(match);
-    if (day)
-      return {
-        day,
-        said: text.slice(match.index, match.index + match[0].length),
-        question: question ?? null,
-      };
+    // What only looks like a day may hold the beginning of one: "category 9. Signed 21 June 2026".
+    let from = 0;
+    for (let match; (match = pattern.exec(plain.slice(from)));) {
+      const { day, question } = read(match);
+      const at = from + match.index;
+      if (day) return { day, said: text.slice(at, at + match[0].length), question: question ?? null };
+      from = at + FIRST_WORD.exec(match[0])![0].length;
+    }
   }
   return null;
 }

@@ -146,7 +146,7 @@ function findNumber(paper: Paper): Found | null {
   );
   // "Declaration of conformity no. WA/118".
   const worded = new RegExp(
-    `\\b${NUMBER_NOUN} (?![a-z' ]*\\b${OTHERS_NUMBER}\\b)[a-z' ]{2,40}\\b(?:number|numero|nummer|numer|no|nr|n\\.?\\s?[°º])\\.?\\s*[:#]?\\s*${NUMBER_VALUE}`,
+    `\\b${NUMBER_NOUN} (?![a-z' ]*\\b${OTHERS_NUMBER}\\b)[a-z' ]{2,40}\\b(?:number|numero|nummer|numer|no|nr|n\\.?\\s?[°º]|n\\.)\\.?\\s*[:#]?\\s*${NUMBER_VALUE}`,
   );
   const strict = new RegExp(`\\b${NUMBER_NOUN}${SIGN}\\s*[:#.]?\\s*${NUMBER_VALUE}`);
   for (const found of [...labelled(paper, NUMBER_LABEL), ...labelled(paper, NUMBER_NOUN)]) {
@@ -186,7 +186,7 @@ const LAST_EDITION = 79;
 const ORDINAL = String.raw`\s?(?:st|nd|rd|th|eme|e|er|a|o|\.|[°ºª]|\. ?)?`;
 const EDITIONS: readonly RegExp[] = [
   new RegExp(`\\b(\\d{2})${ORDINAL}\\s*[-–]?\\s*(?:ifra[- ]?)?${EDITION_WORD}`, 'g'),
-  new RegExp(`${EDITION_WORD}\\s*(?:${NUMBER_SIGN}\\.?)?\\s*[:#.-]?\\s*(\\d{2})\\b`, 'g'),
+  new RegExp(`${EDITION_WORD}\\s*(?:${NUMBER_SIGN}\\.?)?\\s*[:#.-]?\\s*(\\d{2})(?:st|nd|rd|th)?\\b`, 'g'),
   /\bifra(?:[- ](?:standards?|code|conformity|amendment|certificate))*\s*[:#-]?\s*(\d{2})(?![\d./-])/g,
 ];
 

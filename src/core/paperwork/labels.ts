@@ -212,7 +212,7 @@ export const COMPANY_MARK =
   /\b(ltd|limited|llc|inc|plc|gmbh|ag|kg|ohg|e\.?k|s\.?a\.?r?\.?l?|sas|s\.?r\.?l|s\.?p\.?a|s\.?l|b\.?v|n\.?v|bvba|co|company|& (?:sons?|co|cie|sohne|fils|figli)|oils|aromatics|botanicals|essences|fragrances|parfums?|aromen|aromes|aromas|aromi|group|hnos|sp\. z o\.o)\b\.?/;
 
 export const FLASH_POINT = any(
-  'flash ?-?point',
+  'flash ?-?(?:point|pt\\.?)',
   'flammpunkt',
   "point d'eclair",
   'point eclair',

@@ -35,6 +35,7 @@ export const CATEGORY_WORD = any(
 /** An edition of the industry's standard. */
 export const EDITION_WORD = any(
   'amendments?',
+  'amdt',
   'amendement',
   'editions?',
   'editie',
