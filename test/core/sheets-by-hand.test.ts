@@ -129,4 +129,30 @@ describe('a mark before three digits in a sheet', () => {
     expect(notes('142')).to.equal('');
     for (const lye of ['14', '341', '1420']) expect(notes(lye)).to.include('do not belong together');
   });
+
+  it('is one bar where its parts are headed and what is done stands between its rows', () => {
+    const sheet = [
+      'PHASE A - fats',
+      'Olive oil,600,g',
+      'Coconut oil,250,g',
+      'melt to 45 °C',
+      'PHASE B - lye',
+      'Sodium hydroxide,120,g',
+      'Water,270,g',
+      'Pour at light trace',
+    ].join('\n');
+    const { bars, faults } = readAll(sheet);
+    expect(faults).to.deep.equal([]);
+    expect(Object.values(bars)).to.deep.equal(['olive 600 g, coconut 250 g, water 270 g, lye 120']);
+  });
+
+  it('is not called by a head that takes two lines, and salt goes into the lye as it says', () => {
+    const twice = readAll(',Amount,\nIngredient,(g),Notes\nOlive oil,400,\nWater,150,\nSodium hydroxide,52,');
+    expect(Object.keys(twice.bars)).to.not.include('Amount');
+    const rows = Papa.parse<string[]>(
+      'Item,Weight (g),When\nOlive oil,550,oils\nNaOH,70,lye\nWater,160,lye water\nSalt,10,lye water',
+    ).data;
+    const taken = formulaOf(readSheet(rows, guessLayout(rows)).bars[0]!, TAKING);
+    expect(taken.ok && taken.formula.lines.map(({ stage }) => stage)).to.deep.equal(['fats', 'liquid', 'lye']);
+  });
 });

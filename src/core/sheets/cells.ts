@@ -96,7 +96,7 @@ const STAGES_SAID: readonly (readonly [Stage, RegExp])[] = [
   ['fats', /^(?:fats?|oils?|oil phase)$/],
   ['heldBack', /^(?:liquid )?held ?back$/],
   ['liquid', /^(?:liquids?|water|water phase)$/],
-  ['lye', /^(?:(?:in(?:to)? )?(?:the )?lye)$/],
+  ['lye', /^(?:(?:in(?:to)? )?(?:the )?lye(?: water| solution)?)$/],
   ['afterCook', /^after ?(?:the )?cook$/],
   ['top', /^(?:on )?(?:the )?top$/],
   ['trace', /^(?:(?:at|after|light|medium|thin) )?trace$/],

@@ -19,7 +19,7 @@ import {
 } from './cells';
 import { isOfBatches } from './logged';
 import { plannedIn } from './planned';
-import { readSheet } from './read';
+import { isNaming, readSheet } from './read';
 import { isFatName, isSection } from './words';
 
 const NONE: SheetColumns = { bar: null, what: null, amount: null, unit: null, note: null };
@@ -142,7 +142,10 @@ function guessPlaces(rows: readonly (readonly string[])[]): Layout {
   const isUnit = (cell = '') => cell.trim() !== '' && unitIn(cell) !== null;
   const amounts = rows.filter((row) => isNumeric(row[1] ?? ''));
   const unit = amounts.length > 0 && amounts.every((row) => isUnit(row[2])) ? 2 : null;
-  return { kind: 'blocks', head: -1, columns: { ...table, amount: 1, unit }, unit: null };
+  const down = { ...table, amount: 1, unit };
+  // Where no row names one, all of it is one bar.
+  const isNamed = hasBlocks(rows, -1, down) || rows.some(([name = '', said = '']) => isNaming(name, said));
+  return { kind: isNamed ? 'blocks' : 'single', head: -1, columns: down, unit: null };
 }
 
 /** Which column of a table of bars names them: one whose head says so, else the first. */

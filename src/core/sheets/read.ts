@@ -26,12 +26,18 @@ import { barName, isBeside, isSection } from './words';
 
 type Named = Pick<SheetBar, 'name' | 'row' | 'column'>;
 
+/** Whether a cell is one word that heads a column. */
+const isOneHead = (cell: string) =>
+  /^\p{L}+$/u.test(cell.trim()) &&
+  [HEADS.amount, HEADS.unit, HEADS.note, HEADS.what].some((head) => head.test(folded(cell)));
+
 /** What a sheet of one bar calls it above its rows, and where. */
 export function titleOf(rows: readonly (readonly string[])[], head: number): Named | null {
   for (const [at, row] of rows.slice(0, Math.max(0, head)).entries()) {
     const [first = '', second = ''] = row.filter((cell) => cell.trim() !== '');
     const named = (name: string, cell: string) => ({ name, row: at + 1, column: row.lastIndexOf(cell) });
-    if (isAlone(row) && !isSection(first)) return named(barName(first), first);
+    // Heads may take two lines: "Amount" over "(g)".
+    if (isAlone(row) && !isSection(first) && !isOneHead(first)) return named(barName(first), first);
     if (second !== '' && !isNumeric(second) && HEADS.bar.test(folded(first)))
       return named(second.trim(), second);
   }
@@ -76,7 +82,7 @@ function add(
 }
 
 /** "Name: Bay Rum" in two cells. */
-const isNaming = (name: string, said: string) =>
+export const isNaming = (name: string, said: string) =>
   HEADS.bar.test(folded(name)) && said !== '' && !isNumeric(said);
 
 const SIDE_BY_SIDE = 'Bars stand side by side from this row on. Put them one under the other, and send that.';

@@ -92,6 +92,8 @@ function stageOf({ stage }: SheetLine, { kind }: Known): Stage {
     const isLater = stage === 'intoFats' || stage === 'afterCook';
     return usual === 'fats' && isLater ? stage : usual;
   }
+  // What is of the liquid goes into the lye with it.
+  if (stage === 'lye' && usual === 'liquid') return usual;
   return stage === 'liquid' && usual !== 'liquid' ? usual : stage;
 }
 

@@ -4,13 +4,20 @@ import { folded } from '../folded';
 const SECTION =
   /^(?:(?:lye|base|hard|soft|carrier|liquid|fragrance|essential)\s+)?(?:lye(?: solution| water)?|oils?|fats?|butters?|additives?|fragrances?|scents?|colou?r(?:ant)?s?|eos?|liquids?|extras?|add[ -]?ins?|others?|notes?|instructions?|method|directions?|(?:at )?trace|phase \w|fette|ole|lauge|zusatze|dufte?|farben|huiles?|additifs?|parfums?|grassi|aceites?|oli)(?:\s*(?:&|\+|\/|and|und|et|e|y)\s.*)?$/;
 
-/** Whether a cell alone in its row heads a part of one bar, and names none: "Lye solution", "ADDITIVES:". */
-export const isSection = (cell: string): boolean =>
-  SECTION.test(
-    folded(cell)
-      .replace(/\s*[([][^)\]]*[)\]]/g, '')
-      .replace(/[:.\-–—]+$/, ''),
-  );
+/** "Phase A - fats", "Teil 2", "Step 3: lye". */
+const PART =
+  /^(?:phase|part|step|stage|teil|schritt|partie|etape|parte|fase|paso|stap|deel)\s+(?:[a-h]|\d|i{1,3}|iv|v)\b/;
+/** What is done between the rows: "melt to 45 °C", "pour at light trace". */
+const DONE =
+  /^(?:melt|heat|warm|pour|stir|add|mix|blend|cool|let|leave|cover|bring|combine|insulate|dissolve|schmelzen|mischen|ruhren|giessen|faire fondre|melanger|verser)\s+(?:to|at|until|in|into|the|all|and|with|for|it|slowly|well|gently|together|oils?|fats?|lye|auf|bis|bei|alles|a|jusqu|le|la|les|tout)\b/;
+
+/** Whether a cell alone in its row heads a part of one bar, or says what is done, and names none: "Lye solution", "ADDITIVES:". */
+export function isSection(cell: string): boolean {
+  const words = folded(cell)
+    .replace(/\s*[([][^)\]]*[)\]]/g, '')
+    .replace(/[:.\-–—]+$/, '');
+  return SECTION.test(words) || PART.test(words) || DONE.test(words);
+}
 
 const CALLED =
   /^(?:(?:master )?batch(?: sheet| record)?|(?:soap )?recipe|formula(?:tion)?|soap|bar|product|rezept|seife|savon|recette|sapone|ricetta|jabon|receta|zeep|recept)(?: name)?\s*[:–—-]\s*(?=\S)/i;
