@@ -90,6 +90,24 @@ describe('a level whose point may have been lost', () => {
     expect(nine(levels(75, []), page('75'), 6.2)).to.deep.equal(asked);
   });
 
+  it('stands where the other reading were more than the whole; a sign read as a digit is asked about', () => {
+    const lost = page('3.18 %', { other: '318', isClear: false });
+    expect(nine(levels(3.18, []), lost, null)).to.deep.equal({ readings: [3.18], isOpen: false });
+    const signs = (text: string) => ({
+      lines: [text, '1.25 %', '2.5 %'].map((one) => linesFromItems(1, [item(one)])[0]!),
+    });
+    const open = { readings: [11.05, 11.056], isOpen: true };
+    expect(nine(levels(11.056, [1.25, 2.5]), signs('11.056'), null)).to.deep.equal(open);
+    expect(nine(levels(11.05, [1.25, 2.5]), signs('11.05 %'), null).isOpen).to.equal(false);
+    // Where no level of the paper has a sign, one with more places than any other is.
+    const bare = (text: string) => ({
+      lines: [text, '1.25', '2.5'].map((one) => linesFromItems(1, [item(one)])[0]!),
+    });
+    expect(nine(levels(11.056, [1.25, 2.5]), bare('11.056'), null)).to.deep.equal(open);
+    expect(nine(levels(11.05, [1.25, 2.5]), bare('11.05'), null).isOpen).to.equal(false);
+    expect(nine(levels(0.125, [1.255, 2.5]), bare('0.125'), null).isOpen).to.equal(false);
+  });
+
   it('is left alone where nothing speaks for a point, and where it is no figure', () => {
     expect(nine(levels(75, [60, 80]), page('75'), null)).to.deep.equal({ readings: [75], isOpen: false });
     expect(nine(levels(6.27, [1.25]), page('6.27'), null)).to.deep.equal({ readings: [6.27], isOpen: false });

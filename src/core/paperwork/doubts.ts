@@ -30,6 +30,26 @@ function otherByPixels(
   return null;
 }
 
+const placesOf = (value: number) => String(value).split('.')[1]?.length ?? 0;
+const cutOff = (value: number) => Number(String(value).slice(0, -1));
+const LEAST_OTHERS = 2;
+
+/**
+ * A figure less its last digit, where that may be a sign of percent: it stands without one beside levels that have one, or
+ * has more places than any other level of the paper; else null.
+ */
+function withoutSign(
+  line: PaperLine | undefined,
+  value: number,
+  others: readonly number[],
+  isSigned: boolean,
+): number | null {
+  const places = placesOf(value);
+  const isBare = line?.cells.some(({ text }) => figureIn(text) === value && !text.includes('%')) ?? false;
+  const isLonger = others.length >= LEAST_OTHERS && places > Math.max(2, ...others.map(placesOf));
+  return places >= 2 && ((isBare && isSigned) || isLonger) ? cutOff(value) : null;
+}
+
 const away = (value: number, from: number) => Math.abs(Math.log(value / from));
 /** Whether a reading lies plainly closer to what is known than another one. */
 const isCloser = (value: number, other: number, known: readonly number[]) =>
@@ -39,18 +59,25 @@ const isCloser = (value: number, other: number, known: readonly number[]) =>
  * A level of a picture with the readings that fit it; the same where only one does.
  *
  * @param known what the material's paper on file says for it; null where there is none.
+ * @param isSigned whether the other levels of the paper stand before a sign of percent.
  */
 function asked(
   taken: Taken<CategoryMax>,
   paper: Paper,
   others: readonly number[],
   known: number | null,
+  isSigned: boolean,
 ): Taken<CategoryMax> {
   const { category, maxPct } = taken.value;
   if (!isFigure(maxPct)) return taken;
   const usual = middle(others);
   const compared = [usual, known].flatMap((one) => (one === null ? [] : [one]));
-  const pixels = otherByPixels(paper.lines[taken.line], maxPct);
+  const line = paper.lines[taken.line];
+  const cut = withoutSign(line, maxPct, others, isSigned);
+  if (cut !== null) return choice(taken, category, [cut, maxPct], SIGN_READ);
+  const pixels = otherByPixels(line, maxPct);
+  // More than the whole is no level: the point that was read stands there.
+  if (pixels && pixels.value > 100) return taken;
   if (pixels) {
     // What was read, put right by the pixels: certain where everything else agrees.
     if (pixels.isClear && isCloser(maxPct, pixels.value, compared)) return taken;
@@ -62,13 +89,21 @@ function asked(
   return choice(taken, category, [round(maxPct / 10), maxPct]);
 }
 
-function choice(taken: Taken<CategoryMax>, category: string, readings: number[]): Taken<CategoryMax> {
+const POINT_LOST = 'A point may have been lost.';
+const SIGN_READ = 'The sign of percent may have been read as a digit.';
+
+function choice(
+  taken: Taken<CategoryMax>,
+  category: string,
+  readings: number[],
+  why = POINT_LOST,
+): Taken<CategoryMax> {
   const [first, ...rest] = readings;
   return {
     ...taken,
     value: { category, maxPct: first! },
     others: rest.map((maxPct) => ({ category, maxPct })),
-    question: `${readings.join(' or ')}? A point may have been lost. Choose what the picture shows.`,
+    question: `${readings.join(' or ')}? ${why} Choose what the picture shows.`,
     isOpen: true,
   };
 }
@@ -84,11 +119,13 @@ export function withDoubts(
   paper: Paper,
   known: number | null,
 ): Taken<CategoryMax>[] {
+  const lines = [...new Set(categories.map(({ line }) => line))];
+  const signed = lines.filter((line) => paper.lines[line]?.cells.some(({ text }) => text.includes('%')));
   return categories.map((taken) => {
     const others = categories
       .filter((one) => one !== taken && one.value.category !== taken.value.category)
       .map(({ value }) => value.maxPct)
       .filter(isFigure);
-    return asked(taken, paper, others, known);
+    return asked(taken, paper, others, known, signed.length > lines.length / 2);
   });
 }
