@@ -153,6 +153,10 @@ describe('a mark before three digits in a sheet', () => {
       'Item,Weight (g),When\nOlive oil,550,oils\nNaOH,70,lye\nWater,160,lye water\nSalt,10,lye water',
     ).data;
     const taken = formulaOf(readSheet(rows, guessLayout(rows)).bars[0]!, TAKING);
-    expect(taken.ok && taken.formula.lines.map(({ stage }) => stage)).to.deep.equal(['fats', 'liquid', 'lye']);
+    expect(taken.ok && taken.formula.lines.map(({ stage }) => stage)).to.deep.equal([
+      'fats',
+      'liquid',
+      'lye',
+    ]);
   });
 });
