@@ -8,7 +8,7 @@ export interface ConstituentEntry {
   name: string;
   /** CAS numbers the share is the sum of; empty where none is on file. */
   cas: readonly string[];
-  /** Other names it is known by: of any market's ingredient naming, and trivial ones. */
+  /** Other names it is known by: of any market's ingredient naming, and trivial ones of several languages. */
   names: readonly string[];
   /** EC numbers. */
   ec: readonly string[];

@@ -146,6 +146,12 @@ describe('a mark before three digits in a sheet', () => {
     expect(Object.values(bars)).to.deep.equal(['olive 600 g, coconut 250 g, water 270 g, lye 120']);
   });
 
+  it('is several bars where they are named like what is done', () => {
+    const rows = 'Olive oil,400,g\nSodium hydroxide,52,g\nWater,140,g';
+    const { bars } = readAll(`Mix in the Dark,,\n${rows}\nMelt With You,,\n${rows}`);
+    expect(Object.keys(bars)).to.include('Melt With You');
+  });
+
   it('is not called by a head that takes two lines, and salt goes into the lye as it says', () => {
     const twice = readAll(',Amount,\nIngredient,(g),Notes\nOlive oil,400,\nWater,150,\nSodium hydroxide,52,');
     expect(Object.keys(twice.bars)).to.not.include('Amount');

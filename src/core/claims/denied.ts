@@ -4,7 +4,7 @@ import type { Word } from './text';
 /** A negation counts over so many words. */
 const NEGATION_REACH = 6;
 
-/** Words that undo what follows, in both languages: a text may mix them. */
+/** Words that undo what follows, in four languages: a text may mix them. */
 export const NEGATIONS: ReadonlySet<string> = new Set([
   ...['not', 'no', 'never', 'cannot', 'cant', 'doesnt', 'dont', 'isnt', 'wont', 'neither', 'nor'],
   ...['ne', 'n', 'pas', 'jamais', 'ni', 'aucun', 'aucune'],
@@ -34,44 +34,17 @@ export function isNegated(words: readonly Word[], at: number, end: number): bool
 
 /** Words that deny what a bar is, right before it or with nothing but small words in between. */
 const DENIALS: ReadonlySet<string> = new Set([
-  ...[
-    'not',
-    'isnt',
-    'arent',
-    'wasnt',
-    'dont',
-    'doesnt',
-    'never',
-    'stopped',
-    'non',
-    'ne',
-    'n',
-    'pas',
-    'nicht',
-    'kein',
-    'keine',
-    'keinen',
-  ],
+  ...['not', 'isnt', 'arent', 'wasnt', 'dont', 'doesnt', 'never', 'stopped'],
+  ...['non', 'ne', 'n', 'pas'],
+  ...['nicht', 'kein', 'keine', 'keinen'],
 ]);
 const SMALL: ReadonlySet<string> = new Set([
   ...['a', 'an', 'the', 'entirely', 'strictly', 'fully', 'quite', 'suitable', 'fit', 'for', 'longer'],
-  ...[
-    'it',
-    'is',
-    'soap',
-    'ours',
-    'call',
-    'calling',
-    'say',
-    'says',
-    'claim',
-    'that',
-    'believe',
-    'anyone',
-    'who',
-  ],
+  ...['it', 'is', 'soap', 'ours', 'call', 'calling', 'say', 'says'],
+  ...['claim', 'that', 'believe', 'anyone', 'who'],
   ...['est', 'sont', 'plus', 'un', 'une', 'du', 'tout', 'fait', 'adapte', 'aux', 'convient', 'pour', 'les'],
-  ...['ganz', 'mehr', 'fur', 'es', 'son', 'apto', 'apta', 'para', 'ya'],
+  ...['ganz', 'mehr', 'fur'],
+  ...['es', 'son', 'apto', 'apta', 'para', 'ya'],
 ]);
 /** "If it is not vegan, it is not ours", "nothing that is not": what is denied there is claimed. */
 const TURNS: ReadonlySet<string> = new Set([
@@ -84,15 +57,8 @@ export const isOfDenial = (text: string): boolean =>
 
 const PLAIN_NO: ReadonlySet<string> = new Set(['no', 'nothing', 'nichts', 'rien', 'nada']);
 const AFTER_NO: ReadonlySet<string> = new Set([
-  'longer',
-  'es',
-  'son',
-  'apto',
-  'apta',
-  'for',
-  'fur',
-  'para',
-  'pour',
+  ...['longer', 'for', 'pour', 'fur'],
+  ...['es', 'son', 'apto', 'apta', 'para'],
 ]);
 
 /** "No longer vegan", "nothing for vegans": a plain *no* before a name may be the claim itself, as in "no palm". */

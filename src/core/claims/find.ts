@@ -9,6 +9,7 @@ import { sentences, wordsOf, type Word } from './text';
 import { type ClaimClass, type ClaimFinding, type ClaimPhrase, type Language } from './types';
 
 const LONGEST_GAP = 2;
+
 /** A text made ready: each word, and each two that a phrase may write as one, by their place among those that differ. */
 interface Prepared {
   /** Everything that differs, each once. */

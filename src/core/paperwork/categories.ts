@@ -23,6 +23,7 @@ import {
   plainText,
 } from './lexicon';
 import {
+  isClose,
   lineText,
   nearestColumn,
   offColumn,
@@ -209,13 +210,6 @@ function foundIn(line: PaperLine, index: number, table: Table, { paper, ways, op
 }
 
 const LEAST_ACROSS = 3;
-
-/** How far below, in line heights, the rest of a wrapped cell stands. */
-const WRAP_HEIGHTS = 1.5;
-
-function isClose(line: PaperLine, next: PaperLine | undefined): next is PaperLine {
-  return next !== undefined && next.page === line.page && next.yPt - line.yPt <= WRAP_HEIGHTS * line.heightPt;
-}
 
 /** A line of levels, with the line below it where its cells wrap. */
 function levelsBelow(paper: Paper, index: number, ways: Ways): PaperLine | undefined {

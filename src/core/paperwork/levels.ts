@@ -75,11 +75,11 @@ export function levelAtEnd(text: string, ways: Ways): ReadLevel | null {
   if (whole !== null) return whole;
   const plain = plainText(rest);
   const now = plain.replace(EARLIER, '');
-  const tail = AT_END.exec(now);
+  const tail = AT_END.exec(now) ?? AT_END.exec(plain);
   const level = tail && readLevel(tail[1]!, ways);
   if (!level || typeof level === 'string' || level.question) return level;
-  const figures = new Set((now === plain ? plain : now).match(ALL_FIGURES));
-  return figures.size > 1 || now !== plain ? { ...level, question: ANOTHER } : level;
+  const figures = new Set(plain.match(ALL_FIGURES));
+  return figures.size > 1 ? { ...level, question: ANOTHER } : level;
 }
 
 /** The unit of levels that a text speaks of: parts of one, a million, a thousand or a hundred; null where of none. */

@@ -116,6 +116,14 @@ function withRows(lines: readonly PaperLine[]): PaperLine[] {
   return groups.map((group) => (group.length === 1 ? group[0]! : oneRow(group)));
 }
 
+/** How far below, in line heights, the rest of a wrapped cell stands. */
+const WRAP_HEIGHTS = 1.5;
+
+/** Whether a line stands so close below another that their cells may go on in it. */
+export function isClose(line: PaperLine, next: PaperLine | undefined): next is PaperLine {
+  return next !== undefined && next.page === line.page && next.yPt - line.yPt <= WRAP_HEIGHTS * line.heightPt;
+}
+
 /** A gap parts two cells where it is so many times as wide as the blanks of its page. */
 const TIMES_BLANK = 1.5;
 /** Words next to each other on a page before its blanks can be told. */

@@ -275,20 +275,15 @@ const MOST_NAME_WORDS = 4;
 function rowsInWords(line: PaperLine, index: number, ways: Ways, known: Known): TakenRow[] {
   const text = lineText(line);
   return [...text.matchAll(IN_WORDS)].flatMap(([, before, share]): TakenRow[] => {
+    const figure = readFigure(share!.replace(/^\s*(?:up to|jusqu['’]à|hasta)/, 'max'), '%', ways.mark);
+    if (!figure) return [];
     const words = before!.trim().split(/\s+/);
     for (let count = Math.min(MOST_NAME_WORDS, words.length); count > 0; count--) {
       const name = words
         .slice(-count)
         .join(' ')
         .replace(/[,(:]+$/, '');
-      const [read] = figuresIn(
-        [{ ...line.cells[0]!, text: share!.trim().replace(/^up to|^jusqu['’]à|^hasta/, 'max') }],
-        {
-          ...ways,
-          table: null,
-        },
-      );
-      const row = read && named(name, read.figure, index, text, known);
+      const row = named(name, figure, index, text, known);
       if (row) return [row];
     }
     return [];

@@ -2,21 +2,22 @@
 import { folded } from '../folded';
 
 const SECTION =
-  /^(?:(?:lye|base|hard|soft|carrier|liquid|fragrance|essential)\s+)?(?:lye(?: solution| water)?|oils?|fats?|butters?|additives?|fragrances?|scents?|colou?r(?:ant)?s?|eos?|liquids?|extras?|add[ -]?ins?|others?|notes?|instructions?|method|directions?|(?:at )?trace|phase \w|fette|ole|lauge|zusatze|dufte?|farben|huiles?|additifs?|parfums?|grassi|aceites?|oli)(?:\s*(?:&|\+|\/|and|und|et|e|y)\s.*)?$/;
+  /^(?:(?:lye|base|hard|soft|carrier|liquid|fragrance|essential)\s+)?(?:lye(?: solution| water)?|oils?|fats?|butters?|additives?|fragrances?|scents?|colou?r(?:ant)?s?|eos?|liquids?|extras?|add[ -]?ins?|others?|notes?|instructions?|method|directions?|(?:at )?trace|fette|ole|lauge|zusatze|dufte?|farben|huiles?|additifs?|parfums?|grassi|aceites?|oli)(?:\s*(?:&|\+|\/|and|und|et|e|y)\s.*)?$/;
 
 /** "Phase A - fats", "Teil 2", "Step 3: lye". */
 const PART =
-  /^(?:phase|part|step|stage|teil|schritt|partie|etape|parte|fase|paso|stap|deel)\s+(?:[a-h]|\d|i{1,3}|iv|v)\b/;
-/** What is done between the rows: "melt to 45 °C", "pour at light trace". */
+  /^(?:phase|part|step|stage|teil|schritt|partie|etape|parte|fase|paso|stap|deel)\s+(?:[a-h]|\d+|i{1,3}|iv|v)\b/;
+/** What is done between the rows, as a sentence is written and no name: "Melt to 45 °C", "pour at light trace". */
 const DONE =
-  /^(?:melt|heat|warm|pour|stir|add|mix|blend|cool|let|leave|cover|bring|combine|insulate|dissolve|schmelzen|mischen|ruhren|giessen|faire fondre|melanger|verser)\s+(?:to|at|until|in|into|the|all|and|with|for|it|slowly|well|gently|together|oils?|fats?|lye|auf|bis|bei|alles|a|jusqu|le|la|les|tout)\b/;
+  /^(?:melt|heat|pour|stir|add|mix|blend|cool|combine|insulate|dissolve|schmelzen|mischen|ruhren|giessen|faire fondre|melanger|verser)\s+(?:to|at|until|in|into|the|all|and|with|slowly|well|gently|together|oils?|fats?|lye|auf|bis|bei|alles|a|jusqu|le|la|les|tout)\b/;
+const GOES_ON_SMALL = /^\s*\S+\s+\p{Ll}/u;
 
 /** Whether a cell alone in its row heads a part of one bar, or says what is done, and names none: "Lye solution", "ADDITIVES:". */
 export function isSection(cell: string): boolean {
   const words = folded(cell)
     .replace(/\s*[([][^)\]]*[)\]]/g, '')
     .replace(/[:.\-–—]+$/, '');
-  return SECTION.test(words) || PART.test(words) || DONE.test(words);
+  return SECTION.test(words) || PART.test(words) || (GOES_ON_SMALL.test(cell) && DONE.test(words));
 }
 
 const CALLED =

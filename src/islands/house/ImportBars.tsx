@@ -10,7 +10,7 @@ import { address } from '../../ui/api';
 import { Names, useMatches } from '../../ui/MaterialNames';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
-import { dayInWords, grams, VERDICT_WORDS, many } from '../../ui/words';
+import { dayInWords, grams, many, VERDICT_WORDS } from '../../ui/words';
 import { LoggedBatches, useLogged } from './LoggedBatches';
 import { Columns, Outcome, TakeIn, Unread, useLeft, useSending, type Sheet } from './import-parts';
 import { makeBars, type MadeBar } from './sheet';

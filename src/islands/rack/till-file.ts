@@ -5,8 +5,8 @@ import type { Market } from '../../core/formula/types';
 import type { DayOrder } from '../../core/sheets/days';
 import { address, send, type Fault } from '../../ui/api';
 import { textOfBytes } from '../../ui/file-text';
-import { PaperFault } from '../papers/fault';
 import { many } from '../../ui/words';
+import { PaperFault } from '../papers/fault';
 
 export interface List extends SaleTable {
   name: string;
@@ -96,17 +96,12 @@ export async function sendRows({ list, out, mapping, usual }: Wanted, isPreview:
     known > 0
       ? ` ${many(known, 'row')} ${known === 1 ? 'was' : 'were'} known and ${known === 1 ? 'changes' : 'change'} nothing.`
       : '';
-  return isPreview
-    ? {
-        kind: 'preview',
-        words: `${many(fresh, 'row')} would take ${many(bars, 'bar')}.${before}`,
-        faults: [],
-      }
-    : {
-        kind: 'done',
-        words: `${many(fresh, 'row')} written down, ${many(bars, 'bar')}.${before}`,
-        faults: [],
-      };
+  const said = isPreview ? 'would take' : 'written down,';
+  return {
+    kind: isPreview ? 'preview' : 'done',
+    words: `${many(fresh, 'row')} ${said} ${many(bars, 'bar')}.${before}`,
+    faults: [],
+  };
 }
 
 /** Whether a cell names a bar or a batch there is. */
