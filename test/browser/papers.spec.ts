@@ -1,5 +1,5 @@
 /** Papers photographed, leaning and noisy, are read; what is no paper is said in words. */
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import PDFDocument from 'pdfkit';
 import { buffer } from 'node:stream/consumers';
@@ -305,6 +305,40 @@ const housePaper = (mark: string, soap: string) =>
     ])
     .join('\n')
     .replaceAll(';', '\t');
+
+/** Holds the scripts of some name back until what it gives is called. */
+async function holdBack(page: Page, scripts: RegExp): Promise<() => void> {
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route(scripts, (route) => held.then(() => route.continue()));
+  return letGo;
+}
+
+test('a paper that is given stays open, whatever was being opened by itself meanwhile', async ({ page }) => {
+  const wakeUp = await holdBack(page, /\/PaperTray[^/]*js$/);
+  const openNewest = await holdBack(page, /\/pdf[.-][^/]*js$/);
+  const paper = page.getByRole('region', { name: 'The paper' });
+  const given = (name: string) => page.getByRole('heading', { name });
+  const give = (name: string) =>
+    page.setInputFiles('input[type=file]', {
+      name,
+      mimeType: 'text/plain',
+      buffer: Buffer.from('Certificate QL 100 of Coal & Violets'),
+    });
+  await page.goto(application.url + '/cupboard/papers', { waitUntil: 'commit' });
+  await give('before it is awake.txt');
+  wakeUp();
+  await expect(given('before it is awake.txt')).toBeVisible();
+  await page.reload();
+  await awake(page);
+  await expect(paper).toContainText('Opening');
+  await give('awake.txt');
+  await expect(given('awake.txt')).toBeVisible();
+  openNewest();
+  await page.waitForTimeout(2000);
+  await expect(given('awake.txt')).toBeVisible();
+  await expect(paper).not.toContainText('Opening');
+});
 
 test('a correction is remembered for the layout, and asked about the next time', async ({ page }) => {
   await open(page, application, '/cupboard/papers');

@@ -1,4 +1,5 @@
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { useStable } from '../../ui/latest';
 import { openByHand, openText, type Opening, type OpenPaper } from './open';
 
 /** Opens a paper in some way, once what was under way is given up. */
@@ -20,6 +21,13 @@ function byCamera(chooser: HTMLInputElement): void {
 export function OtherWays({ open, onFiles }: { open: Open; onFiles: (files: readonly File[]) => void }) {
   const [pasted, setPasted] = useState('');
   const chooser = useRef<HTMLInputElement>(null);
+  const take = useStable(({ files, value }: HTMLInputElement) => {
+    if (value === '') return;
+    onFiles([...(files ?? [])]);
+    chooser.current!.value = '';
+  });
+  // Files may be chosen before the page is awake, when nobody hears of it yet.
+  useEffect(() => take(chooser.current!), [take]);
   return (
     <>
       <label className="mt-3 block cursor-pointer border border-dashed border-soft p-3 text-center">
@@ -31,10 +39,7 @@ export function OtherWays({ open, onFiles }: { open: Open; onFiles: (files: read
           multiple
           className="sr-only"
           accept={ACCEPTED}
-          onChange={(event) => {
-            onFiles([...(event.target.files ?? [])]);
-            event.target.value = '';
-          }}
+          onChange={(event) => take(event.target)}
         />
       </label>
       <button

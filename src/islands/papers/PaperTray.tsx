@@ -96,6 +96,17 @@ function refusalOf(error: unknown, isGivenUp: boolean): Refusal {
   return { words, pages: [] };
 }
 
+/** An opening that tells and asks nothing more once it was given up: another paper may lie open by then. */
+function whileWanted(opening: Opening): Opening {
+  const { signal, onProgress, ask, onTogether } = opening;
+  return {
+    ...opening,
+    onProgress: (share, words) => signal.aborted || onProgress(share, words),
+    ask: (question) => (signal.aborted ? Promise.resolve(null) : ask(question)),
+    onTogether: (of) => signal.aborted || onTogether(of),
+  };
+}
+
 function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
   const [lessons, setLessons] = useState(known);
   const [opened, setOpened] = useState<Opened | null>(null);
@@ -119,7 +130,7 @@ function usePaper({ materials, wanted, lessons: known }: PaperTrayData) {
       onProgress(0, 'Opening');
       setFault(null);
       try {
-        const paper = await opening({ signal, onProgress, language, ask, onTogether });
+        const paper = await opening(whileWanted({ signal, onProgress, language, ask, onTogether }));
         const reading = await readLines(paper.lines, lessons, signal);
         const draft = draftFrom(reading, materials, wanted, paper.isPicture ? paper : null);
         setOpened({ id: ++count.current, paper, draft: paper.isByHand ? byHand(draft) : draft });

@@ -122,6 +122,7 @@ const DAMAGED = 'This PDF cannot be opened. It may be damaged; ask for another, 
 
 async function openPdf(bytes: Uint8Array, fileName: string, opening: Opening): Promise<Pages> {
   const pdfjs = await import('pdfjs-dist');
+  if (opening.signal.aborted) throw new PaperFault(GIVEN_UP);
   pdfjs.GlobalWorkerOptions.workerSrc = workerUrl;
   const loading = pdfjs.getDocument({ data: bytes, isEvalSupported: false, verbosity: 0 });
   loading.onPassword = (open: (word: string) => void, reason: number) => {
