@@ -1,6 +1,7 @@
 /** Reads a workbook off the main thread, in the browser. */
 import type { WorkbookSheet } from '../core/sheets/workbook';
-import { WorkbookFault, workbookSheets } from './workbook';
+import { workbookSheets } from './workbook';
+import { WorkbookFault } from './workbook-bounds';
 
 export type WorkbookAnswer = { sheets: WorkbookSheet[] } | { fault: string | null };
 

@@ -296,6 +296,53 @@ test('a workbook and a document are read; a locked paper, a wall of figures and 
   await made.close();
 });
 
+/** A certificate as a page within a page's layout; marks of its notes stand high. */
+const markedPage = `<html><head><title>Certificate 99</title><style>td { padding: 3px }</style></head><body>
+  <table><tr><td><h2>Certificate of conformity</h2>Certificate number: HT-220<br>Product: Hedge Lantern<sup>1</sup>
+  <div>Date: 4 May 2026</div><p>In line with the 51<sup>st</sup> Amendment</p>
+  <table border="1"><tr><th>Category</th><th>Maximum level, %</th></tr>
+    <tr><td><p>Category 5A</p></td><td>0.25<sup>2</sup></td></tr>
+    <tr><td>Category 9<sup>3</sup></td><td>0.5<sup>1, 2</sup></td></tr></table>
+  <small>1 As supplied. 2 Of the finished product.</small></td></tr></table></body></html>`;
+
+const openText = zipSync({
+  mimetype: strToU8('application/vnd.oasis.opendocument.text'),
+  'content.xml': strToU8(
+    `<office:document-content xmlns:office="o" xmlns:text="t" xmlns:table="b"><office:body><office:text>
+      <text:h>Certificate of conformity</text:h><text:p>Certificate number: OD-7</text:p><text:p>Product: Hedge Lantern</text:p>
+      <table:table><table:table-row><table:table-cell><text:p>Category 9</text:p></table:table-cell>
+      <table:table-cell><text:p>1.75 %</text:p></table:table-cell></table:table-row></table:table>
+    </office:text></office:body></office:document-content>`,
+  ),
+});
+
+test('a page, an open document and a printed page are read, and no mark of a note is a digit', async ({
+  page,
+}) => {
+  await open(page, application, '/cupboard/papers');
+  const read = page.getByRole('region', { name: 'What was read' });
+  const give = async (name: string, file: Buffer) => {
+    await page.setInputFiles('input[type=file]', { name, mimeType: '', buffer: file });
+    await expect(read.getByRole('heading', { name })).toBeVisible();
+  };
+  const printed = await page.context().newPage();
+  await printed.setContent(markedPage);
+  const papers = [
+    ['marked.html', Buffer.from(markedPage), 'HT-220', '0.5'],
+    ['marked.pdf', await printed.pdf(), 'HT-220', '0.5'],
+    ['open.odt', Buffer.from(openText), 'OD-7', '1.75'],
+  ] as const;
+  await printed.close();
+  for (const [name, file, number, level] of papers) {
+    await give(name, file);
+    await expect(read.getByLabel('Number')).toHaveValue(number);
+    await expect(read.getByLabel('Most in a bar, category 9, %')).toHaveValue(level);
+    await expect(read.getByText('0.252')).toHaveCount(0);
+  }
+  await page.setInputFiles('input[type=file]', { name: 'old.doc', mimeType: '', buffer: Buffer.from('x') });
+  await expect(page.getByRole('alert')).toContainText('older kind');
+});
+
 const housePaper = (mark: string, soap: string) =>
   ['Quarry Lane Odours;our word on this scent', 'ledger mark;' + mark, 'set down;4 March 2026']
     .concat([

@@ -89,7 +89,7 @@ describe('the folder of letters', () => {
     const left = [
       {
         fileName: 'answer.eml: terms.doc',
-        why: 'This kind of file is not read. PDF, text, CSV, pictures, .docx and .xlsx are.',
+        why: 'This is a document of the older kind. Save it as .docx or PDF, and bring that.',
       },
     ];
     expect(await fresh()).to.have.deep.members([['WS-77-A.csv', 'WS-77.pdf'], left]);

@@ -1,6 +1,7 @@
 /** Figures as suppliers write them: shares, ranges, "<0.1", "n.d.", commas and points, CAS numbers. */
 import { readNumber, type DecimalMark } from '../quantities/number';
 import { ABSENT, plainText, TRACE } from './lexicon';
+import { FOOTNOTE } from './raised';
 
 /** A share in percent with both ends; a question where the maker has to look. */
 export interface Figure {
@@ -166,7 +167,7 @@ export function unitIn(text: string): FigureUnit | null {
 export function readFigure(text: string, columnUnit: FigureUnit, mark: DecimalMark = null): Figure | null {
   const plain = plainText(text)
     .replace(/[−–—‐]/g, '-')
-    .replace(/(?:\s*(?:\*+|†|‡|\(\d\)|[¹²³]))+$/, '')
+    .replace(FOOTNOTE, '')
     .trim();
   const written = UNITS.find(([pattern]) => pattern.test(plain));
   const unit = written?.[1] ?? columnUnit;

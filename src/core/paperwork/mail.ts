@@ -34,9 +34,12 @@ const bytesOf = ({ content }: Attachment): Uint8Array =>
 const isWithin = ({ related, disposition, mimeType }: Attachment): boolean =>
   mimeType.startsWith('image/') && (related === true || disposition === 'inline');
 
+/** Rows of a table fall apart where only its words are kept. */
+const isTabled = (html: string) => (html.match(/<tr[\s>]/gi)?.length ?? 0) > 1;
+
 /** What a mail brings, by the name of its file; what is no mail has neither papers nor words. */
 export function mailOf(
-  { attachments, text = '' }: { attachments: readonly Attachment[]; text?: string },
+  { attachments, text = '', html = '' }: { attachments: readonly Attachment[]; text?: string; html?: string },
   fileName: string,
 ): Mail {
   const files = attachments
@@ -47,7 +50,8 @@ export function mailOf(
     return mime === null ? [] : [{ ...one, mime }];
   });
   const others = files.flatMap((one) => (typeOfPaper(one.fileName) === null ? [one.fileName] : []));
-  if (papers.length > 0 || text.trim() === '') return { papers, others };
-  const words = { fileName: `${fileName}.txt`, mime: 'text/plain', bytes: new TextEncoder().encode(text) };
-  return { papers: [words], others };
+  if (papers.length > 0 || (text.trim() === '' && html === '')) return { papers, others };
+  const words = isTabled(html) || text.trim() === '' ? { kind: 'html', text: html } : { kind: 'txt', text };
+  const bytes = new TextEncoder().encode(words.text);
+  return { papers: [{ fileName: `${fileName}.${words.kind}`, mime: 'text/plain', bytes }], others };
 }

@@ -8,7 +8,8 @@ import { readCategories, type OpenLevel } from './categories';
 import { BAR_SOAP_CATEGORY, type CategoryMax } from './category-checks';
 import { readFields, type PaperFields, type Taken } from './fields';
 import { withLessons, type Lesson } from './lessons';
-import { lineText, type Paper } from './page';
+import { lineText, type Paper, type PaperLine } from './page';
+import { withoutRaised } from './raised';
 import { decimalMarkOf } from './figures';
 import { INVOICE_WORD, plainText, SDS_WORD } from './lexicon';
 import { readRows, statesUnit, type Known, type TakenRow } from './rows';
@@ -96,6 +97,12 @@ function openQuestions(open: readonly OpenLevel[]): string[] {
   );
 }
 
+/** A line without the marks that lead to its notes; a cell of nothing else stays as it is. */
+const markless = (line: PaperLine): PaperLine => ({
+  ...line,
+  cells: line.cells.map((cell) => ({ ...cell, text: withoutRaised(cell.text).trim() || cell.text })),
+});
+
 /**
  * Reads a paper. `known` leads CAS numbers and names to the constituents on file; `lessons` are what the maker
  * taught on earlier papers.
@@ -104,7 +111,7 @@ function openQuestions(open: readonly OpenLevel[]): string[] {
  * readPaper({ lines: linesFromText(pasted) }, known); // fields and rows, each with how sure
  */
 export function readPaper(whole: Paper, known: Known, lessons: readonly Lesson[] = []): PaperReading {
-  const { paper, questions } = readablePart({ ...whole, lines: unstacked(whole.lines) });
+  const { paper, questions } = readablePart({ ...whole, lines: unstacked(whole.lines.map(markless)) });
   const mark = decimalMarkOf(paper.lines.flatMap(({ cells }) => cells.map(({ text }) => text)));
   const { found: categories, open } = readCategories(paper, mark);
   const rows = readRows(paper, known, mark);

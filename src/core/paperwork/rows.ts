@@ -11,6 +11,7 @@ import {
   type FigureUnit,
 } from './figures';
 import { levelUnit } from './levels';
+import { FOOTNOTE } from './raised';
 import { lineText, nearestColumn, type Cell, type Paper, type PaperLine } from './page';
 
 /** How papers' names and numbers lead to the constituents the rulebook knows. */
@@ -168,9 +169,6 @@ interface Draft extends TakenRow {
   page: number;
   footPt: number;
 }
-
-/** Marks of footnotes behind a name. */
-const FOOTNOTE = /(?:\s*(?:\*+|†|‡|[¹²³]|\(\d\)))+$/;
 
 function nameOf(cells: readonly Cell[], read: readonly Read[], { table }: Ways): Cell | null {
   const names = cells.filter((cell) => /\p{L}{2}/u.test(cell.text) && !read.some((one) => one.cell === cell));

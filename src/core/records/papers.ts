@@ -78,4 +78,9 @@ export const PAPER_TYPES: Readonly<Record<string, string>> = {
   '.webp': 'image/webp',
   '.docx': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
   '.xlsx': 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  '.odt': 'application/vnd.oasis.opendocument.text',
+  '.ods': 'application/vnd.oasis.opendocument.spreadsheet',
+  // A page is given out again as its text: nothing in it is ever shown as a page.
+  '.html': 'text/plain',
+  '.htm': 'text/plain',
 };

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { FileInput } from 'lucide-react';
+import { TABLE_FILES } from '../../core/file-kinds';
 import type { SheetLesson } from '../../core/sheets/sheet-lessons';
 import type { WorkbookPart } from '../../core/sheets/workbook';
 import { FileButton } from '../../ui/FileButton';
@@ -196,11 +197,11 @@ function ImportIsland({ today, lessons }: Kept) {
       }}
     >
       <FileButton
-        accept=".csv,.tsv,.xlsx,text/csv"
+        accept={TABLE_FILES}
         className="justify-self-start"
         onFile={(chosen) => void openFile(chosen)}
       >
-        <FileInput size={16} aria-hidden="true" /> A CSV or XLSX file
+        <FileInput size={16} aria-hidden="true" /> A workbook or CSV file
       </FileButton>
       <Cells onText={(text) => void take('Pasted cells', () => partsOfText(text))} />
       {waiting.length > 0 && (

@@ -1,5 +1,6 @@
 /** A maker's spreadsheet as it is being brought in: opened, laid out, its names matched, its bars made. */
 import type { Formula } from '../../core/formula/types';
+import { isWorkbook, remedyFor } from '../../core/file-kinds';
 import { accountOf, cellRoles, type AccountRow, type CellRole } from '../../core/sheets/account';
 import type { Layout, SheetBar, SheetFault } from '../../core/sheets/cells';
 import { readSheet } from '../../core/sheets/read';
@@ -9,7 +10,7 @@ import { weighedNote } from '../../core/sheets/planned';
 import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';
 import type { PointedRole, Said } from '../../core/sheets/sheet-lessons';
 import { partsOf, type WorkbookPart, type WorkbookSheet } from '../../core/sheets/workbook';
-import { textOfBytes } from '../../ui/file-text';
+import { isText, textOfBytes } from '../../ui/file-text';
 import { PaperFault } from '../papers/fault';
 
 const LARGEST = 5 * 1024 * 1024;
@@ -20,7 +21,7 @@ type WorkbookReader = (bytes: Uint8Array) => Promise<WorkbookSheet[]>;
 const inWorker: WorkbookReader = async (bytes) =>
   (await import('../papers/office')).sheetsFromWorkbook(bytes);
 
-/** The parts of a CSV or XLSX file that are read on their own. Throws a PaperFault that says what to do. */
+/** The parts of a workbook or CSV file that are read on their own. Throws a PaperFault that says what to do. */
 export async function openSheet(
   file: File,
   readWorkbook: WorkbookReader = inWorker,
@@ -28,23 +29,31 @@ export async function openSheet(
   if (file.size > LARGEST) throw new PaperFault('This file is over 5 MB. Send one sheet of it.');
   const bytes = new Uint8Array(await file.arrayBuffer());
   const name = file.name.replace(/\.[^.]+$/, '');
-  if (/\.xlsx$/i.test(file.name)) {
+  if (isWorkbook(file.name)) {
     const sheets = await readWorkbook(bytes);
     return partsOf(sheets.length === 1 ? [{ ...sheets[0]!, name }] : sheets);
   }
-  if (bytes.includes(0)) throw new PaperFault('This is neither CSV nor XLSX. Save it as one of them.');
+  const remedy = remedyFor(file.name);
+  if (remedy || !isText(bytes))
+    throw new PaperFault(remedy ?? 'This is neither a workbook nor CSV. Save it as .xlsx, .ods or CSV.');
+  return partsOf([{ name, rows: await rowsOfText(textOfBytes(bytes)) }]);
+}
+
+/** Lines of which so many hold a tab come apart by tabs, whatever else stands in them. */
+const TABBED_SHARE = 0.5;
+
+async function rowsOfText(text: string): Promise<string[][]> {
   const { default: Papa } = await import('papaparse');
-  const text = textOfBytes(bytes);
-  return partsOf([{ name, rows: Papa.parse<string[]>(text, { skipEmptyLines: false }).data }]);
+  const lines = text.split('\n').filter((line) => line.trim() !== '');
+  const tabbed = lines.filter((line) => line.includes('\t'));
+  const delimiter = tabbed.length > TABBED_SHARE * lines.length ? '\t' : '';
+  return Papa.parse<string[]>(text, { skipEmptyLines: false, delimiter }).data;
 }
 
 /** The rows of cells pasted from a spreadsheet, or of text with its own separators. Throws a PaperFault where there are none. */
 export async function partsOfText(text: string): Promise<WorkbookPart[]> {
   if (text.length > LARGEST) throw new PaperFault('This is over 5 MB. Paste one sheet of it.');
-  const { default: Papa } = await import('papaparse');
-  // Cells of a spreadsheet come apart by tabs, whatever stands in them.
-  const delimiter = text.includes('\t') ? '\t' : '';
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: false, delimiter });
+  const data = await rowsOfText(text.trim());
   if (data.every((row) => row.length < 2))
     throw new PaperFault('These are no cells: copy them with their columns, or open the file itself.');
   return partsOf([{ name: 'Pasted cells', rows: data }]);

@@ -6,7 +6,7 @@ import { openByHand, openText, type Opening, type OpenPaper } from './open';
 export type Open = (way: (opening: Opening) => Promise<OpenPaper>) => Promise<void>;
 
 const ACCEPTED =
-  '.pdf,.eml,.docx,.xlsx,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp,message/rfc822';
+  '.pdf,.eml,.docx,.odt,.xlsx,.ods,.html,.csv,.tsv,.txt,.png,.jpg,.jpeg,.webp,application/pdf,text/*,image/png,image/jpeg,image/webp,message/rfc822';
 
 /** Asks for a picture from the camera of a phone or tablet; afterwards any file is asked for again. */
 function byCamera(chooser: HTMLInputElement): void {

@@ -1,5 +1,6 @@
-/** Papers sent as a spreadsheet (.xlsx) or as a word processor's document (.docx): their lines of cells. */
+/** Papers sent as a spreadsheet (.xlsx, .ods), a word processor's document (.docx, .odt) or a page (.html): their lines of cells. */
 import { linesFromRows, type PaperLine } from '../../core/paperwork/page';
+import { asMark } from '../../core/paperwork/raised';
 import type { WorkbookSheet } from '../../core/sheets/workbook';
 import type { WorkbookAnswer } from '../../workers/workbook-worker';
 import { PaperFault } from './fault';
@@ -36,14 +37,39 @@ export async function sheetsFromWorkbook(bytes: Uint8Array): Promise<WorkbookShe
 export const linesFromWorkbook = async (bytes: Uint8Array): Promise<PaperLine[]> =>
   linesFromRows((await sheetsFromWorkbook(bytes)).flatMap(({ rows }) => rows));
 
-/** The rows of a document: a table's as they are, everything else a row of one cell. */
-function rowsOf(html: string): string[][] {
-  const text = ({ textContent }: Element) => (textContent ?? '').replace(/\s+/g, ' ');
-  const document = new DOMParser().parseFromString(html, 'text/html');
-  return [...document.querySelectorAll('h1,h2,h3,h4,h5,h6,p,li,tr')]
-    .filter((element) => element.tagName === 'TR' || element.closest('tr') === null)
-    .map((element) => (element.tagName === 'TR' ? [...element.children].map(text) : [text(element)]));
+const BLOCK =
+  /^(?:ADDRESS|ARTICLE|BLOCKQUOTE|BODY|CAPTION|DD|DIV|DT|FIGCAPTION|FOOTER|H[1-6]|HEADER|LI|MAIN|P|PRE|SECTION|TABLE|TR|TD|TH|UL|OL)$/;
+const UNSEEN = /^(?:SCRIPT|STYLE|TEMPLATE|NOSCRIPT|TITLE)$/;
+
+/** The rows of a page of text: a table's as they are, everything else a row of one cell. */
+function rowsOf(node: Node): string[][] {
+  const rows: string[][] = [];
+  let words = '';
+  const end = () => {
+    const text = words.replace(/\s+/g, ' ').trim();
+    if (text !== '') rows.push([text]);
+    words = '';
+  };
+  const walk = (one: Node): void => {
+    if (one instanceof Text) words += one.data;
+    if (!(one instanceof Element) || UNSEEN.test(one.tagName)) return;
+    const isBlock = BLOCK.test(one.tagName) || one.tagName === 'BR';
+    if (isBlock) end();
+    // A table within a table sets out a page: only the inner one holds rows.
+    if (one.tagName === 'TR' && !one.querySelector('tr'))
+      rows.push([...one.children].map((cell) => rowsOf(cell).flat().join(' ')));
+    else if (one.tagName === 'SUP') words += asMark((one.textContent ?? '').replace(/[[\]()]/g, ''));
+    else one.childNodes.forEach(walk);
+    if (isBlock) end();
+  };
+  node.childNodes.forEach(walk);
+  end();
+  return rows;
 }
+
+/** The lines of a page as browsers and mail programs keep it. */
+export const linesFromPage = (html: string): PaperLine[] =>
+  linesFromRows(rowsOf(new DOMParser().parseFromString(html, 'text/html').body));
 
 /**
  * The paragraphs and tables of a document, in their order.
@@ -54,5 +80,5 @@ export async function linesFromDocument(bytes: Uint8Array): Promise<PaperLine[]>
   const { value } = await mammoth.convertToHtml({ arrayBuffer: bytes.slice().buffer }).catch(() => {
     throw new PaperFault(`This document cannot be opened. ${DAMAGED}`);
   });
-  return linesFromRows(rowsOf(value));
+  return linesFromPage(value);
 }

@@ -13,13 +13,16 @@ import {
   type PaperLine,
   type TextItem,
 } from '../../core/paperwork/page';
+import { withMarks } from '../../core/paperwork/raised';
 import { pageSays } from '../../core/paperwork/page-matters';
 import type { Ask, ProposedPage } from './ask';
+import { isWorkbook, remedyFor } from '../../core/file-kinds';
+import { isText, textOfBytes } from '../../ui/file-text';
 import { PaperFault, type PagePicture } from './fault';
 import { openMail } from './mail';
 import type { Together } from './together';
 import type { PageLanguage } from '../../core/paperwork/page-language';
-import { linesFromDocument, linesFromWorkbook } from './office';
+import { linesFromDocument, linesFromPage, linesFromWorkbook } from './office';
 import type { PictureOfPage } from './flat-picture';
 import type { Progress } from './picture';
 
@@ -90,13 +93,15 @@ async function readPdfPage(page: PDFPageProxy, number: number): Promise<PdfPage>
   const texts = items.filter((item): item is PdfText => 'str' in item);
   const lines = linesFromItems(
     number,
-    texts.map((item): TextItem => ({
-      text: item.str,
-      xPt: item.transform[4] as number,
-      yPt: height - (item.transform[5] as number),
-      widthPt: item.width,
-      heightPt: item.height,
-    })),
+    withMarks(
+      texts.map((item): TextItem => ({
+        text: item.str,
+        xPt: item.transform[4] as number,
+        yPt: height - (item.transform[5] as number),
+        widthPt: item.width,
+        heightPt: item.height,
+      })),
+    ),
   );
   const canvas = await drawn(page, lines.length > 0 ? DRAWN_SCALE : SCANNED_SCALE);
   return { lines, canvas, widthPt: width, heightPt: height };
@@ -231,13 +236,20 @@ function filled(lines: PaperLine[]): PaperLine[] {
 }
 
 function officeReader(fileName: string): ((bytes: Uint8Array) => Promise<PaperLine[]>) | null {
-  if (/\.xlsx$/i.test(fileName)) return linesFromWorkbook;
+  if (isWorkbook(fileName) || /\.odt$/i.test(fileName)) return linesFromWorkbook;
   return /\.docx$/i.test(fileName) ? linesFromDocument : null;
+}
+
+/** A file's name and type, and the inbox's id where it came from there. */
+interface FileOf {
+  fileName: string;
+  mime: string;
+  inbox: string | null;
 }
 
 /** Opens a file's bytes by its name and type. Throws a PaperFault that says what to do. */
 export async function openBytes(
-  { fileName, mime, inbox }: { fileName: string; mime: string; inbox: string | null },
+  { fileName, mime, inbox }: FileOf,
   bytes: Uint8Array,
   opening: Opening,
 ): Promise<OpenPaper> {
@@ -254,16 +266,24 @@ export async function openBytes(
     return { fileName, inbox, ...(await openPicture(bytes, mime, opening)) };
   const office = officeReader(fileName);
   if (office) return { fileName, inbox, lines: filled(await office(bytes)), pages: [], isPicture: false };
-  if (bytes.includes(0)) {
+  return openWritten({ fileName, mime, inbox }, bytes);
+}
+
+/** A file that holds nothing but letters. Throws a PaperFault where it does not. */
+async function openWritten({ fileName, mime, inbox }: FileOf, bytes: Uint8Array): Promise<OpenPaper> {
+  const remedy = remedyFor(fileName);
+  if (remedy || !isText(bytes))
     throw new PaperFault(
-      'This file is neither a PDF, a picture nor text. Save it as PDF, or paste its text.',
+      remedy ?? 'This file is neither a PDF, a picture nor text. Save it as PDF, or paste its text.',
     );
-  }
   if (bytes.byteLength > MOST_TEXT_BYTES) throw new PaperFault(LONG);
-  const text = new TextDecoder('utf-8').decode(bytes);
-  const isTable = mime === 'text/csv' || /\.(csv|tsv)$/i.test(fileName);
-  if (!isTable) return openText(text, fileName, inbox);
-  return { fileName, inbox, lines: filled(await openTable(text)), pages: [], isPicture: false };
+  const text = textOfBytes(bytes);
+  const of = { fileName, inbox, pages: [], isPicture: false };
+  if (mime === 'text/html' || /\.html?$/i.test(fileName))
+    return { ...of, lines: filled(linesFromPage(text)) };
+  if (mime === 'text/csv' || /\.(csv|tsv)$/i.test(fileName))
+    return { ...of, lines: filled(await openTable(text)) };
+  return openText(text, fileName, inbox);
 }
 
 /** A paper that is text: a file of it, or what was pasted. Throws a PaperFault that says what to do. */

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { TABLE_FILES } from '../../core/file-kinds';
 import type { Market } from '../../core/formula/types';
 import { dayOrderOf, isOrderOpen, readDay, withoutTime, type DayOrder } from '../../core/sheets/days';
 import { dayInWords } from '../../ui/words';
@@ -287,7 +288,7 @@ function OpenList({
   );
 }
 
-/** A list from a till or a shop as CSV or XLSX: columns matched, looked over, then written down as a whole or not at all. */
+/** A list from a till or a shop as a workbook or CSV: columns matched, looked over, then written down as a whole or not at all. */
 export function TillList({ markets, names }: { markets: Market[]; names: readonly string[] }) {
   const till = useTill(names);
   const { list, told, open, leave } = till;
@@ -301,12 +302,8 @@ export function TillList({ markets, names }: { markets: Market[]; names: readonl
           that is taken twice counts once; with a fault in any row, nothing is written.
         </p>
       )}
-      <FileButton
-        accept=".csv,.tsv,.xlsx,text/csv,text/plain"
-        className="justify-self-start"
-        onFile={(file) => void open(file)}
-      >
-        {list?.name ?? 'Choose a CSV or XLSX file'}
+      <FileButton accept={TABLE_FILES} className="justify-self-start" onFile={(file) => void open(file)}>
+        {list?.name ?? 'Choose a workbook or CSV file'}
       </FileButton>
       {list && <OpenList till={till} list={list} markets={markets} />}
       {told && <Answer told={told} onLeave={leave} />}

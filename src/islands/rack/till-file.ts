@@ -1,4 +1,5 @@
 /** A till's or shop's file: opened, its rows sent to be looked over or written down. */
+import { isWorkbook, remedyFor } from '../../core/file-kinds';
 import { readSales, type Mapping } from '../../core/stock/sale-columns';
 import { saleTable, type SaleTable } from '../../core/stock/sale-table';
 import type { Market } from '../../core/formula/types';
@@ -30,7 +31,9 @@ const NO_LIST =
 
 async function sheetsOf(file: File): Promise<{ name: string; rows: string[][] }[]> {
   const bytes = new Uint8Array(await file.arrayBuffer());
-  if (/\.xlsx$/i.test(file.name)) return (await import('../papers/office')).sheetsFromWorkbook(bytes);
+  if (isWorkbook(file.name)) return (await import('../papers/office')).sheetsFromWorkbook(bytes);
+  const remedy = remedyFor(file.name);
+  if (remedy) throw new PaperFault(remedy);
   const { default: Papa } = await import('papaparse');
   return [{ name: file.name, rows: Papa.parse<string[]>(textOfBytes(bytes)).data }];
 }

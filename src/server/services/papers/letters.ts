@@ -8,6 +8,7 @@ import { extname, join } from 'node:path';
 import type { Knex } from 'knex';
 import PostalMime from 'postal-mime';
 import { mailOf, type Mailed } from '../../../core/paperwork/mail';
+import { remedyFor } from '../../../core/file-kinds';
 import { LARGEST_PAPER_BYTES, typeOfPaper, type Inbox, type LeftOut } from '../../../core/records/papers';
 import { lettersFolder } from '../../config';
 import type { House } from '../../house';
@@ -29,11 +30,13 @@ const seen = new WeakMap<Knex, Map<string, LeftOut[]>>();
 const shownName = (name: string) =>
   name.replace(/[\p{Cc}\p{Cf}]/gu, '').slice(0, LONGEST_NAME) || 'A paper without a name';
 
-const NOT_READ = 'This kind of file is not read. PDF, text, CSV, pictures, .docx and .xlsx are.';
+const notRead = (name: string) =>
+  remedyFor(name) ??
+  'This kind of file is not read. PDF, text, CSV, pictures, pages, documents and workbooks are.';
 const isMail = (name: string) => extname(name).toLowerCase() === '.eml';
 
 const whyLeftOut = (name: string, bytes: number): string | null => {
-  if (typeOfPaper(name) === null && !isMail(name)) return NOT_READ;
+  if (typeOfPaper(name) === null && !isMail(name)) return notRead(name);
   if (bytes > LARGEST_PAPER_BYTES) return 'It is over 15 MB. Put in a smaller one.';
   return bytes === 0 ? 'It is empty.' : null;
 };
@@ -57,7 +60,7 @@ async function takeMail(house: House, name: string, bytes: Uint8Array): Promise<
   for (const paper of papers) await takeIn(house, paper);
   if (papers.length === 0 && others.length === 0)
     return [{ fileName: shownName(name), why: 'There is no paper in this mail, and no words.' }];
-  return others.map((other) => ({ fileName: shownName(`${name}: ${other}`), why: NOT_READ }));
+  return others.map((other) => ({ fileName: shownName(`${name}: ${other}`), why: notRead(other) }));
 }
 
 /** Takes one file in; what of it was left out. */
