@@ -61,6 +61,47 @@ describe('a paper in its own words', () => {
     ).to.equal(1.25);
   });
 
+  it('says its levels before or behind their categories, in lists with or without their unit', () => {
+    const levels = (text: string) =>
+      Object.fromEntries(read(text).categories.map(({ value }) => [value.category, value.maxPct]));
+    expect(
+      levels('It may be used at up to 2 % in soap (category 9) and up to 0.7 % in creams (category 5A).'),
+    ).to.deep.equal({ '9': 2, '5A': 0.7 });
+    expect(levels('In category 9 up to 2 % may be used, in category 5A 0.7 %.')).to.deep.equal({
+      '9': 2,
+      '5A': 0.7,
+    });
+    expect(
+      levels('Höchstkonzentration im Endprodukt, ppm\nKat. 4: 9.000\nKat. 9: 12.000\nKat. 10A: 15.500'),
+    ).to.deep.equal({
+      '4': 0.9,
+      '9': 1.2,
+      '10A': 1.55,
+    });
+    expect(
+      levels('Categorie 9 (zeep): 1,2 %; categorie 6: niet toegestaan; categorie 4: 0,9 %'),
+    ).to.deep.equal({ '9': 1.2, '6': 0, '4': 0.9 });
+    expect(
+      levels(
+        'Maximum use level by class (%)\n4 — Fine fragrance: 1.1\n5A — Body cream: 0.9\n9 — Bar soap, bath: 0.85',
+      ),
+    ).to.deep.equal({ '4': 1.1, '5A': 0.9, '9': 0.85 });
+    // What a paper says of a trace in itself is no unit of its levels.
+    expect(levels('Peroxides: below 10 ppm\nCategory 9: 2.1')['9']).to.not.equal(0.00021);
+  });
+
+  it('has a name, an edition and an issuer in more ways', () => {
+    const own = read(
+      'Page 1 of 2\nGable End Perfumers Ltd, 4 Mill Row. Registered no. 0448812\nKonformitätserklärung Nr. KE-77/26\nPerfume: Wet Wool (our ref. GE-1)\n51. Ergänzung',
+    );
+    expect([own.material?.value, own.number?.value, own.edition?.value, own.issuer?.value]).to.deep.equal([
+      'Wet Wool',
+      'KE-77/26',
+      '51st',
+      'Gable End Perfumers Ltd',
+    ]);
+  });
+
   it('has its constituents read behind leaders, in lists and in sentences; by name alone they are asked about', () => {
     expect(
       rows(

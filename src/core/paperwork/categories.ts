@@ -1,18 +1,9 @@
 /** The maximum in the finished product for each product category, however the table lies. */
 import type { DecimalMark } from '../quantities/number';
+import { CAS_LINE, inText } from './categories-in-text';
 import { farAbove, once, soapKinds, type Found } from './category-checks';
-import { CAS_PATTERN, thousandsMarkOf, type FigureUnit } from './figures';
-import {
-  isLevel,
-  levelAtEnd,
-  levelInNote,
-  levelUnit,
-  levelWithUnit,
-  readLevel,
-  WITH_UNIT,
-  type ReadLevel,
-  type Ways,
-} from './levels';
+import { thousandsMarkOf, type FigureUnit } from './figures';
+import { isLevel, levelAtEnd, levelInNote, levelUnit, readLevel, type ReadLevel, type Ways } from './levels';
 import {
   CATEGORY_WORD,
   FRACTION_WORD,
@@ -130,22 +121,36 @@ interface Table {
   isLoose: boolean;
 }
 
+/** Where a list within one cell goes on to its next category. */
+const NEXT_LISTED = new RegExp(`[;,|·](?=\\s*${CATEGORY_WORD}\\.?\\s*\\d)`, 'g');
+
+/** The parts of a cell that lists several categories, each with its level: "category 9: 1 %; category 4: 0.5 %". */
+function listed(cell: Cell): Cell[] {
+  const ends = [...plainText(cell.text).matchAll(NEXT_LISTED)].map(({ index }) => index);
+  const parts = [...ends, cell.text.length].map((end, at) => {
+    const from = at === 0 ? 0 : ends[at - 1]! + 1;
+    return { ...cell, text: cell.text.slice(from, end).trim() };
+  });
+  return parts.every(({ text }) => text.includes(':')) ? parts : [cell];
+}
+
 /** Takes a line apart into categories, each with the cells up to the next one. */
 function pairsOf(line: PaperLine, { head, isLoose }: Table): Pair[] {
   const pairs: Pair[] = [];
   const columns = columnsAt(line, head);
-  for (const [place, cell] of line.cells.entries()) {
-    const plain = plainText(cell.text);
-    const column = columns[place]!;
-    const worded = column?.kind === 'old' ? null : WORDED.exec(plain);
-    const mayBeBare = column?.kind === 'category' || (isLoose && !head && place === 0);
-    const bare = mayBeBare && !DECIMAL.test(plain) ? BARE.exec(plain) : null;
-    const match = worded ?? bare;
-    if (match) {
-      const rest = cell.text.slice(cell.text.length - match[2]!.length);
-      pairs.push({ categories: categoriesIn(match[1]!), rest, cells: [] });
-    } else if (column?.kind !== 'old') pairs.at(-1)?.cells.push({ cell, column });
-  }
+  for (const [place, whole] of line.cells.entries())
+    for (const cell of listed(whole)) {
+      const plain = plainText(cell.text);
+      const column = columns[place]!;
+      const worded = column?.kind === 'old' ? null : WORDED.exec(plain);
+      const mayBeBare = column?.kind === 'category' || (isLoose && !head && place === 0);
+      const bare = mayBeBare && !DECIMAL.test(plain) ? BARE.exec(plain) : null;
+      const match = worded ?? bare;
+      if (match) {
+        const rest = cell.text.slice(cell.text.length - match[2]!.length);
+        pairs.push({ categories: categoriesIn(match[1]!), rest, cells: [] });
+      } else if (column?.kind !== 'old') pairs.at(-1)?.cells.push({ cell, column });
+    }
   return pairs.filter(({ categories }) => categories.length > 0);
 }
 
@@ -299,43 +304,6 @@ function across(paper: Paper, index: number, unit: FigureUnit | null, { ways, op
   });
 }
 
-/** Letters in between that name no other category, end no sentence and hold no figure with a unit. */
-const between = (most: number) => `(?:(?!\\b${CATEGORY_WORD}(?![a-z]))[^%‰\\n.;]){0,${most}}?`;
-const IN_TEXT: readonly (readonly [RegExp, group: number, figure: number])[] = [
-  [new RegExp(`\\b${CATEGORY_WORD}\\.?\\s*${GROUP}(?!\\d|[.,]\\d)${between(90)}${WITH_UNIT}`), 1, 2],
-  [new RegExp(`${WITH_UNIT}${between(60)}\\b${CATEGORY_WORD}\\.?\\s*${GROUP}(?!\\d|[.,]\\d)`), 3, 1],
-];
-
-const ALL_WITH_UNIT = new RegExp(WITH_UNIT, 'g');
-const ALL_SPEAK = new RegExp(SPEAKS.source, 'g');
-const SENTENCE = 'More figures than categories stand in this sentence. Is this the maximum?';
-
-/** In running text; the figure may stand in the line after the category. */
-function inText(paper: Paper, index: number, ways: Ways): Found[] {
-  const plain = plainText(lineText(paper.lines[index]!));
-  if (!SPEAKS.test(plain)) return [];
-  const below = paper.lines[index + 1];
-  const next = below && !CAS_LINE.test(lineText(below)) ? below : undefined;
-  const texts = next ? [plain, `${plain} ${plainText(lineText(next))}`] : [plain];
-  for (const text of texts) {
-    for (const [pattern, group, figure] of IN_TEXT) {
-      const match = pattern.exec(text);
-      const level = match && levelWithUnit(match[figure]!, match[figure + 1]!, ways);
-      if (!level || typeof level === 'string') continue;
-      const figures = text.match(ALL_WITH_UNIT)?.length ?? 0;
-      const question = figures > (text.match(ALL_SPEAK)?.length ?? 0) ? SENTENCE : level.question;
-      return categoriesIn(match[group]!).map((category) => ({
-        value: { category, maxPct: level.maxPct },
-        line: index,
-        said: match[0],
-        question,
-      }));
-    }
-  }
-  return [];
-}
-
-const CAS_LINE = new RegExp(CAS_PATTERN.source);
 /** Lines after which a table without categories has ended. */
 const MOST_BETWEEN = 8;
 
@@ -347,10 +315,14 @@ function saysFraction(paper: Paper, index: number): boolean {
   return oneRow([line, next]).cells.some(({ text }) => FRACTION_WORD.test(plainText(text)));
 }
 
+/** What holds so many parts of a million speaks of itself. */
+const PPM_FIGURE = /\d\s*(?:ppm|mg\s?\/\s?kg)/;
+
 /** The unit that a line above a table, or its head, says of all levels; null where none does. */
 function unitSaid(line: PaperLine, ways: Ways): FigureUnit | null {
   const text = lineText(line);
-  const holdsFigure = line.cells.some(({ text: cell }) => isLevel(cell, ways));
+  const holdsFigure =
+    line.cells.some(({ text: cell }) => isLevel(cell, ways)) || PPM_FIGURE.test(plainText(text));
   return holdsFigure || CAS_LINE.test(text) ? null : levelUnit(text);
 }
 
@@ -364,11 +336,15 @@ export function readCategories(paper: Paper, mark: DecimalMark): { found: Found[
   const told: Found[] = [];
   let table: Table = { head: null, unit: null, isLoose: false };
   let said: FigureUnit | null = null;
+  /** The same where it speaks of levels: a list without heads goes by it. */
+  let saidOfLevels: FigureUnit | null = null;
   let idle = 0;
   paper.lines.forEach((line, index) => {
     // Rows of constituents end a table of categories.
     if (CAS_LINE.test(lineText(line))) table = { head: null, unit: null, isLoose: false };
-    said = unitSaid(line, ways) ?? said;
+    const own = unitSaid(line, ways);
+    said = own ?? said;
+    if (own && LEVEL_HEAD.test(plainText(lineText(line)))) saidOfLevels = own;
     if (table.head && table.unit === null) table = { ...table, unit: said };
     const columns = columnsOf(line);
     if (columns)
@@ -376,14 +352,17 @@ export function readCategories(paper: Paper, mark: DecimalMark): { found: Found[
     const openBefore = reading.open.length;
     const lying = table.head ? [] : across(paper, index, said, reading);
     const row = wrappedRow(paper, index) ?? line;
-    const own = lying.length > 0 || (columns && row === line) ? [] : foundIn(row, index, table, reading);
-    if (own.length > 0) idle = 0;
+    const asSaid = table.head ? table : { ...table, unit: table.unit ?? saidOfLevels };
+    const standing =
+      lying.length > 0 || (columns && row === line) ? [] : foundIn(row, index, asSaid, reading);
+    if (standing.length > 0) idle = 0;
     else if (SPEAKS.test(plainText(lineText(line))))
       [table, idle] = [{ ...table, unit: said, isLoose: true }, 0];
-    else if (++idle > MOST_BETWEEN) [table, said] = [{ head: null, unit: null, isLoose: false }, null];
-    found.push(...lying, ...own);
+    else if (++idle > MOST_BETWEEN)
+      [table, said, saidOfLevels] = [{ head: null, unit: null, isLoose: false }, null, null];
+    found.push(...lying, ...standing);
     const isOpen = reading.open.length > openBefore;
-    if (lying.length === 0 && own.length === 0 && !columns && !isOpen)
+    if (lying.length === 0 && standing.length === 0 && !columns && !isOpen)
       told.push(...inText(paper, index, ways));
   });
   // What a table says counts before what stands in a sentence about another thing.

@@ -326,7 +326,10 @@ function findIssuer(paper: Paper): Found | null {
     if (/\p{L}{3}/u.test(value) && value.length <= 80) return { ...found, value };
   }
   const cells = paper.lines.flatMap((line, at) =>
-    line.cells.map((cell) => ({ text: cell.text, at, plain: plainText(cell.text) })),
+    line.cells.map(({ text: said }) => {
+      const text = said.split(/\s[|·–-]\s|,\s/)[0]!.trim();
+      return { said, text, at, plain: plainText(text) };
+    }),
   );
   const isFree = ({ text, plain }: { text: string; plain: string }) =>
     !TITLE.test(plain) && !isLabel(text) && !/:\s/.test(text) && text.length <= 60;
@@ -338,16 +341,16 @@ function findIssuer(paper: Paper): Found | null {
     foot.find(({ plain }) => COMPANY_MARK.test(plain));
   if (!company) return null;
   return {
-    value: company.text.split(/\s[|·–-]\s|,\s/)[0]!.trim(),
+    value: company.text,
     line: company.at,
-    said: company.text,
+    said: company.said,
     question: 'Taken from the letterhead. Is this who issued it?',
   };
 }
 
 /** What follows a name and is no part of it: a code, a batch, a law. */
 const NAME_TAIL =
-  /\s+(?:[([]?(?:code|art(?:icle)?|ref|item|batch|lot|charge|cas)\b.*|(?:no|nr|n°)\.?\s*[A-Z]*\d{3}.*|[([]\s*[A-Z]{0,4}[- ]?\d[\w/-]*\s*[)\]])$/i;
+  /\s+(?:[([]?(?:(?:our|your|unsere?|notre|nuestra|nostro) )?(?:code|art(?:icle)?|ref|item|batch|lot|charge|cas)\b.*|(?:no|nr|n°)\.?\s*[A-Z]*\d{3}.*|[([]\s*[A-Z]{0,4}[- ]?\d[\w/-]*\s*[)\]])$/i;
 /** A sentence that goes on after the name, not a shortened word within it. */
 const NEXT_SENTENCE = /(?<=\p{L}{3})\.\s+\p{Lu}\p{L}.*$/u;
 /** The subject of a letter, after everything that names the product itself. */

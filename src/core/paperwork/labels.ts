@@ -13,7 +13,7 @@ export const NUMBER_NOUN = any(
   'analysis',
   '[a-z]*zertifikats?',
   'bescheinigung',
-  'erklarung',
+  '[a-z]*erklarung',
   'dokument(?:en|u)?',
   'bericht',
   'prufbericht',
@@ -131,7 +131,7 @@ export const OTHER_DAY_WORD = any(
 /** The material a paper speaks of, as a label before its name. */
 export const MATERIAL_LABEL = any(
   '(?:trade |product |fragrance |article |material |commercial )?names?(?: of (?:the )?(?:product|fragrance|material|compound|oil))?',
-  'product(?: name)?(?: and code)?(?: description)?',
+  'product(?: name| reference)?(?: and code)?(?: description)?',
   'fragrance(?: oil)?(?: name)?',
   'compound(?: name)?',
   'material',
@@ -139,6 +139,7 @@ export const MATERIAL_LABEL = any(
   'item',
   'oil',
   'sample',
+  'perfume(?: oil)?(?: name)?',
   'produkt(?:name|bezeichnung)?',
   'handelsname',
   'artikel(?:bezeichnung)?',

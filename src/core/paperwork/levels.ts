@@ -54,6 +54,9 @@ const AT_END = new RegExp(
   `(?:^|[\\s:=–(])((?:max\\.?\\s*)?${WITH_UNIT}|not permitted|no(?:t)? restrict\\w*)\\)?(?:\\s*\\(?w\\s?\\/\\s?w\\)?)?\\.?$`,
 );
 
+/** A figure without its unit, behind a colon, in a list of levels: "Bar soap, bath: 0.85". */
+const BARE_AT_END = /[\p{L})]\s*[:=]\s*(\d[\d.,]*)$/u;
+
 /** The level of a figure and the unit that stands behind it. */
 export function levelWithUnit(figure: string, unit: string, ways: Ways): ReadLevel | null {
   return readLevel(`${figure} ${/^(?:%|per ?cent|prozent|pour)/.test(unit) ? '%' : unit}`, {
@@ -75,7 +78,7 @@ export function levelAtEnd(text: string, ways: Ways): ReadLevel | null {
   if (whole !== null) return whole;
   const plain = plainText(rest);
   const now = plain.replace(EARLIER, '');
-  const tail = AT_END.exec(now) ?? AT_END.exec(plain);
+  const tail = AT_END.exec(now) ?? AT_END.exec(plain) ?? BARE_AT_END.exec(plain);
   const level = tail && readLevel(tail[1]!, ways);
   if (!level || typeof level === 'string' || level.question) return level;
   const figures = new Set(plain.match(ALL_FIGURES));

@@ -41,6 +41,7 @@ export const EDITION_WORD = any(
   'editie',
   'ausgabe',
   'anderung(?:sfassung)?',
+  'erganzung',
   'enmienda',
   'edicion',
   'edizione',
