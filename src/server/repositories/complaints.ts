@@ -1,5 +1,6 @@
 /** Complaints and unwanted effects on file. */
 import type { Knex } from 'knex';
+import { groupBy } from '../../core/group';
 import type { Complaint } from '../../core/records/complaints';
 
 interface Row {
@@ -38,13 +39,28 @@ export async function complaintsOf(
   return (await query).map(fromRow);
 }
 
+export interface ComplaintCount {
+  all: number;
+  open: number;
+}
+
+const countOf = (all: readonly Complaint[]): ComplaintCount => ({
+  all: all.length,
+  open: all.filter(({ closedOn }) => closedOn === null).length,
+});
+
 /** How many complaints there are, and how many of them are open. */
-export async function countComplaints(
+export const countComplaints = async (db: Knex, wanted: WantedComplaints): Promise<ComplaintCount> =>
+  countOf(await complaintsOf(db, wanted));
+
+/** The same for each of some batches. */
+export async function countsByBatch(
   db: Knex,
-  wanted: WantedComplaints,
-): Promise<{ all: number; open: number }> {
-  const all = await complaintsOf(db, wanted);
-  return { all: all.length, open: all.filter(({ closedOn }) => closedOn === null).length };
+  batches: readonly string[],
+): Promise<(batch: string) => ComplaintCount> {
+  const rows = await db<Row>('complaints').whereIn('batch_id', batches).select('body', 'revision');
+  const found = groupBy(rows.map(fromRow), ({ batch }) => batch);
+  return (batch) => countOf(found.get(batch) ?? []);
 }
 
 /** The complaint of that id, or null. */

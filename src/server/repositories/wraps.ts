@@ -59,15 +59,28 @@ export async function issuedLabels(
   );
 }
 
-/** The labels issued for a batch of a bar, by its code, newest first. */
-export async function labelsOfBatch(db: Knex, productId: string, code: string): Promise<IssuedLabel[]> {
-  return labelsFrom(
-    await db('issued_labels')
-      .where('product_id', productId)
-      .whereRaw("json_extract(body, '$.batchCode') = ?", [code])
-      .orderBy('rowid', 'desc')
-      .select('body'),
-  );
+const CODE = "json_extract(body, '$.batchCode')";
+
+/** A label that was issued for a batch. */
+export interface BatchLabel extends Pick<IssuedLabel, 'id' | 'market' | 'issuedOn' | 'netMassG'> {
+  code: string;
+}
+
+/** The labels issued for batches of some bars, by their codes, newest first; only of these codes. */
+export async function labelsOfBatches(
+  db: Knex,
+  products: readonly string[],
+  codes: readonly string[],
+): Promise<BatchLabel[]> {
+  return db('issued_labels')
+    .whereIn('product_id', products)
+    .whereIn(db.raw(CODE) as never, codes)
+    .orderBy('rowid', 'desc')
+    .select('id', 'market', {
+      code: db.raw(CODE),
+      issuedOn: 'issued_on',
+      netMassG: db.raw("json_extract(body, '$.netMassG')"),
+    });
 }
 
 /** Which of these codes have a label issued for them. */
@@ -76,11 +89,10 @@ export async function labelledCodes(
   productId: string,
   codes: readonly string[],
 ): Promise<ReadonlySet<string>> {
-  const code = "json_extract(body, '$.batchCode')";
   const rows: { code: string }[] = await db('issued_labels')
     .where('product_id', productId)
-    .whereIn(db.raw(code) as never, codes)
-    .distinct(db.raw(`${code} as code`));
+    .whereIn(db.raw(CODE) as never, codes)
+    .distinct(db.raw(`${CODE} as code`));
   return new Set(rows.map((row) => row.code));
 }
 

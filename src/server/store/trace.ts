@@ -1,41 +1,42 @@
 /** Tracing both ways: from a lot to the bars it is in, from a bar back to the lots. */
+import { groupBy } from '../../core/group';
 import type { Trace } from '../../core/records/batch';
 import type { House } from '../house';
 import { fault } from '../http';
 import { batchesDrawing, findBatch, findBatchByCode } from '../repositories/batches';
-import { countComplaints } from '../repositories/complaints';
+import { countsByBatch } from '../repositories/complaints';
 import { findLot, lotsMadeOf, lotsOfBatch, partsOfLot } from '../repositories/lots';
 import { standingsOf } from '../repositories/standings';
-import { labelsOfBatch } from '../repositories/wraps';
+import { labelsOfBatches } from '../repositories/wraps';
 import { batchesAt } from './batches';
 import { snapshotOf } from './snapshot';
 
 type TracedBatch = Trace['batches'][number];
 
-async function tracedBatch(house: House, id: string): Promise<TracedBatch> {
+/** What is told of batches, in the order of their ids. */
+async function tracedBatches(house: House, ids: readonly string[]): Promise<TracedBatch[]> {
   const { db } = house;
-  const [summary] = await batchesAt(house, new Set([id]));
-  const { code, product, productName, state, isQuarantined, bars } = summary!;
-  const { drawn, moved } = (await standingsOf(db, [id])).get(id)!;
-  const labels = await labelsOfBatch(db, product, code);
-  return {
-    id,
-    code,
-    product,
-    productName,
-    state,
-    isQuarantined,
-    drawn,
-    bars,
-    gone: moved,
-    labels: labels.map(({ id: label, market, issuedOn, netMassG }) => ({
-      id: label,
-      market,
-      issuedOn,
-      netMassG,
-    })),
-    complaints: await countComplaints(db, { batch: id }),
-  };
+  const summaries = new Map((await batchesAt(house, new Set(ids))).map((one) => [one.id, one]));
+  const all = ids.map((id) => summaries.get(id)!);
+  const standings = await standingsOf(db, ids);
+  const complaints = await countsByBatch(db, ids);
+  const products = [...new Set(all.map(({ product }) => product))];
+  const codes = all.map(({ code }) => code);
+  const labels = groupBy(await labelsOfBatches(db, products, codes), ({ code }) => code);
+  return all.map(({ id, code, product, productName, state, isQuarantined, bars }): TracedBatch => {
+    const { drawn, moved } = standings.get(id)!;
+    return {
+      ...{ id, code, product, productName, state, isQuarantined, drawn, bars },
+      gone: moved,
+      labels: (labels.get(code) ?? []).map(({ id: label, market, issuedOn, netMassG }) => ({
+        id: label,
+        market,
+        issuedOn,
+        netMassG,
+      })),
+      complaints: complaints(id),
+    };
+  });
 }
 
 async function tracedLots(
@@ -61,16 +62,9 @@ async function tracedLots(
 /** What is followed from a lot or a batch: forward to where it went, back to where it came from. */
 class Trail {
   readonly lots = new Set<string>();
-  readonly batches = new Map<string, TracedBatch>();
+  readonly batches = new Set<string>();
 
   constructor(private readonly house: House) {}
-
-  private async batch(id: string): Promise<TracedBatch | null> {
-    if (this.batches.has(id)) return null;
-    const traced = await tracedBatch(this.house, id);
-    this.batches.set(id, traced);
-    return traced;
-  }
 
   /** Every batch a lot went into, and on through what was made of those. */
   async forwardFromLot(lot: string): Promise<void> {
@@ -81,15 +75,16 @@ class Trail {
   }
 
   async forwardFromBatch(id: string): Promise<void> {
-    if (!(await this.batch(id))) return;
+    if (this.batches.has(id)) return;
+    this.batches.add(id);
     for (const lot of await lotsOfBatch(this.house.db, id)) await this.forwardFromLot(lot);
   }
 
   /** Every lot that went into a batch, and back through those that were made here. */
   async backFromBatch(id: string): Promise<void> {
-    const traced = await this.batch(id);
-    for (const lot of new Set((traced ?? this.batches.get(id)!).drawn.map((one) => one.lot)))
-      await this.backFromLot(lot);
+    this.batches.add(id);
+    const { drawn } = (await standingsOf(this.house.db, [id])).get(id)!;
+    for (const lot of new Set(drawn.map((one) => one.lot))) await this.backFromLot(lot);
   }
 
   /** A lot, and back through the batch or the lots that it was made of. */
@@ -102,7 +97,7 @@ class Trail {
   }
 
   async told(): Promise<Trace> {
-    const batches = [...this.batches.values()];
+    const batches = await tracedBatches(this.house, [...this.batches]);
     return { lots: await tracedLots(this.house, batches, [...this.lots]), batches };
   }
 }

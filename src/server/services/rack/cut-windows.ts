@@ -1,4 +1,5 @@
 /** When batches that wait can be cut: from the formula, past cuts of the bar, and how the block heats. */
+import type { Knex } from 'knex';
 import type { Batch } from '../../../core/batch/types';
 import { putOffHours } from '../../../core/curing/batch-cure';
 import {
@@ -25,9 +26,49 @@ import { mouldWarmth } from './warmth';
 /** Past cuts of a bar that still tell something. */
 const MOST_PAST = 12;
 
-/** Paces that were reckoned, by what they were reckoned from; the rack is asked for by every page. */
-const paces = new Map<string, Promise<Pace[]>>();
-const MOST_PACES = 500;
+/** Windows that were reckoned, by house and by what they were reckoned from; the rack is asked for by every page. */
+const kept = new WeakMap<Knex, Map<string, Promise<CutWindow>>>();
+const MOST_WINDOWS = 500;
+
+function keptOf(db: Knex): Map<string, Promise<CutWindow>> {
+  const known = kept.get(db) ?? new Map<string, Promise<CutWindow>>();
+  kept.set(db, known);
+  return known;
+}
+
+/** All that a window hangs on. */
+interface Asked {
+  batch: Batch;
+  past: readonly PastCut[];
+  seen: Pick<WindowOptions, 'putOffHours' | 'felt'>;
+  moulds: readonly Mould[];
+  /** What was measured in each mould of the batch that is known. */
+  measured: Readonly<Record<string, MouldWarmth['measured']>>;
+}
+
+/** How its warmth moves the craft's hours; empty where its moulds are not known, or the reckoning failed, which is told. */
+async function paceOf({ batch, moulds, measured }: Asked, onLost: () => void): Promise<Pace[]> {
+  const question = questionOfBatch(batch, moulds);
+  const pour = question && pourOf(question);
+  if (!pour) return [];
+  const { id: mould } = question.mould;
+  return onThread('pace', { pour, mould, measured: measured[mould]! }).catch((error: unknown) => {
+    onLost();
+    if (error instanceof JobEnded) return [];
+    throw error;
+  });
+}
+
+async function reckoned(asked: Asked, onLost: () => void): Promise<CutWindow> {
+  const { batch, past, seen, moulds } = asked;
+  const pace = await paceOf(asked, onLost);
+  const isSingle =
+    moulds.length > 0 &&
+    usedMoulds(batch).every(({ id }) => moulds.find((mould) => mould.id === id)?.isSingle === true);
+  return cutWindow(batch.formula, batch.materials, past, { rested: batch.rested, pace, isSingle, ...seen });
+}
+
+const usedMoulds = ({ poured }: Batch) => (poured?.moulds ?? []).filter(({ count }) => count > 0);
 
 /** The windows of several batches: what they share is read once. */
 export class CutWindows {
@@ -37,54 +78,51 @@ export class CutWindows {
   constructor(private readonly house: House) {}
 
   /** The window of a batch that waits to be cut; null for any other. */
-  async of({ id, batch }: BatchDetail): Promise<CutWindow | null> {
+  async of(detail: BatchDetail): Promise<CutWindow | null> {
+    const { id, batch } = detail;
     if (batch.state !== 'poured' || !batch.poured) return null;
     const past = await cutBefore(this.house.db, batch.product, id, MOST_PAST);
-    return this.windowOf(batch, past, { putOffHours: putOffHours(batch), felt: feltOf(batch) });
+    return this.windowOf(detail, past, { putOffHours: putOffHours(batch), felt: feltOf(batch) });
   }
 
   private async windowOf(
-    batch: Batch,
+    { id, seq, batch, events }: BatchDetail,
     past: readonly PastCut[],
-    seen: Pick<WindowOptions, 'putOffHours' | 'felt'>,
+    seen: Asked['seen'],
   ): Promise<CutWindow> {
-    this.moulds ??= findSetting(this.house.db, 'moulds').then(({ value }) => value);
-    const moulds = await this.moulds;
-    const pace = await this.paceOf(batch, moulds);
-    const used = (batch.poured?.moulds ?? []).filter(({ count }) => count > 0);
-    const isSingle =
-      used.length > 0 && used.every((one) => moulds.find((mould) => mould.id === one.id)?.isSingle === true);
-    return cutWindow(batch.formula, batch.materials, past, { rested: batch.rested, pace, isSingle, ...seen });
+    const around = { past, seen, ...(await this.mouldsOf(batch)) };
+    // A batch is its events, and those are only ever added to.
+    const key = JSON.stringify([id, seq, events.at(-1)?.id, around]);
+    const windows = keptOf(this.house.db);
+    const known = windows.get(key);
+    if (known) return known;
+    const window = reckoned({ batch, ...around }, () => windows.delete(key));
+    windows.set(key, window);
+    if (windows.size > MOST_WINDOWS) windows.delete(windows.keys().next().value!);
+    return window;
   }
 
   /** The window of a batch that was cut, as it was foretold at its pour: by what had been cut before, untouched. */
-  async foretold({ id, batch }: BatchDetail): Promise<CutWindow | null> {
+  async foretold(detail: BatchDetail): Promise<CutWindow | null> {
+    const { id, batch } = detail;
     const { poured } = batch;
     if (!poured) return null;
     const past = await cutBefore(this.house.db, batch.product, id, MOST_PAST);
     const earlier = past.filter((one) => one.poured !== null && isBefore(one.poured.at, poured.at));
-    return this.windowOf(batch, earlier, { putOffHours: [], felt: [] });
+    return this.windowOf(detail, earlier, { putOffHours: [], felt: [] });
   }
 
-  /** How its warmth moves the craft's hours; empty where its moulds are not known or the reckoning failed. */
-  private async paceOf(batch: Batch, moulds: readonly Mould[]): Promise<Pace[]> {
-    const question = questionOfBatch(batch, moulds);
-    const pour = question && pourOf(question);
-    if (!pour) return [];
-    const mould = question.mould.id;
-    const warmth = this.warmths.get(mould) ?? mouldWarmth(this.house, mould);
-    this.warmths.set(mould, warmth);
-    const job = { pour, mould, measured: (await warmth).measured };
-    const key = JSON.stringify(job);
-    const known = paces.get(key);
-    if (known) return known;
-    const reckoned = onThread('pace', job).catch((error: unknown) => {
-      paces.delete(key);
-      if (error instanceof JobEnded) return [];
-      throw error;
-    });
-    paces.set(key, reckoned);
-    if (paces.size > MOST_PACES) paces.delete(paces.keys().next().value!);
-    return reckoned;
+  /** The moulds of a batch, as far as they are known, with what was measured in them. */
+  private async mouldsOf(batch: Batch): Promise<Pick<Asked, 'moulds' | 'measured'>> {
+    this.moulds ??= findSetting(this.house.db, 'moulds').then(({ value }) => value);
+    const used = usedMoulds(batch);
+    const moulds = (await this.moulds).filter(({ id }) => used.some((one) => one.id === id));
+    const measured: Record<string, MouldWarmth['measured']> = {};
+    for (const { id } of moulds) {
+      const warmth = this.warmths.get(id) ?? mouldWarmth(this.house, id);
+      this.warmths.set(id, warmth);
+      measured[id] = (await warmth).measured;
+    }
+    return { moulds, measured };
   }
 }

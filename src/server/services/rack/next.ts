@@ -85,6 +85,13 @@ function worthOfPour(
   return worthOf(candidate, { today, cureDays });
 }
 
+/** Figures of a row as long as anybody reads them: a workshop's page carries thousands of them. */
+const DIGITS = 6;
+const brief = <Row extends object>(row: Row): Row =>
+  Object.fromEntries(
+    Object.entries(row).map(([key, value]: [string, number]) => [key, Number(value.toPrecision(DIGITS))]),
+  ) as Row;
+
 /** Bars with the most pressing first. */
 export async function nextData(house: House): Promise<NextData> {
   const { value: plans, revision } = await findSetting(house.db, 'plans');
@@ -96,11 +103,8 @@ export async function nextData(house: House): Promise<NextData> {
   const nameOf = (material: string) => snapshot.material(material)?.name ?? material;
   const bars = all.map((standing): NextBar => {
     const wanting = wantingOf(overviews.get(standing.id) ?? BLANK, free, nameOf);
-    return {
-      ...standing,
-      ...wanting,
-      worth: worthOfPour(standing, wanting.barsAPour, plans, house.today, cureDays),
-    };
+    const worth = worthOfPour(standing, wanting.barsAPour, plans, house.today, cureDays);
+    return { ...standing, ...wanting, massG: brief(wanting.massG), worth: worth && brief(worth) };
   });
   const used = new Set(bars.flatMap(({ massG }) => Object.keys(massG)));
   const late = ({ next }: NextBar) => next.startBy ?? '9999';

@@ -18,7 +18,7 @@ import { countComplaints } from '../../repositories/complaints';
 import { photosOf } from '../../repositories/photos';
 import { batchesHere, standingsOf } from '../../repositories/standings';
 import { findSetting, putSetting } from '../../repositories/settings';
-import { labelsOfBatch } from '../../repositories/wraps';
+import { labelsOfBatches } from '../../repositories/wraps';
 import { curesOf } from '../../store/cures';
 import { writing } from '../../store/writing';
 import { CutWindows } from './cut-windows';
@@ -93,7 +93,7 @@ export async function cureData(house: House, id: string): Promise<CureData> {
   const others = Math.max(0, batch.bars.good - weights.length);
   const planned = batch.released.at(-1)?.netMassG ?? product.netMassG;
   const printed = groupBy(labelPrinter().jobs(), ({ label }) => label);
-  const labels = await labelsOfBatch(house.db, batch.product, batch.code);
+  const labels = await labelsOfBatches(house.db, [batch.product], [batch.code]);
   return {
     detail,
     productName,
