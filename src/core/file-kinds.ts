@@ -9,7 +9,7 @@ export const isWorkbook = (fileName: string): boolean => ['xlsx', 'xlsm', 'ods']
 export const TABLE_FILES = '.csv,.tsv,.txt,.xlsx,.xlsm,.ods,text/csv,text/plain';
 
 const PHOTOGRAPH =
-  'This kind of photograph is not read. Send it as JPEG, which telephones offer as “most compatible”.';
+  'This kind of photograph is not read. Send it as JPEG, which most telephones can be told to take.';
 const REMEDIES: Readonly<Record<string, string>> = {
   xls: 'This is a workbook of the older kind. Save it as .xlsx, .ods or CSV, and bring that.',
   numbers: 'This kind of workbook is not read. Export it as .xlsx or CSV, and bring that.',

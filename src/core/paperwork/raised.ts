@@ -32,13 +32,16 @@ export const withoutRaised = (text: string): string => text.replace(RAISED, '');
 export const FOOTNOTE = /(?:\s*(?:\*+|†|‡|\(\d\)))+$/;
 
 const raised = (mark: string): string =>
-  mark.replace(/[,; ]/g, '').replace(/\d/g, (digit) => SIGNS[Number(digit)]!);
+  mark
+    .replace(/^[,; ]+|[,; ]+$/g, '')
+    .replace(/[,; ]+/g, ',')
+    .replace(/\d/g, (digit) => SIGNS[Number(digit)]!);
 
 /**
  * What is set small and high: a mark's digits as raised signs, anything else as it is.
  *
  * @example
- * asMark('1, 2'); // '¹²'
+ * asMark('1, 2'); // '¹,²'
  * asMark('st'); // 'st'
  */
 export const asMark = (text: string): string => (MARK.test(text) ? raised(text) : text);

@@ -34,7 +34,7 @@ export function PaperView({ paper, taken, pointed }: Props) {
           <p
             key={index}
             ref={pointed[0] === index ? (first as React.RefObject<HTMLParagraphElement>) : undefined}
-            className={`relative whitespace-pre-wrap ${mark(index)}`}
+            className={`relative pl-2 whitespace-pre-wrap ${mark(index)}`}
           >
             {lineText(line)}
           </p>
