@@ -16,7 +16,7 @@ export async function openMail(
   });
   const { papers, others } = mailOf(parsed, fileName);
   const [first] = papers;
-  if (papers.length <= 1 && others.length > 0 && first?.fileName.startsWith(`${fileName}.`))
+  if (papers.length <= 1 && others.length > 0 && first?.fileName === `${fileName}.txt`)
     throw new PaperFault(
       `What is attached (${others.join(', ')}) is of no kind that is read. Save it as a PDF, or paste the mail’s words.`,
     );
