@@ -6,6 +6,7 @@ import { remedyFor } from '../../src/core/file-kinds';
 import { mailOf } from '../../src/core/paperwork/mail';
 import { typeOfPaper } from '../../src/core/records/papers';
 import { openSheet } from '../../src/islands/house/sheet';
+import { openMail } from '../../src/islands/papers/mail';
 import { readFile } from '../../src/islands/rack/till-file';
 import { isText, textOfBytes } from '../../src/ui/file-text';
 import { workbookSheets } from '../../src/workers/workbook';
@@ -182,6 +183,20 @@ describe('files of other kinds', () => {
     expect(of('', '<p>Dear maker</p>').map(({ fileName }) => fileName)).to.deep.equal(['a.eml.html']);
     expect(of('Dear maker', '<p>Dear maker</p>')[0]!.fileName).to.equal('a.eml.txt');
     expect(of('', '')).to.deep.equal([]);
+  });
+
+  it('are a mail’s table though what is attached cannot be read, which is told; where it only sends one, it is refused', async () => {
+    const mail = (type: string, words: string) =>
+      new TextEncoder().encode(
+        `MIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n--b\r\nContent-Type: ${type}\r\n\r\n${words}\r\n--b\r\nContent-Type: application/msword\r\nContent-Disposition: attachment; filename="terms.doc"\r\n\r\nTerms.\r\n--b--\r\n`,
+      );
+    const nobody = () => Promise.resolve(null);
+    const rows = '<table><tr><td>Category 9</td></tr><tr><td>2.5</td></tr></table>';
+    const { paper, together } = await openMail(mail('text/html', rows), 'a.eml', nobody);
+    expect([paper.fileName, together.unread]).to.deep.equal(['a.eml.html', ['terms.doc']]);
+    expect(await why(openMail(mail('text/plain', 'See attached.'), 'a.eml', nobody))).to.contain(
+      'What is attached (terms.doc)',
+    );
   });
 
   it('say what to do where they are not read', async () => {
