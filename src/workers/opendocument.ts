@@ -2,7 +2,7 @@
 import { XMLParser } from 'fast-xml-parser';
 import { asMark } from '../core/paperwork/raised';
 import type { WorkbookSheet } from '../core/sheets/workbook';
-import { MOST_BLANK, MOST_CELLS, percentOf, tooLarge, withUnit } from './workbook-bounds';
+import { MOST_BLANK, MOST_CELLS, percentOf, struckOut, tooLarge, withUnit } from './workbook-bounds';
 
 interface Element {
   name: string;
@@ -40,9 +40,10 @@ function* within({ inside }: Pick<Element, 'inside'>, name: string): Generator<E
   }
 }
 
-/** Names of the styles that set small and high, and of those whose sheets are hidden. */
+/** Names of the styles that set small and high, that strike out, and of those whose sheets are hidden. */
 interface Styles {
   high: ReadonlySet<string>;
+  struck: ReadonlySet<string>;
   hidden: ReadonlySet<string>;
 }
 
@@ -56,6 +57,7 @@ function stylesOf(content: Element): Styles {
     );
   return {
     high: named('style:text-properties', 'style:text-position', /^(?:super|[1-9]\d*%)/),
+    struck: named('style:text-properties', 'style:text-line-through-style', /^(?!none$)./),
     hidden: named('style:table-properties', 'table:display', /^false$/),
   };
 }
@@ -74,10 +76,12 @@ function words(node: Element | string, styles: Styles): string {
   if (!isElement(node)) return node.replace(/\s+/g, ' ');
   const { name, of, inside } = node;
   if (BESIDE.has(name)) return '';
+  const style = of['text:style-name'] ?? '';
+  if (styles.struck.has(style)) return '';
   if (name === 'text:s') return ' '.repeat(Math.min(100, Number(of['text:c'] ?? 1)));
   if (name === 'text:tab' || name === 'text:line-break') return ' ';
   const text = inside.map((one) => words(one, styles)).join('');
-  return name === 'text:span' && styles.high.has(of['text:style-name'] ?? '') ? asMark(text) : text;
+  return name === 'text:span' && styles.high.has(style) ? asMark(text) : text;
 }
 
 const paragraphs = ({ inside }: Element, styles: Styles): string =>
@@ -117,7 +121,8 @@ function cellsOf(row: Element, styles: Styles): string[] {
   for (const cell of row.inside.filter(isElement)) {
     if (!CELL_NAMES.has(cell.name)) continue;
     const count = times(cell.of['table:number-columns-repeated']);
-    const text = cell.name === 'table:covered-table-cell' ? '' : cellText(cell, styles);
+    const said = cell.name === 'table:covered-table-cell' ? '' : cellText(cell, styles);
+    const text = styles.struck.has(cell.of['table:style-name'] ?? '') ? struckOut(said) : said;
     if (text === '') {
       blank += count;
       continue;

@@ -10,6 +10,7 @@ import {
   MOST_BYTES,
   MOST_CELLS,
   percentOf,
+  struckOut,
   tooLarge,
   withUnit,
   WorkbookFault,
@@ -64,10 +65,11 @@ const LITERAL = /"[^"]*"|\\./g;
 /** The same behind its figure: the unit of `0.0" g"`. */
 const BEHIND = /(?:"[^"]*"|\\.|[\s\p{L}])+$/u;
 
-/** A cell's words; what is set small and high in them leads to a note. */
+/** A cell's words; what is set small and high in them leads to a note, and what is struck out is gone. */
 function richText({ value, text }: Cell): string {
   if (value === null || typeof value !== 'object' || !('richText' in value)) return text;
   return value.richText
+    .filter(({ font }) => font?.strike !== true)
     .map((run) => (run.font?.vertAlign === 'superscript' ? asMark(run.text) : run.text))
     .join('');
 }
@@ -88,7 +90,10 @@ function rowsOf(sheet: Worksheet): string[][] {
   sheet.eachRow((row, number) => {
     if (number - rows.length <= MOST_BLANK) while (rows.length < number - 1) rows.push([]);
     const cells: string[] = [];
-    row.eachCell((cell, column) => (cells[column - 1] = cellText(cell)));
+    row.eachCell((cell, column) => {
+      const text = cellText(cell);
+      cells[column - 1] = cell.font?.strike === true ? struckOut(text) : text;
+    });
     rows.push(Array.from(cells, (cell) => cell ?? ''));
   });
   return rows;

@@ -14,6 +14,9 @@ import { makeSheet } from '../support/sheets';
 
 const STYLES = `<office:automatic-styles>
  <style:style style:name="T1" style:family="text"><style:text-properties style:text-position="super 58%"/></style:style>
+ <style:style style:name="T9" style:family="text"><style:text-properties style:text-line-through-style="solid"/></style:style>
+ <style:style style:name="ce9" style:family="table-cell"><style:text-properties style:text-line-through-style="solid" style:text-line-through-type="single"/></style:style>
+ <style:style style:name="ce1" style:family="table-cell"><style:text-properties style:text-line-through-style="none"/></style:style>
  <style:style style:name="ta2" style:family="table"><style:table-properties table:display="false"/></style:style>
 </office:automatic-styles>`;
 
@@ -163,6 +166,33 @@ describe('files of other kinds', () => {
       ['12.5 g', '12.5 oz', '12.5 %', '1250 %', '12.5', '12.5', '12.5 ml'],
       ['0.5² %'],
     ]);
+  });
+
+  it('hold nothing that was struck out: a part of a cell is gone, a whole one says so and is no amount', async () => {
+    const book = new excel.Workbook();
+    const sheet = book.addWorksheet('One');
+    sheet.addRows([
+      ['Olive oil', 500],
+      ['Coconut oil', 300],
+    ]);
+    for (const at of ['A2', 'B2']) sheet.getCell(at).font = { strike: true };
+    sheet.getCell('A3').value = { richText: [{ text: '3.1 %', font: { strike: true } }, { text: ' 2.6 %' }] };
+    const [one] = await workbookSheets(new Uint8Array(await book.xlsx.writeBuffer()));
+    const rows = [['Olive oil', '500'], ['struck out: Coconut oil', 'struck out: 300'], ['2.6 %']];
+    expect(one!.rows.map((cells) => cells.map((text) => text.trim()))).to.deep.equal(rows);
+    const struck = (text: string) =>
+      cell('string', 'table:style-name="ce9"', `<text:span>${text}</text:span>`);
+    const open = packed(
+      'spreadsheet',
+      table(
+        'One',
+        'ta1',
+        row(words('Olive oil'), number(500)),
+        row(struck('Coconut oil'), cell('float', 'office:value="300" table:style-name="ce9"', '300')),
+        row(cell('string', '', '<text:span text:style-name="T9">3.1 %</text:span> 2.6 %')),
+      ),
+    );
+    expect((await workbookSheets(open))[0]!.rows).to.deep.equal(rows);
   });
 
   it('are text of two bytes a letter, too', async () => {

@@ -39,7 +39,9 @@ export const linesFromWorkbook = async (bytes: Uint8Array): Promise<PaperLine[]>
 
 const BLOCK =
   /^(?:ADDRESS|ARTICLE|BLOCKQUOTE|BODY|CAPTION|DD|DIV|DT|FIGCAPTION|FOOTER|H[1-6]|HEADER|LI|MAIN|P|PRE|SECTION|TABLE|TR|TD|TH|UL|OL)$/;
-const UNSEEN = /^(?:SCRIPT|STYLE|TEMPLATE|NOSCRIPT|TITLE)$/;
+/** What is not shown, and what is struck out. */
+const UNSEEN = /^(?:SCRIPT|STYLE|TEMPLATE|NOSCRIPT|TITLE|S|DEL|STRIKE)$/;
+const isStruck = (one: Element) => /line-through/.test(one.getAttribute('style') ?? '');
 
 /** The rows of a page of text: a table's as they are, everything else a row of one cell. */
 function rowsOf(node: Node): string[][] {
@@ -52,7 +54,7 @@ function rowsOf(node: Node): string[][] {
   };
   const walk = (one: Node): void => {
     if (one instanceof Text) words += one.data;
-    if (!(one instanceof Element) || UNSEEN.test(one.tagName)) return;
+    if (!(one instanceof Element) || UNSEEN.test(one.tagName) || isStruck(one)) return;
     const isBlock = BLOCK.test(one.tagName) || one.tagName === 'BR';
     if (isBlock) end();
     // A table within a table sets out a page: only the inner one holds rows.
