@@ -27,7 +27,7 @@ const REMEDIES: Readonly<Record<string, string>> = {
 /**
  * What to do about a file of a kind that is known and not read; null for any other.
  *
- * @example remedyFor('recipes.xls') // 'This is a workbook of the older kind. Save it as .xlsx, …'
+ * @example remedyFor('recipes.csv') // null
  */
 export const remedyFor = (fileName: string): string | null => {
   const kind = ending(fileName);
