@@ -2,7 +2,7 @@
 
 const ending = (fileName: string) => /\.([a-z]+)$/i.exec(fileName)?.[1]?.toLowerCase() ?? '';
 
-/** Whether a file is a workbook of a kind that is read. */
+/** Whether a file is a spreadsheet’s workbook of a kind that is read. */
 export const isWorkbook = (fileName: string): boolean => ['xlsx', 'xlsm', 'ods'].includes(ending(fileName));
 
 /** What a field for workbooks and tables takes. */
@@ -11,8 +11,8 @@ export const TABLE_FILES = '.csv,.tsv,.txt,.xlsx,.xlsm,.ods,text/csv,text/plain'
 const PHOTOGRAPH =
   'This kind of photograph is not read. Send it as JPEG, which most telephones can be told to take.';
 const REMEDIES: Readonly<Record<string, string>> = {
-  xls: 'This is a workbook of the older kind. Save it as .xlsx, .ods or CSV, and bring that.',
-  numbers: 'This kind of workbook is not read. Export it as .xlsx or CSV, and bring that.',
+  xls: 'This is a spreadsheet of the older kind. Save it as .xlsx, .ods or CSV, and bring that.',
+  numbers: 'This kind of spreadsheet is not read. Export it as .xlsx or CSV, and bring that.',
   doc: 'This is a document of the older kind. Save it as .docx or PDF, and bring that.',
   rtf: 'This kind of document is not read. Save it as .docx or PDF, and bring that.',
   pages: 'This kind of document is not read. Export it as PDF, and bring that.',

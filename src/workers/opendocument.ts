@@ -84,7 +84,7 @@ function words(node: Element | string, styles: Styles): string {
   return name === 'text:span' && styles.high.has(style) ? asMark(text) : text;
 }
 
-const paragraphs = ({ inside }: Element, styles: Styles): string =>
+const paragraphs = ({ inside }: Pick<Element, 'inside'>, styles: Styles): string =>
   inside
     .filter(isElement)
     .map((one) => words(one, styles))
@@ -95,20 +95,14 @@ const paragraphs = ({ inside }: Element, styles: Styles): string =>
 /** What stands behind a figure where it is shown: the unit of "12,5 g" in a cell that holds 12.5. */
 const BEHIND = /\d\s*([^\d\s]+)$/;
 
-function cellText(cell: Element, styles: Styles): string {
-  const shown = paragraphs(cell, styles);
-  const value = cell.of['office:value'];
-  switch (cell.of['office:value-type']) {
-    case 'percentage':
-      return percentOf(Number(value));
-    case 'float':
-    case 'currency':
-      return withUnit(Number(value), BEHIND.exec(shown)?.[1]);
-    case 'date':
-      return (cell.of['office:date-value'] ?? shown).slice(0, 10);
-    default:
-      return shown;
-  }
+function cellText({ of, inside }: Element, styles: Styles): string {
+  const shown = paragraphs({ inside }, styles);
+  const type = of['office:value-type'];
+  if (type === 'date') return (of['office:date-value'] ?? shown).slice(0, 10);
+  const value = Number(of['office:value'] ?? 'none');
+  if (!Number.isFinite(value)) return shown;
+  if (type === 'percentage') return percentOf(value);
+  return type === 'float' || type === 'currency' ? withUnit(value, BEHIND.exec(shown)?.[1]) : shown;
 }
 
 const CELL_NAMES = new Set(['table:table-cell', 'table:covered-table-cell']);

@@ -34,7 +34,7 @@ test('bars come in from a spreadsheet: a name is put right, all are looked at, a
   await expect(page.getByRole('heading', { name: 'Pasted cells' })).toBeVisible();
   await expect(page.getByText('Bars, a row an ingredient')).toHaveCount(0);
   await page
-    .getByLabel('A workbook or CSV file')
+    .getByLabel('A spreadsheet or CSV file')
     .setInputFiles({ name: 'soaps.csv', mimeType: 'text/csv', buffer: Buffer.from(CSV) });
   const outcome = page.getByRole('region', { name: 'What comes of it' });
   await expect(outcome).toContainText('Row 7: “Stardust” is not known');
@@ -68,7 +68,7 @@ test('bars come in from a spreadsheet: a name is put right, all are looked at, a
   await page.waitForURL(/\/$/);
   await expect(page.getByRole('link', { name: 'Thimble' })).toBeVisible();
   await open(page, application, '/house/import');
-  await page.getByLabel('A workbook or CSV file').setInputFiles({
+  await page.getByLabel('A spreadsheet or CSV file').setInputFiles({
     name: 'next.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from(CSV.replaceAll('Harbour', 'Slip').replaceAll('Thimble', 'Winch')),
@@ -100,7 +100,7 @@ test('a workbook comes in sheet by sheet, and a cell that is pointed at is what 
     ['Olive oil', 'Mill', 'FAIR1', '4.2 kg', 30],
   ]);
   await open(page, application, '/house/import');
-  await page.getByLabel('A workbook or CSV file').setInputFiles({
+  await page.getByLabel('A spreadsheet or CSV file').setInputFiles({
     name: 'fair.xlsx',
     mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     buffer: Buffer.from(await book.xlsx.writeBuffer()),
@@ -138,7 +138,7 @@ test('materials and lots come in from a list: what is new is said, what cannot b
   page,
 }) => {
   await open(page, application, '/house/import');
-  const file = page.getByLabel('A workbook or CSV file');
+  const file = page.getByLabel('A spreadsheet or CSV file');
   const put = (text: string) =>
     file.setInputFiles({ name: 'stock.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   await put(STOCK);

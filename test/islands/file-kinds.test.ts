@@ -9,6 +9,7 @@ import { openSheet } from '../../src/islands/house/sheet';
 import { openMail } from '../../src/islands/papers/mail';
 import { readFile } from '../../src/islands/rack/till-file';
 import { isText, textOfBytes } from '../../src/ui/file-text';
+import { rowsOfTable } from '../../src/ui/table-text';
 import { workbookSheets } from '../../src/workers/workbook';
 import { makeSheet } from '../support/sheets';
 
@@ -68,6 +69,7 @@ describe('files of other kinds', () => {
           cell('percentage', 'office:value="0.07"', '7%'),
           cell('date', 'office:date-value="2026-10-04T00:00:00"', '04.10.26'),
           cell('currency', 'office:value="12.5"', '12,50 €'),
+          cell('float', '', '7 g'),
         ),
         '</table:table-row-group>',
         row(
@@ -87,7 +89,7 @@ describe('files of other kinds', () => {
       [],
       [],
       ['Olive oil', '', '', '465.3 g'],
-      ['Lavender', '7 %', '2026-10-04', '12.5'],
+      ['Lavender', '7 %', '2026-10-04', '12.5', '7 g'],
       ['two words 0.5¹', '3', '3'],
     ]);
   });
@@ -199,6 +201,15 @@ describe('files of other kinds', () => {
     const wide = new Uint8Array([0xff, 0xfe, ...Buffer.from('Bar\tOlivenöl\nSlate\t700\n', 'utf16le')]);
     expect([isText(wide), isText(new Uint8Array([0, 1]))]).to.deep.equal([true, false]);
     expect(textOfBytes(wide.slice(0, 12))).to.equal('Bar\tO');
+    // One tab in a note parts no cells of a file; of pasted cells, which may hold lines of a note, every tab does.
+    expect(await rowsOfTable('Bar,Note\nSlate,"a\tb"\nOak,')).to.deep.equal([
+      ['Bar', 'Note'],
+      ['Slate', 'a\tb'],
+      ['Oak', ''],
+    ]);
+    expect(await rowsOfTable('Slate\t"one\ntwo\nthree, four"', true)).to.deep.equal([
+      ['Slate', 'one\ntwo\nthree, four'],
+    ]);
     const [part] = await openSheet(file('a.txt', wide));
     expect(part!.rows.slice(0, 2)).to.deep.equal([
       ['Bar', 'Olivenöl'],

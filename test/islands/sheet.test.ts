@@ -120,7 +120,7 @@ describe('a spreadsheet’s file', () => {
         (error: Error) => error.message,
       );
     expect(await why(file('a.xlsx', 'no workbook'))).to.contain('cannot be opened');
-    expect(await why(file('a.csv', new Uint8Array([0, 1, 2])))).to.contain('neither a workbook nor CSV');
+    expect(await why(file('a.csv', new Uint8Array([0, 1, 2])))).to.contain('neither a spreadsheet nor CSV');
     expect(await why(file('a.csv', new Uint8Array(5 * 1024 * 1024 + 1)))).to.contain('over 5 MB');
   });
 

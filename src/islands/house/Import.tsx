@@ -201,7 +201,7 @@ function ImportIsland({ today, lessons }: Kept) {
         className="justify-self-start"
         onFile={(chosen) => void openFile(chosen)}
       >
-        <FileInput size={16} aria-hidden="true" /> A workbook or CSV file
+        <FileInput size={16} aria-hidden="true" /> A spreadsheet or CSV file
       </FileButton>
       <Cells onText={(text) => void take('Pasted cells', () => partsOfText(text))} />
       {waiting.length > 0 && (

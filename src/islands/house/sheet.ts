@@ -11,6 +11,7 @@ import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';
 import type { PointedRole, Said } from '../../core/sheets/sheet-lessons';
 import { partsOf, type WorkbookPart, type WorkbookSheet } from '../../core/sheets/workbook';
 import { isText, textOfBytes } from '../../ui/file-text';
+import { rowsOfTable } from '../../ui/table-text';
 import { PaperFault } from '../papers/fault';
 
 const LARGEST = 5 * 1024 * 1024;
@@ -21,7 +22,7 @@ type WorkbookReader = (bytes: Uint8Array) => Promise<WorkbookSheet[]>;
 const inWorker: WorkbookReader = async (bytes) =>
   (await import('../papers/office')).sheetsFromWorkbook(bytes);
 
-/** The parts of a workbook or CSV file that are read on their own. Throws a PaperFault that says what to do. */
+/** The parts of a spreadsheet’s or CSV file that are read on their own. Throws a PaperFault that says what to do. */
 export async function openSheet(
   file: File,
   readWorkbook: WorkbookReader = inWorker,
@@ -35,25 +36,14 @@ export async function openSheet(
   }
   const remedy = remedyFor(file.name);
   if (remedy || !isText(bytes))
-    throw new PaperFault(remedy ?? 'This is neither a workbook nor CSV. Save it as .xlsx, .ods or CSV.');
-  return partsOf([{ name, rows: await rowsOfText(textOfBytes(bytes)) }]);
-}
-
-/** Lines of which so many hold a tab come apart by tabs, whatever else stands in them. */
-const TABBED_SHARE = 0.5;
-
-async function rowsOfText(text: string): Promise<string[][]> {
-  const { default: Papa } = await import('papaparse');
-  const lines = text.split('\n').filter((line) => line.trim() !== '');
-  const tabbed = lines.filter((line) => line.includes('\t'));
-  const delimiter = tabbed.length > TABBED_SHARE * lines.length ? '\t' : '';
-  return Papa.parse<string[]>(text, { skipEmptyLines: false, delimiter }).data;
+    throw new PaperFault(remedy ?? 'This is neither a spreadsheet nor CSV. Save it as .xlsx, .ods or CSV.');
+  return partsOf([{ name, rows: await rowsOfTable(textOfBytes(bytes)) }]);
 }
 
 /** The rows of cells pasted from a spreadsheet, or of text with its own separators. Throws a PaperFault where there are none. */
 export async function partsOfText(text: string): Promise<WorkbookPart[]> {
   if (text.length > LARGEST) throw new PaperFault('This is over 5 MB. Paste one sheet of it.');
-  const data = await rowsOfText(text.trim());
+  const data = await rowsOfTable(text.trim(), true);
   if (data.every((row) => row.length < 2))
     throw new PaperFault('These are no cells: copy them with their columns, or open the file itself.');
   return partsOf([{ name: 'Pasted cells', rows: data }]);

@@ -18,6 +18,7 @@ import { pageSays } from '../../core/paperwork/page-matters';
 import type { Ask, ProposedPage } from './ask';
 import { isWorkbook, remedyFor } from '../../core/file-kinds';
 import { isText, textOfBytes } from '../../ui/file-text';
+import { rowsOfTable } from '../../ui/table-text';
 import { PaperFault, type PagePicture } from './fault';
 import { openMail } from './mail';
 import type { Together } from './together';
@@ -221,11 +222,6 @@ async function openPicture(bytes: Uint8Array, mime: string, opening: Opening): P
   return readPictures([{ source: bitmap, width: bitmap.width, height: bitmap.height }], opening);
 }
 
-async function openTable(text: string): Promise<PaperLine[]> {
-  const { default: Papa } = await import('papaparse');
-  return linesFromRows(Papa.parse<string[]>(text, { skipEmptyLines: false }).data);
-}
-
 const EMPTY = 'There is nothing in this file.';
 
 /** Neither empty nor longer than a paper. */
@@ -282,7 +278,7 @@ async function openWritten({ fileName, mime, inbox }: FileOf, bytes: Uint8Array)
   if (mime === 'text/html' || /\.html?$/i.test(fileName))
     return { ...of, lines: filled(linesFromPage(text)) };
   if (mime === 'text/csv' || /\.(csv|tsv)$/i.test(fileName))
-    return { ...of, lines: filled(await openTable(text)) };
+    return { ...of, lines: filled(linesFromRows(await rowsOfTable(text))) };
   return openText(text, fileName, inbox);
 }
 

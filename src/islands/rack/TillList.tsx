@@ -288,7 +288,7 @@ function OpenList({
   );
 }
 
-/** A list from a till or a shop as a workbook or CSV: columns matched, looked over, then written down as a whole or not at all. */
+/** A list from a till or a shop as a spreadsheet or CSV: columns matched, looked over, then written down as a whole or not at all. */
 export function TillList({ markets, names }: { markets: Market[]; names: readonly string[] }) {
   const till = useTill(names);
   const { list, told, open, leave } = till;
@@ -303,7 +303,7 @@ export function TillList({ markets, names }: { markets: Market[]; names: readonl
         </p>
       )}
       <FileButton accept={TABLE_FILES} className="justify-self-start" onFile={(file) => void open(file)}>
-        {list?.name ?? 'Choose a workbook or CSV file'}
+        {list?.name ?? 'Choose a spreadsheet or CSV file'}
       </FileButton>
       {list && <OpenList till={till} list={list} markets={markets} />}
       {told && <Answer told={told} onLeave={leave} />}

@@ -6,6 +6,7 @@ import type { Market } from '../../core/formula/types';
 import type { DayOrder } from '../../core/sheets/days';
 import { address, send, type Fault } from '../../ui/api';
 import { textOfBytes } from '../../ui/file-text';
+import { rowsOfTable } from '../../ui/table-text';
 import { many } from '../../ui/words';
 import { PaperFault } from '../papers/fault';
 
@@ -34,8 +35,7 @@ async function sheetsOf(file: File): Promise<{ name: string; rows: string[][] }[
   if (isWorkbook(file.name)) return (await import('../papers/office')).sheetsFromWorkbook(bytes);
   const remedy = remedyFor(file.name);
   if (remedy) throw new PaperFault(remedy);
-  const { default: Papa } = await import('papaparse');
-  return [{ name: file.name, rows: Papa.parse<string[]>(textOfBytes(bytes)).data }];
+  return [{ name: file.name, rows: await rowsOfTable(textOfBytes(bytes)) }];
 }
 
 export async function readFile(file: File, isBar: IsBar): Promise<List | string> {

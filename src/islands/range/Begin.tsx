@@ -4,7 +4,7 @@ const STEPS = [
   [
     '/house/import',
     'Bring your spreadsheet',
-    'A workbook or CSV, as it is: columns and units are guessed, you say the rest.',
+    'A spreadsheet or CSV, as it is: columns and units are guessed, you say the rest.',
   ],
   [
     '/wrap/maker',

@@ -32,7 +32,7 @@ const shownName = (name: string) =>
 
 const notRead = (name: string) =>
   remedyFor(name) ??
-  'This kind of file is not read. PDF, text, CSV, pictures, pages, documents and workbooks are.';
+  'This kind of file is not read. PDF, text, CSV, pictures, pages, documents and spreadsheets are.';
 const isMail = (name: string) => extname(name).toLowerCase() === '.eml';
 
 const whyLeftOut = (name: string, bytes: number): string | null => {
