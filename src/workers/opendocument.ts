@@ -1,8 +1,9 @@
 /** Reading OpenDocument: spreadsheets (.ods) as their sheets, texts (.odt) as one sheet of rows, within bounds. */
 import { XMLParser } from 'fast-xml-parser';
 import { asMark } from '../core/paperwork/raised';
+import { struckOut } from '../core/sheets/struck';
 import type { WorkbookSheet } from '../core/sheets/workbook';
-import { MOST_BLANK, MOST_CELLS, percentOf, struckOut, tooLarge, withUnit } from './workbook-bounds';
+import { MOST_BLANK, MOST_CELLS, percentOf, tooLarge, withUnit } from './workbook-bounds';
 
 interface Element {
   name: string;

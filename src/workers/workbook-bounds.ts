@@ -26,13 +26,6 @@ const SHARE_DIGITS = 10;
  */
 export const percentOf = (share: number): string => `${Number((share * 100).toPrecision(SHARE_DIGITS))} %`;
 
-/**
- * What a cell that is struck out says: no name and no amount, so that somebody is asked about it.
- *
- * @example struckOut('Coconut oil') // 'struck out: Coconut oil'
- */
-export const struckOut = (text: string): string => (text === '' ? '' : `struck out: ${text}`);
-
 /** Units that a sheet may show behind figures which it holds without. */
 const UNIT = /^(?:m?g|gr|gm|grams?|kg|oz|lbs?|ml|cl|l|%|‰)\.?$/i;
 

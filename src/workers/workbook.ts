@@ -2,6 +2,7 @@
 import excel, { type Cell, type Worksheet } from 'exceljs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { asMark } from '../core/paperwork/raised';
+import { struckOut } from '../core/sheets/struck';
 import type { WorkbookSheet } from '../core/sheets/workbook';
 import { openDocumentSheets } from './opendocument';
 import {
@@ -10,7 +11,6 @@ import {
   MOST_BYTES,
   MOST_CELLS,
   percentOf,
-  struckOut,
   tooLarge,
   withUnit,
   WorkbookFault,

@@ -5,7 +5,8 @@ import { strToU8, zipSync } from 'fflate';
 import { remedyFor } from '../../src/core/file-kinds';
 import { mailOf } from '../../src/core/paperwork/mail';
 import { typeOfPaper } from '../../src/core/records/papers';
-import { openSheet } from '../../src/islands/house/sheet';
+import { guessLayout } from '../../src/core/sheets/layout';
+import { makeBars, openSheet } from '../../src/islands/house/sheet';
 import { openMail } from '../../src/islands/papers/mail';
 import { readFile } from '../../src/islands/rack/till-file';
 import { isText, textOfBytes } from '../../src/ui/file-text';
@@ -42,6 +43,8 @@ const table = (name: string, style: string, ...rows: string[]) =>
 
 const file = (name: string, content: string | Uint8Array) => new File([content as BlobPart], name);
 const why = (opened: Promise<unknown>) => opened.then(String, (error: Error) => error.message);
+
+const said = { percentOf: 'fats' as const, batchG: 1000, superfatPct: 5, chosen: {} };
 
 describe('files of other kinds', () => {
   it('open as OpenDocument: as shown, with units, days, percents, groups, repeats; hidden sheets told', async () => {
@@ -182,6 +185,12 @@ describe('files of other kinds', () => {
     const [one] = await workbookSheets(new Uint8Array(await book.xlsx.writeBuffer()));
     const rows = [['Olive oil', '500'], ['struck out: Coconut oil', 'struck out: 300'], ['2.6 %']];
     expect(one!.rows.map((cells) => cells.map((text) => text.trim()))).to.deep.equal(rows);
+    const slate = [['Slate', ''], ...rows.slice(0, 2).map(([name, amount]) => [name!, `${amount} g`])];
+    expect(makeBars(slate, guessLayout(slate), 'x.xlsx', new Map(), said).faults).to.deep.include({
+      row: 3,
+      message:
+        '“struck out: 300 g”: press the row’s number to leave it out, or take the line through it away in the file.',
+    });
     const struck = (text: string) =>
       cell('string', 'table:style-name="ce9"', `<text:span>${text}</text:span>`);
     const open = packed(

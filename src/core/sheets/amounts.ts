@@ -2,6 +2,7 @@
 import type { Amount, Measure } from '../formula/types';
 import { readAmount } from '../quantities/amount';
 import { unitRule, type Unit } from '../quantities/units';
+import { struckRemedy } from './struck';
 
 /** A unit, or a percent of which it is still to be said what of. */
 export type SheetUnit = Unit | '%';
@@ -41,6 +42,8 @@ export function unitIn(text: string): SheetUnit | null {
 export function readCell(cell: string, unit: SheetUnit | null): SheetAmount | null | { error: string } {
   const text = cell.trim();
   if (text === '' || /^[-–—x]$/i.test(text)) return null;
+  const struck = struckRemedy(text);
+  if (struck) return { error: struck };
   const ratio = RATIO.exec(text);
   if (ratio) return { value: numberIn(ratio[1]!) / numberIn(ratio[2]!), unit: ':1' };
   const isBare = BARE.test(text);
