@@ -4,6 +4,7 @@
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { BatchEvent } from '../core/batch/types';
+import { jotDown, jotted, strikeOut } from './bench-journal';
 import type { SetAside } from './event-queue';
 
 interface KeptEvent {
@@ -64,47 +65,60 @@ export interface LeftEvents {
   aside: SetAside[];
 }
 
-/** What is kept of a batch's events; a browser that keeps nothing answers none. */
-export async function keptEvents(batch: string): Promise<LeftEvents> {
+/** Rows of the database; a browser that keeps nothing has none. */
+async function stored(batch: string): Promise<KeptEvent[]> {
   try {
-    const all = await (await database()).getAllFromIndex('events', 'batch', batch);
-    all.sort((a, b) => a.place - b.place);
-    return {
-      waiting: all.flatMap(({ event, aside }) => (aside ? [] : [event])),
-      aside: all.flatMap(({ event, aside }) => (aside ? [{ event, ...aside }] : [])),
-    };
-  } catch {
-    return { waiting: [], aside: [] };
-  }
-}
-
-/** Batches of which something is kept here: not on file yet, or set aside. */
-export async function keptBatches(): Promise<string[]> {
-  try {
-    return [...new Set((await (await database()).getAllKeys('events')).map(([batch]) => batch))];
+    return await (await database()).getAllFromIndex('events', 'batch', batch);
   } catch {
     return [];
   }
 }
 
-/** Keeps events as waiting, or as set aside, and lets others go. */
+/** What is kept of a batch's events; a browser that keeps nothing answers none. */
+export async function keptEvents(batch: string): Promise<LeftEvents> {
+  // Asked first: what is struck out meanwhile stands in the database by then.
+  const ahead = jotted<KeptEvent>(batch);
+  const rows = [...(await stored(batch)), ...ahead];
+  const all = [...new Map(rows.map((row) => [row.id, row])).values()].sort((a, b) => a.place - b.place);
+  return {
+    waiting: all.flatMap(({ event, aside }) => (aside ? [] : [event])),
+    aside: all.flatMap(({ event, aside }) => (aside ? [{ event, ...aside }] : [])),
+  };
+}
+
+/** Batches of which something is kept here: not on file yet, or set aside. */
+export async function keptBatches(): Promise<string[]> {
+  const ahead = jotted<KeptEvent>().map(({ batch }) => batch);
+  try {
+    const keys = await (await database()).getAllKeys('events');
+    return [...new Set([...keys.map(([batch]) => batch), ...ahead])];
+  } catch {
+    return [...new Set(ahead)];
+  }
+}
+
+/** Keeps events as waiting, or as set aside, and lets others go: at once what is new, then in the database. */
 export async function keepEvents(
   batch: string,
   { waiting, aside }: LeftEvents,
   gone: readonly string[],
 ): Promise<void> {
-  const transaction = (await database()).transaction('events', 'readwrite');
-  const rows = [
-    ...waiting.map((event, at) => ({ event, aside: null, at })),
-    ...aside.map(({ event, ...why }, at) => ({ event, aside: why, at })),
+  const rows: KeptEvent[] = [
+    ...waiting.map((event, place) => ({ batch, id: event.id, place, event, aside: null })),
+    ...aside.map(({ event, ...why }, place) => ({ batch, id: event.id, place, event, aside: why })),
   ];
-  await Promise.all([
-    ...gone.map((id) => transaction.store.delete([batch, id])),
-    ...rows.map(({ event, aside: why, at }) =>
-      transaction.store.put({ batch, id: event.id, place: at, event, aside: why }),
-    ),
-    transaction.done,
-  ]);
+  jotDown(rows);
+  try {
+    const transaction = (await database()).transaction('events', 'readwrite');
+    await Promise.all([
+      ...gone.map((id) => transaction.store.delete([batch, id])),
+      ...rows.map((row) => transaction.store.put(row)),
+      transaction.done,
+    ]);
+    strikeOut(rows);
+  } finally {
+    strikeOut(gone.map((id) => ({ batch, id })));
+  }
 }
 
 /** What the scale held for a line of a batch, or null. */
