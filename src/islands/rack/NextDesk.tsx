@@ -12,6 +12,7 @@ import { dayAfter, daysBetween } from '../../core/quantities/day';
 import { address, send, type Fault } from '../../ui/api';
 import { Faults } from '../../ui/Faults';
 import { guarded } from '../../ui/Guarded';
+import { fromPage } from '../../ui/page-data';
 import { dayInWords, grams, VERDICT_WORDS } from '../../ui/words';
 import { SixWeeksPlan } from './SixWeeks';
 import { Tonight } from './Tonight';
@@ -313,4 +314,4 @@ function NextDeskIsland({ first }: { first: NextData }) {
   );
 }
 
-export const NextDesk = guarded('What to pour next', NextDeskIsland);
+export const NextDesk = guarded('What to pour next', fromPage(NextDeskIsland));

@@ -4,6 +4,7 @@ import { handsOfBatch } from '../../core/hands/sources';
 import type { RackBatch, RackData } from '../../core/records/rack';
 import { address, send } from '../../ui/api';
 import { guarded } from '../../ui/Guarded';
+import { fromPage } from '../../ui/page-data';
 import { Act } from '../../ui/Hands';
 import { useStable } from '../../ui/latest';
 import { stateWords } from '../../ui/batch-words';
@@ -222,4 +223,4 @@ function RackIsland({ first }: { first: RackData }) {
   );
 }
 
-export const Rack = guarded('The rack', RackIsland);
+export const Rack = guarded('The rack', fromPage(RackIsland));
