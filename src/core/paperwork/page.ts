@@ -5,6 +5,8 @@
 
 export interface Cell {
   text: string;
+  /** The same with the raised marks that lead to notes, where it holds any. */
+  raised?: string;
   /** Of a figure in a picture: how it was read before its own pixels were looked at, and whether they are clear. */
   other?: string;
   isClear?: boolean;

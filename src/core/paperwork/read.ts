@@ -7,6 +7,7 @@ import { readablePart } from './bounds';
 import { readCategories, type OpenLevel } from './categories';
 import { BAR_SOAP_CATEGORY, type CategoryMax } from './category-checks';
 import { readFields, type PaperFields, type Taken } from './fields';
+import { notesOfLine } from './footnotes';
 import { withLessons, type Lesson } from './lessons';
 import { lineText, type Paper, type PaperLine } from './page';
 import { withoutRaised } from './raised';
@@ -97,11 +98,25 @@ function openQuestions(open: readonly OpenLevel[]): string[] {
   );
 }
 
-/** A line without the marks that lead to its notes; a cell of nothing else stays as it is. */
+/** A line without the marks that lead to its notes, which stay beside it; a cell of nothing else stays as it is. */
 const markless = (line: PaperLine): PaperLine => ({
   ...line,
-  cells: line.cells.map((cell) => ({ ...cell, text: withoutRaised(cell.text).trim() || cell.text })),
+  cells: line.cells.map((cell) => {
+    const text = withoutRaised(cell.text).trim() || cell.text;
+    return text === cell.text ? cell : { ...cell, text, raised: cell.text };
+  }),
 });
+
+/** What the marks beside the level of bar soap lead to. */
+function noteQuestions(paper: Paper, categories: readonly Taken<CategoryMax>[]): string[] {
+  const own = categories.filter(({ value }) => value.category === BAR_SOAP_CATEGORY);
+  return own
+    .flatMap(({ line, said }) => notesOfLine(paper, line, said))
+    .map(
+      ({ mark, note }) =>
+        `The level of category ${BAR_SOAP_CATEGORY} stands with a mark (${mark}): “${note}”. Is it met?`,
+    );
+}
 
 /**
  * Reads a paper. `known` leads CAS numbers and names to the constituents on file; `lessons` are what the maker
@@ -133,7 +148,8 @@ export function readPaper(whole: Paper, known: Known, lessons: readonly Lesson[]
     const { highPct: value, said, question } = vanillin;
     reading.vanillinPct = { value, line: vanillin.lines[0]!, said, question };
   }
-  return { ...reading, questions: [...questions, ...openQuestions(open), ...questionsOf(paper, reading)] };
+  const asked = [...openQuestions(open), ...noteQuestions(paper, categories), ...questionsOf(paper, reading)];
+  return { ...reading, questions: [...questions, ...asked] };
 }
 
 const VANILLIN_CAS = '121-33-5';
