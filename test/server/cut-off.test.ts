@@ -71,6 +71,7 @@ describe('a program killed at its start', () => {
     const db = await openDatabase(old);
     await db('products').insert({ id: 'a', name: 'Öl & Salz', position: 0, body: '{"id":"a"}' });
     for (const wanted of [
+      '013-sold',
       '012-complaints',
       '011-made-lots',
       '010-standings',

@@ -2,12 +2,13 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { foldBatch } from '../../src/core/batch/fold';
-import type { BatchEvent } from '../../src/core/batch/types';
+import type { Batch, BatchEvent } from '../../src/core/batch/types';
 import { standingOf } from '../../src/core/curing/standing';
 import { measuredIn } from '../../src/core/heat/batch-pour';
 import { comingBars, readyBars } from '../../src/core/stock/supply';
 import { HttpFault } from '../../src/server/http';
 import { allEvents } from '../../src/server/repositories/batches';
+import { barsAbout, type BarsAbout } from '../../src/server/repositories/overviews';
 import { addEvents } from '../../src/server/store/batch-events';
 import { recordSales } from '../../src/server/services/rack/sales';
 import { foldMissing, lookAtSome, refold } from '../../src/server/store/batches';
@@ -25,12 +26,28 @@ describe('rows kept beside the events of batches', () => {
     body: string;
   }
 
+  /** Adds the bars of a batch to those of its bar: ready, here besides, sold. */
+  function countBars(about: Map<string, BarsAbout>, batch: Batch): void {
+    const { product, state, isQuarantined, bars, moved } = batch;
+    const before = about.get(product) ?? { ready: 0, curing: 0, sold: 0 };
+    const isGone = state === 'stopped' || state === 'discarded';
+    const left = isGone || isQuarantined ? 0 : bars.left;
+    const sales = isGone ? [] : moved.filter(({ how }) => how === 'sale');
+    about.set(product, {
+      ready: before.ready + readyBars(batch),
+      curing: before.curing + left - readyBars(batch),
+      sold: sales.reduce((sum, sale) => sum + sale.bars, before.sold),
+    });
+  }
+
   /** Every row against its batch folded anew. */
   async function expectFolded(): Promise<void> {
     const rows: Row[] = await demo.db('batch_standings');
     expect(rows.length).to.equal(((await demo.db('batches')) as unknown[]).length);
+    const about = new Map<string, BarsAbout>();
     for (const { batch_id: id, body, ready, coming } of rows) {
       const batch = foldBatch(await allEvents(demo.db, id))!;
+      countBars(about, batch);
       const standing = standingOf(batch);
       expect(JSON.parse(body), id).to.deep.equal(plain(standing));
       expect([ready, coming], id).to.deep.equal([readyBars(batch), comingBars(batch)]);
@@ -45,6 +62,9 @@ describe('rows kept beside the events of batches', () => {
         id,
       ).to.have.members(measuredIn(batch));
     }
+    const told = await barsAbout(demo.db);
+    for (const [product, bars] of about) expect(told.get(product), product).to.deep.equal(bars);
+    expect([...told.keys()].filter((product) => !about.has(product))).to.deep.equal([]);
   }
 
   /** What is left of every lot, summed from the ledger. */

@@ -9,6 +9,12 @@ export function readyBars({ state, isQuarantined, bars }: Counted): number {
   return Math.max(0, Math.min(bars.left, bars.released - bars.gone));
 }
 
+/** Bars of a batch that were sold; of one that was given up, none counts. */
+export function soldBars({ state, moved }: Pick<BatchStanding, 'state' | 'moved'>): number {
+  if (state === 'stopped' || state === 'discarded') return 0;
+  return moved.reduce((sum, { how, bars }) => sum + (how === 'sale' ? bars : 0), 0);
+}
+
 const ON_THE_WAY: readonly Batch['state'][] = ['poured', 'cut', 'curing', 'released'];
 
 /**

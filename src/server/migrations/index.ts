@@ -11,6 +11,7 @@ import * as changeCounts from './009-change-counts';
 import * as standings from './010-standings';
 import * as madeLots from './011-made-lots';
 import * as complaints from './012-complaints';
+import * as sold from './013-sold';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '001-first-tables': firstTables,
@@ -25,6 +26,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '010-standings': standings,
   '011-made-lots': madeLots,
   '012-complaints': complaints,
+  '013-sold': sold,
 };
 
 /** Migrations by name, so that a bundled server carries them with it. */

@@ -162,12 +162,11 @@ export async function someTasks(
   return { tasks: rows.map(withBar), count: row!.count };
 }
 
-/** Tasks that wait, oldest first, with the bars they are about. */
-export async function openTasks(db: Knex): Promise<Task[]> {
-  const rows: TaskWithBar[] = await db('tasks')
-    .whereNull('done_at')
-    .orderBy('rowid')
-    .select('body', db.raw(`${BAR_OF_TASK} as bar`));
+/** Tasks that wait, oldest first, with the bars they are about; of some bars alone where asked. */
+export async function openTasks(db: Knex, bars: readonly string[] | null = null): Promise<Task[]> {
+  const query = db('tasks').whereNull('done_at').orderBy('rowid');
+  if (bars) void query.whereRaw(`${BAR_OF_TASK} in (select value from json_each(?))`, JSON.stringify(bars));
+  const rows: TaskWithBar[] = await query.select('body', db.raw(`${BAR_OF_TASK} as bar`));
   return rows.map(withBar);
 }
 

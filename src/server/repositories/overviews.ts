@@ -112,13 +112,13 @@ export interface BarsAbout {
  */
 export async function barsAbout(db: Knex): Promise<ReadonlyMap<string, BarsAbout>> {
   const rows: (BarsAbout & { id: string })[] = await db.raw(
-    `select id, sum(free - ready) as curing, sum(ready) as ready, sum(sold) as sold from (
-       select id, free, sold, iif(state = 'released', max(0, min(free, released - gone)), 0) as ready from (
-         select product_id as id, state, coalesce(json_extract(weighed, '$.sold'), 0) as sold,
-                iif(json_extract(summary, '$.isQuarantined'), 0, json_extract(summary, '$.bars.left')) as free,
-                json_extract(summary, '$.bars.released') as released, json_extract(summary, '$.bars.gone') as gone
-         from batches where weighed is not null and state not in ('stopped', 'discarded')))
-     group by id`,
+    `select all_sold.id, coalesce(here.free - here.ready, 0) as curing, coalesce(here.ready, 0) as ready, sold
+     from (select product_id as id, sum(sold) as sold from batch_standings group by product_id) as all_sold
+     left join (
+       select s.product_id as id, sum(s.ready) as ready,
+              sum(iif(json_extract(b.summary, '$.isQuarantined'), 0, json_extract(b.summary, '$.bars.left'))) as free
+       from batch_standings s join batches b on b.id = s.batch_id where s.here = 1 group by s.product_id
+     ) as here on here.id = all_sold.id`,
   );
   return new Map(rows.map(({ id, ...bars }) => [id, bars]));
 }

@@ -2,7 +2,7 @@
 import type { Knex } from 'knex';
 import type { BatchStanding } from '../../core/batch/types';
 import type { PastCut } from '../../core/curing/window';
-import { comingBars, readyBars } from '../../core/stock/supply';
+import { comingBars, readyBars, soldBars } from '../../core/stock/supply';
 import type { SoldOn } from '../../core/stock/pace';
 
 /** States of a batch that stands on the rack or has bars to sell. */
@@ -12,7 +12,7 @@ const HERE: ReadonlySet<BatchStanding['state']> = new Set(['poured', 'cut', 'cur
 const isHere = ({ state, bars }: BatchStanding) => HERE.has(state) && (state !== 'released' || bars.left > 0);
 
 /** Counts every change of what is kept; rows of an older shape are made anew. */
-const SHAPE = 3;
+const SHAPE = 4;
 
 /** Names the events that a row was made of. */
 const madeOf = (seq: number) => `${SHAPE} ${seq}`;
@@ -32,6 +32,7 @@ interface StandingRow {
   here: number;
   ready: number;
   coming: number;
+  sold: number;
   released_at: string | null;
   cut_at: string | null;
   body: string;
@@ -49,6 +50,7 @@ function toRow({ batch, seq, standing }: KeptStanding): StandingRow {
     here: isHere(standing) ? 1 : 0,
     ready: readyBars(standing),
     coming: comingBars(standing),
+    sold: soldBars(standing),
     released_at: released[0] ?? null,
     cut_at: standing.cut ? utc(standing.cut.at) : null,
     body: JSON.stringify(standing),

@@ -36,7 +36,11 @@ export async function rangeData(house: House, most = Infinity): Promise<RangeDat
   const kept = await keptRows(house, most);
   const overviews = await overviewsOf(house, kept, AT_ONCE);
   const bars = await barsAbout(house.db);
-  const tasks = groupBy(await openTasks(house.db), ({ bar }) => bar ?? null);
+  const open = await openTasks(
+    house.db,
+    kept.map(({ id }) => id),
+  );
+  const tasks = groupBy(open, ({ bar }) => bar ?? null);
   const rows = kept.map(({ id, product: { name, note, collection = '' }, putAwayOn }): RangeRow => {
     const { regimes: _, ...overview } = overviews.get(id) ?? BLANK;
     return {
