@@ -41,6 +41,11 @@ export function decimalMarkOf(texts: Iterable<string>): DecimalMark {
     for (const [, mark] of days.matchAll(/(?<![\d.,])\d+([.,])(?:\d{1,2}|\d{4,})(?![\d.,])/g))
       votes[mark as ',' | '.']++;
     for (const [, mark] of days.matchAll(/(?<![\d.,])0([.,])\d+(?![\d.,])/g)) votes[mark as ',' | '.']++;
+    // "1,000.5": what stands behind thousands parts the decimals.
+    for (const [, mark] of days.matchAll(/(?<![\d.,])\d{1,3}(?:,\d{3})+(\.)\d+(?![\d.,])/g))
+      votes[mark as '.']++;
+    for (const [, mark] of days.matchAll(/(?<![\d.,])\d{1,3}(?:\.\d{3})+(,)\d+(?![\d.,])/g))
+      votes[mark as ',']++;
   }
   if (votes[','] === votes['.']) return null;
   return votes[','] > votes['.'] ? ',' : '.';

@@ -1,6 +1,7 @@
 /** Cells, rows and heads of a maker's spreadsheet, and what is said of them: what guessing and reading share. Pure. */
 import { folded } from '../folded';
 import type { Stage } from '../formula/types';
+import { readNumberOrNull } from '../quantities/number';
 import { unitIn, type SheetAmount, type SheetUnit } from './amounts';
 import { inOneCell } from './words';
 
@@ -20,6 +21,8 @@ export interface SheetColumns {
   portion?: number | null;
   /** What was weighed, beside what was planned. */
   weighed?: number | null;
+  /** A column in a larger unit that goes together with the amount: pounds beside ounces. */
+  larger?: number | null;
 }
 
 export interface Layout {
@@ -42,7 +45,16 @@ export interface CellAt {
 }
 
 /** What a row of a recipe says: an ingredient, or something of the batch. */
-export const ROLES = ['lye', 'superfat', 'fats', 'potash', 'liquid', 'batch', 'material'] as const;
+export const ROLES = [
+  'lye',
+  'lyeSolution',
+  'superfat',
+  'fats',
+  'potash',
+  'liquid',
+  'batch',
+  'material',
+] as const;
 export type Role = (typeof ROLES)[number];
 
 export interface SheetLine {
@@ -97,16 +109,14 @@ const STAGES_SAID: readonly (readonly [Stage, RegExp])[] = [
   ['heldBack', /^(?:liquid )?held ?back$/],
   ['liquid', /^(?:liquids?|water|water phase)$/],
   ['lye', /^(?:(?:in(?:to)? )?(?:the )?lye(?: water| solution)?)$/],
-  ['afterCook', /^after ?(?:the )?cook$/],
-  ['top', /^(?:on )?(?:the )?top$/],
+  ['afterCook', /^after ?(?:the )?cook(?:ing)?$/],
+  ['top', /^(?:on )?(?:the )?top(?:pings?)?$/],
   ['trace', /^(?:(?:at|after|light|medium|thin) )?trace$/],
 ];
 
 /** When a cell says that something goes in; undefined where it says nothing that is known. */
 export const stageIn = (cell: string): Stage | undefined =>
   STAGES_SAID.find(([, said]) => said.test(folded(cell)))?.[0];
-
-export const TOTAL = /^(?:total|sum|summe|gesamt\w*|totale|batch (?:size|weight)|check)\b/i;
 
 export const isNumeric = (cell: string) =>
   /^[~≈]?\s*[\d.,]+(?:\s*[/:]\s*\d+)?\s*(?:%|[a-z./ ]{1,16})?$/i.test(cell.trim()) && /\d/.test(cell);
@@ -120,7 +130,10 @@ export function unitOfHead(cell: string): SheetUnit | null {
   const [, inBrackets, afterComma, atEnd] = UNIT_AT_END.exec(cell.trim()) ?? [];
   const inside = inBrackets ?? afterComma ?? atEnd ?? cell;
   const words = folded(inside)
-    .replace(/^(?:amounts?|weight|quantity|in)\b\s*(?:in\b)?/, '')
+    .replace(
+      /^(?:amounts?|weights?|quantity|gewicht|menge|poids|quantite|peso|cantidad|quantita|gewicht|hoeveelheid|in|en)\b\s*(?:(?:in|en|de|di)\b)?/,
+      '',
+    )
     .trim();
   if (/^%|%$|^percent/.test(words)) return '%';
   return words === '' ? null : unitIn(words);
@@ -130,6 +143,49 @@ export const isAlone = (row: readonly string[]) => filled(row) === 1;
 
 export const cellAt = (row: readonly string[], column: number | null) =>
   column === null ? '' : (row[column] ?? '').trim();
+
+/** Pairs of columns that say one amount together, and how many of the smaller one make the larger. */
+const PAIRS: readonly (readonly [larger: SheetUnit, smaller: SheetUnit, times: number])[] = [
+  ['lb', 'oz', 16],
+  ['kg', 'g', 1000],
+];
+/** Both columns of a pair say the same amount where they are so near, as a share of it. */
+const SAME = 0.03;
+
+/**
+ * Two columns that say one amount together, "lb" beside "oz": none of the smaller is as much as one of the larger, and
+ * they are not the same amount twice. Null where there are none.
+ */
+export function pairedColumns(
+  heads: readonly string[],
+  rows: readonly (readonly string[])[],
+): { larger: number; smaller: number } | null {
+  const numberAt = (row: readonly string[], at: number) => readNumberOrNull(row[at] ?? '');
+  const units = heads.map(unitOfHead);
+  for (const [large, small, times] of PAIRS) {
+    const [larger, smaller] = [units.indexOf(large), units.indexOf(small)];
+    if (larger < 0 || smaller < 0) continue;
+    const said = rows.map((row) => [numberAt(row, larger), numberAt(row, smaller)] as const);
+    const fit = said.every(([, few]) => few === null || few < times);
+    const twice = said.some(
+      ([many, few]) => many && few && Math.abs(many * times - few) <= SAME * many * times,
+    );
+    if (fit && !twice && said.some(([many]) => many)) return { larger, smaller };
+  }
+  return null;
+}
+
+/** The amount of a row, from both columns where it has two: "1 lb 8 oz". */
+export function amountAt(
+  row: readonly string[],
+  { amount, larger = null }: SheetColumns,
+  unit: SheetUnit | null,
+): string {
+  const [many, few] = [cellAt(row, larger), cellAt(row, amount)];
+  if (many === '' || Number(many) === 0) return few;
+  const of = PAIRS.find(([, small]) => small === unit)![0];
+  return few === '' ? `${many} ${of}` : `${many} ${of} ${few} ${unit}`;
+}
 
 /** Rows that say name and amount in one cell, as a recipe is typed, with the two apart. */
 export const parted = (rows: readonly (readonly string[])[]): (readonly string[])[] =>

@@ -11,6 +11,7 @@ import {
   HEADS,
   isAlone,
   isNumeric,
+  pairedColumns,
   parted,
   stageIn,
   unitOfHead,
@@ -107,6 +108,8 @@ function guessPlaces(rows: readonly (readonly string[])[]): Layout {
   const { head, columns } = headOf(rows);
   const heads = rows[head] ?? [];
   if (head >= 0 && columns.what !== null && columns.amount !== null) {
+    const pair = pairedColumns(heads, rows.slice(head + 1));
+    if (pair) [columns.larger, columns.amount] = [pair.larger, pair.smaller];
     const unit = unitOfHead(heads[columns.amount] ?? '');
     if (columns.bar !== null) return { kind: 'list', head, columns, unit };
     return { kind: hasBlocks(rows, head, columns) ? 'blocks' : 'single', head, columns, unit };

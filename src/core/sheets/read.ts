@@ -1,8 +1,10 @@
 /** What each bar of a maker's spreadsheet holds, by how it is laid out. Pure. */
 import { folded } from '../folded';
+import type { Stage } from '../formula/types';
 import type { DecimalMark } from '../quantities/number';
 import { readCell, unitIn, unitsAsked, type SheetUnit } from './amounts';
 import {
+  amountAt,
   cellAt,
   filled,
   HEADS,
@@ -10,7 +12,6 @@ import {
   isNumeric,
   parted,
   stageIn,
-  TOTAL,
   UNIT_AT_END,
   unitOfHead,
   type Layout,
@@ -22,7 +23,7 @@ import {
 import { fileMark, settleMark } from './marks';
 import { amountOfBatch } from './of-batch';
 import { batchesOf, withoutRepeats } from './planned';
-import { barName, isBeside, isSection } from './words';
+import { barName, isBeside, isSection, isTotal, isWholeFats } from './words';
 
 type Named = Pick<SheetBar, 'name' | 'row' | 'column'>;
 
@@ -68,7 +69,7 @@ function add(
   unit: SheetUnit | null,
   note = '',
 ): SheetBar | null {
-  if (name === '' || TOTAL.test(name)) return null;
+  if (name === '' || (isTotal(name) && !isWholeFats(name))) return null;
   const amount = amountIn(name, cell, unit, mark);
   if (amount === null) return null;
   if ('error' in amount) {
@@ -149,22 +150,26 @@ function readDown(
   // Without a name of its own it is called as the sheet is, and no cell names it.
   const called = kind === 'single' || isSheets ? fallback : '';
   let bar = (kind === 'single' ? titleOf(rows, head) : null) ?? { name: called, row: 1, column: null };
+  /** When what stands under the last heading of a part goes in. */
+  let part: Stage | undefined;
   rows.forEach((row, at) => {
     // In blocks the first bar may be named above the first heads.
     const isBefore = at < head && kind !== 'blocks' && !pointed.some((one) => one.row === at);
     if (at === head || isBefore || filled(row) === 0 || unnamed.includes(at)) return;
     const here = namedIn(row, at, layout);
     if (here) {
-      bar = here;
+      [bar, part] = [here, undefined];
       return;
     }
-    const [name, amount, note] = [columns.what, columns.amount, columns.note].map((column) =>
-      cellAt(row, column),
-    ) as [string, string, string];
+    const [name, note] = [cellAt(row, columns.what), cellAt(row, columns.note)];
+    const amount = amountAt(row, columns, unit);
     const named = kind === 'list' ? cellAt(row, columns.bar) : '';
     const batch = batches?.[at - head - 1] ?? '';
     if (named !== '') bar = { name: batch === '' ? named : `${named} ${batch}`, row: at + 1 };
-    if (amount === '' && isAlone(row) && isSection(name)) return;
+    if (amount === '' && isAlone(row) && isSection(name)) {
+      part = stageIn(name);
+      return;
+    }
     // The heads may come again above each bar.
     if (HEADS.what.test(folded(name)) && HEADS.amount.test(folded(amount))) {
       watch.heads(at + 1);
@@ -181,7 +186,7 @@ function readDown(
     const known = add(into, bar, { row: at + 1, column }, name, amount, own ?? unit, note);
     if (!known) return;
     if (batch !== '' && named !== '') known.of = named;
-    const stage = stageIn(cellAt(row, columns.stage ?? null));
+    const stage = stageIn(cellAt(row, columns.stage ?? null)) ?? part;
     if (stage) known.lines.at(-1)!.stage = stage;
     const portion = cellAt(row, columns.portion ?? null);
     if (portion !== '') known.lines.at(-1)!.portion = portion;
@@ -213,7 +218,7 @@ function readAcross(
       const own = unitOfHead(isRows ? top : side);
       const bare = (text: string) => (own ? text.replace(UNIT_AT_END, '') : text);
       const bar = isRows ? { name: side, row: at + 1 } : { name: top, row: head + 1 };
-      if (TOTAL.test(bar.name)) return;
+      if (isTotal(bar.name)) return;
       const said = (row[column] ?? '').trim();
       add(into, bar, { row: at + 1, column }, bare(isRows ? top : side), said, own ?? unit);
     });

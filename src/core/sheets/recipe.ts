@@ -3,7 +3,9 @@ import { folded } from '../folded';
 import type { Formula, Kind, Line, Stage } from '../formula/types';
 import { USUAL_STAGE } from '../formula/stages';
 import { amountOf, gramsOf, type PercentOf, type SheetAmount } from './amounts';
+import { isLyeSolution, lyeApart } from './lye-solution';
 import { isOfBatch, ofBatch, type OfBatch } from './of-batch';
+import { isWholeFats } from './words';
 import type { Role, SheetBar, SheetFault, SheetLine } from './cells';
 
 const LYE =
@@ -20,8 +22,6 @@ const LIQUIDS: readonly (readonly [Liquid['basis'], RegExp])[] = [
   ['ofFats', /^(?:water|wasser|eau|acqua|agua)\s*(?:as )?(?:a )?(?:%|percent|pct)(?: of .*)?$/],
 ];
 const LYE_FIRST = /^(?:lye|naoh)\s*(?::|to|\/)/;
-const WHOLE_FATS =
-  /^(?:(?:oils?|fats?)$|total (?:oils?|fats?)|oils? (?:total|weight)|fats? (?:total|weight)|weight of (?:oils?|fats?))\b/;
 const POTASH = /^(?:koh|potassium hydroxide|kaliumhydroxid|potasse)\b/;
 
 type Liquid = NonNullable<Formula['liquid']>;
@@ -33,9 +33,10 @@ export function roleOf({ name, role }: Pick<SheetLine, 'name' | 'role'>): Role {
   const words = folded(name);
   if (POTASH.test(words)) return 'potash';
   if (LIQUIDS.some(([, pattern]) => pattern.test(words))) return 'liquid';
+  if (isLyeSolution(name)) return 'lyeSolution';
   if (LYE.test(words)) return 'lye';
   if (SUPERFAT.test(words)) return 'superfat';
-  return WHOLE_FATS.test(words) ? 'fats' : 'material';
+  return isWholeFats(name) ? 'fats' : 'material';
 }
 
 /** How much liquid a row says that says it against the lye or the fats. */
@@ -128,6 +129,9 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
   return { lines, faults };
 }
 
+/** A name that says how it is made. */
+const HOT = /\bhot[ -]process|\b(?:oh|cp)?hp$|heissverfahren|\bgekocht/;
+
 /** Purity of the sodium hydroxide where a bar says none, percent. */
 const USUAL_PURITY_PCT = 99;
 
@@ -164,13 +168,51 @@ function portioned(lines: readonly Line[], { portions = [] }: OfBatch) {
   return { lines: plain, portions: null, note };
 }
 
+interface Stated {
+  lines: readonly Line[];
+  lyeG: number | null;
+  superfat: SheetLine | undefined;
+  /** Whether what it holds of liquids says how much there is. */
+  isWetSaid: boolean;
+}
+
+/** What is to be looked at in a formula that was taken, in words. */
+function notesOf({ lines, lyeG, superfat, isWetSaid }: Stated, superfatPct: number): string[] {
+  const fats = lines.filter(({ stage }) => stage === 'fats');
+  const inPercent = fats.filter(({ amount }) => amount.unit === '%fats');
+  const sum = inPercent.reduce((total, { amount }) => total + amount.value, 0);
+  return [
+    oddLye(fats, lyeG),
+    lyeG !== null &&
+      superfat &&
+      `It states the lye and a superfat (${superfat.said}): the lye is taken, and the superfat follows from it.`,
+    lyeG === null &&
+      !superfat &&
+      `Neither lye nor superfat is stated: ${superfatPct} % superfat is taken. Look at it before a pour.`,
+    inPercent.length > 0 &&
+      Math.abs(sum - 100) > ABOUT &&
+      `Its fats add up to ${Number(sum.toFixed(1))} %: look for what is missing.`,
+    !isWetSaid && `No liquid is stated: ${USUAL_LIQUID_PCT} % of the fats is taken.`,
+  ].filter((note) => typeof note === 'string');
+}
+
+/** A bar's rows with a lye solution taken apart. */
+function withoutSolution(bar: SheetBar, { find }: Taking) {
+  const isRole = (role: Role) => (line: SheetLine) => roleOf(line) === role;
+  const liquid = ({ name }: SheetLine) => ['liquid', 'milk'].includes(find(name)?.kind ?? '');
+  const is = { solution: isRole('lyeSolution'), lye: isRole('lye'), liquid };
+  return lyeApart(bar.lines, is, (name) => find(name) !== null);
+}
+
 /**
  * A bar as a formula; every row that cannot be taken is told.
  *
  * @example
  * formulaOf(bar, taking); // a formula, and every row that could not be taken
  */
-export function formulaOf(bar: SheetBar, taking: Taking): Taken {
+export function formulaOf(said: SheetBar, taking: Taking): Taken {
+  const apart = withoutSolution(said, taking);
+  const bar = { ...said, lines: apart.lines };
   const percentOf = percentsOf(bar, taking.find) ?? taking.percentOf;
   const stated = (role: Role) => bar.lines.find((line) => roleOf(line) === role);
   const [lye, superfat, fats, liquid] = [stated('lye'), stated('superfat'), stated('fats'), stated('liquid')];
@@ -181,35 +223,22 @@ export function formulaOf(bar: SheetBar, taking: Taking): Taken {
   const isFat = ({ stage }: Line) => stage === 'fats';
   if (!lines.some(isFat))
     faults.push({ row: bar.row, message: `${bar.name} holds no fat that is known here.` });
+  faults.push(...apart.faults);
   if (faults.length > 0) return { ok: false, faults };
   const lyeG = lye ? lyeMass(lye.amount, percentOf, taking.batchG) : null;
   const isInPercent = lines.some((line) => isFat(line) && line.amount.unit === '%fats');
-  const fatsSum = lines.reduce(
-    (sum, line) => sum + (isFat(line) && line.amount.unit === '%fats' ? line.amount.value : 0),
-    0,
-  );
   const liquids = lines.filter(({ stage }) => stage === 'liquid' || stage === 'heldBack');
   // What stands in percent of the liquid says what it is made of, not how much there is.
   const isWeighed = liquids.some(({ amount }) => amount.unit !== '%liquid');
-  const odd = oddLye(lines.filter(isFat), lyeG);
-  const notes = [
-    odd,
-    parted.note,
-    lyeG === null &&
-      !superfat &&
-      `Neither lye nor superfat is stated: ${taking.superfatPct} % superfat is taken. Look at it before a pour.`,
-    isInPercent &&
-      Math.abs(fatsSum - 100) > ABOUT &&
-      `Its fats add up to ${Number(fatsSum.toFixed(1))} %: look for what is missing.`,
-    !isWeighed && !liquid && `No liquid is stated: ${USUAL_LIQUID_PCT} % of the fats is taken.`,
-  ].filter((note) => note !== false && note !== null);
+  const stands = { lines, lyeG, superfat, isWetSaid: isWeighed || liquid !== undefined };
+  const notes = [...notesOf(stands, taking.superfatPct), ...(parted.note ? [parted.note] : [])];
   return {
     ok: true,
     notes,
     formula: {
       format: 'proportia.formula/1',
       name: bar.name,
-      process: batch.process ?? 'cold',
+      process: batch.process ?? (HOT.test(folded(bar.name)) ? 'hot' : 'cold'),
       fatsMassG: isInPercent ? (fatsG ?? taking.batchG) : null,
       alkali: {
         ...(lyeG !== null ? { massG: lyeG } : { superfatPct: superfat?.amount.value ?? taking.superfatPct }),

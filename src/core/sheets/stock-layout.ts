@@ -83,8 +83,6 @@ const PRICE_HEADS: readonly (readonly [PriceOf, RegExp])[] = [
 export const priceOfIn = (words: string): PriceOf | null =>
   PRICE_HEADS.find(([, pattern]) => pattern.test(folded(words)))?.[0] ?? null;
 
-export const TOTAL = /^(?:total|sum|summe|gesamt|totale)\b/;
-
 /** What makers call kinds of things. */
 const KIND_NAMES: readonly (readonly [Kind, RegExp])[] = [
   ['essentialOil', /essential|\beos?\b|atherisch|huiles? essentielle|olii essenziali|aceites? esencial/],

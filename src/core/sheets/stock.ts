@@ -8,6 +8,7 @@ import { MOST_GRAMS, naohOf, USUAL_NAOH, type Alkali } from '../chemistry/saponi
 import { unitIn } from './amounts';
 import { readDay, type MonthEnd } from './days';
 import type { SheetFault } from './cells';
+import { isTotal } from './words';
 import {
   cellAt,
   filled,
@@ -15,7 +16,6 @@ import {
   isHeading,
   kindIn,
   priceOfIn,
-  TOTAL,
   type PriceOf,
   type StockColumn,
   type StockLayout,
@@ -223,7 +223,7 @@ export function readStock(
   rows.forEach((cells, at) => {
     if (at <= head || filled(cells) === 0) return;
     const name = cellAt(cells, columns.what);
-    if (TOTAL.test(folded(name))) return;
+    if (isTotal(name)) return;
     if (filled(cells) === 1 && isHeading(name)) {
       section = kindIn(name);
       return;

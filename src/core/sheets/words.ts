@@ -1,9 +1,22 @@
 /** What makers write in sheets of bars besides materials and amounts: headings, titles, and words that fats go by. Pure. */
 import { folded } from '../folded';
 
+/** What a row sums up: it is no ingredient. */
+const TOTAL =
+  /^(?:(?:batch|grand|recipe|overall|soap|whole|full)\s+)?(?:totals?|sub-?totals?|sum|summe|suma|somme|somma|gesamt\w*|zwischensumme|totale|totaal|subtotaal|sous-total|batch (?:size|weight)|check)\b|\b(?:sub-?)?totals?$/;
+export const isTotal = (name: string): boolean => TOTAL.test(folded(name));
+
+const WHOLE_FATS =
+  /^(?:(?:oils?|fats?)$|total (?:oils?|fats?)|oils? (?:total|weight)|fats? (?:total|weight)|weight of (?:oils?|fats?))\b/;
+/** Whether a row says how much all fats are together. */
+export const isWholeFats = (name: string): boolean => WHOLE_FATS.test(folded(name));
+
 const SECTION =
   /^(?:(?:lye|base|hard|soft|carrier|liquid|fragrance|essential)\s+)?(?:lye(?: solution| water)?|oils?|fats?|butters?|additives?|fragrances?|scents?|colou?r(?:ant)?s?|eos?|liquids?|extras?|add[ -]?ins?|others?|notes?|instructions?|method|directions?|(?:at )?trace|fette|ole|lauge|zusatze|dufte?|farben|huiles?|additifs?|parfums?|grassi|aceites?|oli)(?:\s*(?:&|\+|\/|and|und|et|e|y)\s.*)?$/;
 
+/** When what stands below it goes in. */
+const MOMENT =
+  /^(?:after (?:the )?cook(?:ing)?|(?:on )?(?:the )?top(?:pings?)?|(?:at )?(?:light|thin|medium) trace|held back|superfat(?:ting)? oils?)$/;
 /** "Phase A - fats", "Teil 2", "Step 3: lye". */
 const PART =
   /^(?:phase|part|step|stage|teil|schritt|partie|etape|parte|fase|paso|stap|deel)\s+(?:[a-h]|\d+|i{1,3}|iv|v)\b/;
@@ -17,7 +30,12 @@ export function isSection(cell: string): boolean {
   const words = folded(cell)
     .replace(/\s*[([][^)\]]*[)\]]/g, '')
     .replace(/[:.\-–—]+$/, '');
-  return SECTION.test(words) || PART.test(words) || (GOES_ON_SMALL.test(cell) && DONE.test(words));
+  return (
+    SECTION.test(words) ||
+    MOMENT.test(words) ||
+    PART.test(words) ||
+    (GOES_ON_SMALL.test(cell) && DONE.test(words))
+  );
 }
 
 const CALLED =

@@ -54,6 +54,7 @@ function LayoutForm({
             stage: layout.columns.stage ?? null,
             portion: layout.columns.portion ?? null,
             weighed: layout.columns.weighed ?? null,
+            larger: layout.columns.larger ?? null,
           }}
           onChange={(columns) => onChange({ ...layout, columns })}
         />

@@ -20,10 +20,12 @@ export const COLUMN_WORDS: Record<keyof SheetColumns, string> = {
   stage: 'Goes in',
   portion: 'Portion',
   weighed: 'Weighed',
+  larger: 'Amount, in the larger unit',
 };
 
 export const ROLE_WORDS: Record<Exclude<Role, 'material'>, string> = {
   lye: 'the lye, as weighed',
+  lyeSolution: 'lye and water together',
   superfat: 'the superfat',
   fats: 'the fats of a batch',
   potash: 'potassium hydroxide',

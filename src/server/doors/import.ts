@@ -72,6 +72,7 @@ class SheetColumnsDoor implements SheetColumns {
   @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) stage?: number | null;
   @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) portion?: number | null;
   @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) weighed?: number | null;
+  @Optional() @OrNull() @NumberBetween(0, MOST_COLUMNS) larger?: number | null;
 }
 
 class SheetLayoutDoor {
