@@ -20,6 +20,10 @@ describe('a paper in its own words', () => {
       ['Certificado de conformidad n.º ES-5', 'ES-5'],
       ['Bescheinigung Nr. 2026/31', '2026/31'],
       ['Dichiarazione allergeni n. 77/26 del 5 marzo 2026', '77/26'],
+      ['Zertifikatsnummer: Z 2026 / 88', 'Z 2026 / 88'],
+      ['Certificate: AL-90 / 11.06.2026', 'AL-90'],
+      ['N° CC-2026-45 du 12/08/2026', 'CC-2026-45'],
+      ['Issued: 2026-08-19, 51st Amendment, number FV-2026/3', 'FV-2026/3'],
     ] as const)
       expect(read(text).number?.value, text).to.equal(number);
   });
@@ -28,6 +32,27 @@ describe('a paper in its own words', () => {
     const { material } = read('Product: Verbena Lane. Statement number VL-3, dated 1 July 2026.');
     expect(material?.value).to.equal('Verbena Lane');
     expect(read('Product: St. John’s Wort').material?.value).to.equal('St. John’s Wort');
+  });
+
+  it('names its material in its title, and asks where that may be whom it is for', () => {
+    const headed = read('Composition (allergens), product Reed Cutter, 14 October 2026').material;
+    expect([headed?.value, headed?.question]).to.deep.equal(['Reed Cutter', null]);
+    const title = read('Certificate DP-8 for Sedge\nDate: 9 Feb 2026').material;
+    expect([title?.value, title?.question === null]).to.deep.equal(['Sedge', false]);
+    expect(read('Our product range, June 2026').material).to.equal(null);
+  });
+
+  it('writes its days in the order it says, that others of its days show, or that its language has', () => {
+    const issued = (text: string) => {
+      const { value, question } = read(text).issuedOn!;
+      return [value, question === null];
+    };
+    expect(issued('Issue date: 01/07/2026')).to.deep.equal(['2026-07-01', false]);
+    expect(issued('Issue date: 01/07/2026 (dates are day/month/year)')).to.deep.equal(['2026-07-01', true]);
+    expect(issued('Issue date: 01/07/2026 (mm/dd/yyyy)')).to.deep.equal(['2026-01-07', true]);
+    expect(issued('Issue date: 01/07/2026\nExpiry date: 06/30/2028')).to.deep.equal(['2026-01-07', true]);
+    expect(issued('CERTIFICAT DE CONFORMITÉ\nÉtabli le 12/08/2026')).to.deep.equal(['2026-08-12', true]);
+    expect(issued('Issue date: 01/07/2026\nExpiry 13/01/2028, printed 01/13/2026')[1]).to.equal(false);
   });
 
   it('is dated, and of its edition, in a sentence and in short', () => {
@@ -41,6 +66,18 @@ describe('a paper in its own words', () => {
     ]);
     expect(read('Lot 45-13-2026').issuedOn).to.equal(null);
     expect(read('flash pt 88C').flashPointC?.value).to.equal(88);
+  });
+
+  it('gives levels some lines below their categories, and what is not limited in its language', () => {
+    const block = (category: string, use: string, level: string) =>
+      `${category}\n${use}\nMaximum level\n${level}`;
+    const text = `Material: Kelp Store\n${block('Category 9', 'Soap, shampoo', '2.65 %')}\n${block('Category 10A', 'Household', '3.10 %')}`;
+    expect(soap(text)).to.include({ question: null });
+    expect(soap(text)?.value.maxPct).to.equal(2.65);
+    const two = `${block('Category 9', 'Soap', '2.65 %')}\n2.9 %\n${block('Category 10A', 'Household', '3.1 %')}`;
+    expect(soap(two)?.question).to.not.equal(null);
+    for (const free of ['non limité', 'illimitée', 'pas de limite', 'keine Grenze', 'senza limiti'])
+      expect(soap(`Catégorie 4 : 0,8 %\nCatégorie 9 : ${free}`)?.value.maxPct, free).to.equal(100);
   });
 
   it('gives the level that holds now, and asks where another stands beside it', () => {

@@ -1,5 +1,6 @@
 /** The maximum in the finished product for each product category, however the table lies. */
 import type { DecimalMark } from '../quantities/number';
+import { inBlocks } from './category-blocks';
 import { CAS_LINE, inText } from './categories-in-text';
 import { farAbove, once, soapKinds, type Found } from './category-checks';
 import { thousandsMarkOf, type FigureUnit } from './figures';
@@ -371,7 +372,10 @@ export function readCategories(paper: Paper, mark: DecimalMark): { found: Found[
     ...found,
     ...told.filter(({ value }) => !inTable.has(value.category) || found.length < LEAST_ACROSS),
   ]);
-  if (all.length === 0 && reading.open.length === 0) return { found: soapKinds(paper, ways), open: [] };
+  if (all.length === 0 && reading.open.length === 0) {
+    const blocks = inBlocks(paper, ways);
+    return { found: blocks.length > 0 ? blocks : soapKinds(paper, ways), open: [] };
+  }
   const known = new Set(all.map(({ value }) => value.category));
   return { found: farAbove(all), open: reading.open.filter(({ category }) => !known.has(category)) };
 }

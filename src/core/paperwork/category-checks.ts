@@ -1,5 +1,5 @@
 /** What a paper's levels say of each other: stated twice, far apart, or by kinds of products alone. */
-import type { Taken } from './fields';
+import type { Taken } from './labelled';
 import { levelAtEnd, levelUnit, readLevel, type Ways } from './levels';
 import { OTHER_SOAP, plainText, SOAP_KIND } from './lexicon';
 import { lineText, type Paper } from './page';

@@ -2,6 +2,9 @@
 import { realDay } from '../quantities/day';
 import { plainText } from './lexicon';
 
+/** Which stands first where a day is written in figures alone. */
+export type DayOrder = 'dayFirst' | 'monthFirst';
+
 export interface DayFound {
   /** YYYY-MM-DD. */
   day: string;
@@ -43,17 +46,21 @@ function iso(year: number, month: number, date: number): string | null {
   return year >= EARLIEST_YEAR && year <= LATEST_YEAR ? realDay(year, month, date) : null;
 }
 
-type Reader = (match: RegExpExecArray) => { day: string | null; question?: string };
+type Reader = (match: RegExpExecArray, order: DayOrder | null) => { day: string | null; question?: string };
 
 const WORD = '[a-z]{3,12}\\.?';
 const OF = "(?:\\s+(?:de|di|del|of|d'))?";
 
-/** A slash or dash date that reads both ways is asked about; a dot stands between day and month first. */
-const byNumbers: Reader = ([said, first, mark, second, year]) => {
+/**
+ * A slash or dash date that reads both ways is asked about where nothing else says the order; a dot stands between day and
+ * month first.
+ */
+const byNumbers: Reader = ([said, first, mark, second, year], order) => {
   const [a, b, whole] = [Number(first), Number(second), fullYear(year!)];
   if (mark === '.' || a > 12) return { day: iso(whole, b, a) };
   if (b > 12) return { day: iso(whole, a, b) };
-  const question = a === b ? undefined : `“${said}” was read with the day first. Is it the month?`;
+  if (order === 'monthFirst') return { day: iso(whole, a, b) };
+  const question = a === b || order ? undefined : `“${said}” was read with the day first. Is it the month?`;
   return { day: iso(whole, b, a), question };
 };
 
@@ -84,18 +91,44 @@ const READERS: readonly (readonly [RegExp, Reader])[] = [
 
 const FIRST_WORD = /^\w+/;
 
+const FIGURES = /\b(\d{1,2})[/-](\d{1,2})[/-](?:\d{4}|\d{2})\b/g;
+const SAYS_DAY_FIRST =
+  /\b(?:dd?|tt?|jj|gg?)[/.-]mm?[/.-](?:yy|aa|jj|rr)|\bday[/ -]month[/ -]year|\bjour[/ -]mois|\btag[/ -]monat/;
+const SAYS_MONTH_FIRST = /\bmm?[/.-]dd?[/.-]yy|\bmonth[/ -]day[/ -]year/;
+
+/** Words of papers in other languages than English, which write the day first. */
+const NOT_ENGLISH =
+  /\b(?:conforme|conformite|amendement|attestation de|etablie? le|kategorie|zertifikat|konformitat\w*|ausgestellt|datum|categorie|categoria|conformidad|emendamento|enmienda|conformita|certificado|certificato|kategoria|wydania|verklaring|afgifte\w*)\b/;
+
+/**
+ * What stands first in the days of a paper, by what it says of them, by days that read one way only, or by its language:
+ * in all but English the day does. Null where nothing tells, or where its days disagree.
+ *
+ * @example dayOrderIn('Issued 01/07/2026, expires 31/12/2028', 'eng') // 'dayFirst'
+ */
+export function dayOrderIn(text: string, language: string | null): DayOrder | null {
+  const plain = plainText(text);
+  if (SAYS_DAY_FIRST.test(plain)) return 'dayFirst';
+  if (SAYS_MONTH_FIRST.test(plain)) return 'monthFirst';
+  const days = [...plain.matchAll(FIGURES)].map(([, a, b]) => [Number(a), Number(b)] as const);
+  const [isDay, isMonth] = [days.some(([a]) => a > 12), days.some(([, b]) => b > 12)];
+  if (isDay !== isMonth) return isDay ? 'dayFirst' : 'monthFirst';
+  if (isDay || language === 'eng') return null;
+  return language !== null || NOT_ENGLISH.test(plain) ? 'dayFirst' : null;
+}
+
 /**
  * The first day written in a text, in any of the usual ways; null where none is.
  *
  * @example findDay('Date of issue: 12 March 2026').day // '2026-03-12'
  */
-export function findDay(text: string): DayFound | null {
+export function findDay(text: string, order: DayOrder | null = null): DayFound | null {
   const plain = plainText(text);
   for (const [pattern, read] of READERS) {
     // What only looks like a day may hold the beginning of one: "category 9. Signed 21 June 2026".
     let from = 0;
     for (let match; (match = pattern.exec(plain.slice(from)));) {
-      const { day, question } = read(match);
+      const { day, question } = read(match, order);
       const at = from + match.index;
       if (day) return { day, said: text.slice(at, at + match[0].length), question: question ?? null };
       from = at + FIRST_WORD.exec(match[0])![0].length;

@@ -3,7 +3,7 @@
  * paper and what the material's earlier paper said. Where two readings fit it asks, and takes none.
  */
 import type { CategoryMax } from './category-checks';
-import type { Taken } from './fields';
+import type { Taken } from './labelled';
 import type { Paper, PaperLine } from './page';
 
 /** Levels of one paper, and of a material's papers, lie within this many times each other more often than not. */

@@ -1,6 +1,6 @@
 /** What a paper says about itself: number, edition, date, issuer, material, flash point, vanillin. */
 import { readNumber, type DecimalMark } from '../quantities/number';
-import { findDay, type DayFound } from './dates';
+import { dayOrderIn, findDay, type DayFound } from './dates';
 import { readFigure } from './figures';
 import {
   COMPANY_MARK,
@@ -8,27 +8,26 @@ import {
   FLASH_POINT,
   ISSUED_WORD,
   ISSUER_LABEL,
-  MATERIAL_LABEL,
   NUMBER_NOUN,
   NUMBER_SIGN,
   OTHER_DAY_WORD,
   REVISED_WORD,
 } from './labels';
 import { EDITION_WORD, plainText } from './lexicon';
-import { lineText, type Cell, type Paper } from './page';
-
-/** Something taken from a paper: from which line, in which words, and what is to be asked. */
-export interface Taken<T> {
-  value: T;
-  /** Index of the line in the paper. */
-  line: number;
-  said: string;
-  question: string | null;
-  /** Other readings that fit as well. */
-  others?: T[];
-  /** Several readings fit as well as each other: none is taken before the maker chose. */
-  isOpen?: boolean;
-}
+import {
+  below,
+  isLabel,
+  labelled,
+  matched,
+  NUMBER_LABEL,
+  SAME_COLUMN_PT,
+  SIGN,
+  type Found,
+  type Taken,
+} from './labelled';
+import { findMaterial } from './material-name';
+import { lineText, type Paper } from './page';
+import { pageLanguage } from './page-language';
 
 export interface PaperFields {
   material: Taken<string> | null;
@@ -40,87 +39,11 @@ export interface PaperFields {
   vanillinPct: Taken<number> | null;
 }
 
-const SIGN = `(?:\\.?[-\\s]*${NUMBER_SIGN}\\.?)`;
-/** "Certificate no.", "Documentnummer", "N° de document", "Numero documento". */
-const NUMBER_LABEL = `(?:${NUMBER_NOUN}${SIGN}|${NUMBER_SIGN}\\.?\\s*(?:de[ls]?\\s|du\\s|di\\s|des\\s|of\\s)?\\s*(?:the\\s)?${NUMBER_NOUN})`;
-const LABEL = new RegExp(
-  `^(?:${[MATERIAL_LABEL, ISSUER_LABEL, NUMBER_LABEL, NUMBER_NOUN, ISSUED_WORD, DATE_WORD, FLASH_POINT, 'vanill?ine?'].join('|')})$`,
-);
-
-/** The value below a label is looked for within this many line heights. */
-const BELOW_HEIGHTS = 2.6;
-const SAME_COLUMN_PT = 14;
-
-/** A cell below another, in the next line and the same column. */
-function below(paper: Paper, index: number, cell: Cell): { cell: Cell; line: number } | null {
-  const line = paper.lines[index]!;
-  const next = paper.lines[index + 1];
-  if (!next || next.page !== line.page || next.yPt - line.yPt > BELOW_HEIGHTS * line.heightPt) return null;
-  const found = next.cells.find(({ xPt }) => Math.abs(xPt - cell.xPt) < SAME_COLUMN_PT);
-  return found ? { cell: found, line: index + 1 } : null;
-}
-
-/** Whether a cell is a label itself, so that what stands beside it is not the value of the one before. */
-function isLabel(text: string): boolean {
-  return /[:：]\s*$/.test(text) || LABEL.test(plainText(text));
-}
-
-type Found = Taken<string>;
-
-/** Everything that goes with a label that begins a cell: behind it, in the next cell, or below it. */
-function* labelled(paper: Paper, label: string): Generator<Found> {
-  const pattern = new RegExp(`^${label}\\.?\\s*(?:[:#]|$|\\.{2,}|\\s-\\s)\\s*`);
-  for (const [index, line] of paper.lines.entries()) {
-    for (const [place, cell] of line.cells.entries()) {
-      const match = pattern.exec(plainText(cell.text));
-      if (!match) continue;
-      const rest = cell.text
-        .slice(match[0].length)
-        .replace(/^[:\s.-]+/, '')
-        .trim();
-      if (rest !== '') {
-        yield { value: rest, line: index, said: cell.text, question: null };
-        continue;
-      }
-      const next = line.cells[place + 1];
-      const beside = next && !isLabel(next.text) ? next : undefined;
-      const under = below(paper, index, cell);
-      if (beside)
-        yield {
-          value: beside.text.replace(/^:\s*/, ''),
-          line: index,
-          said: `${cell.text} ${beside.text}`,
-          question: null,
-        };
-      else if (under)
-        yield {
-          value: under.cell.text,
-          line: under.line,
-          said: `${cell.text} ${under.cell.text}`,
-          question: null,
-        };
-    }
-  }
-}
-
-/** The first line on which a pattern is found anywhere. */
-function matched(
-  paper: Paper,
-  pattern: RegExp,
-): { match: RegExpExecArray; line: number; said: string } | null {
-  for (const [line, entry] of paper.lines.entries()) {
-    const text = lineText(entry);
-    const match = pattern.exec(plainText(text));
-    if (match) return { match, line, said: text.slice(match.index, match.index + match[0].length).trim() };
-  }
-  return null;
-}
-
 const SPEAKS_OF_EDITION = new RegExp(EDITION_WORD);
 /** Laws and standards have numbers too; none of them is the document's. */
 const LAW =
   /regulat|directive|verordnung|richtlinie|reglement|reglamento|regolamento|direttiva|directiva|verordening|\(e[cu]\)|\be[cu] (?:no|n[°º.]|\d{3,4})|\biso\b|\biec\b|\bclp\b|reach|annex|anhang|standard|amendment/;
-const NUMBER_VALUE = String.raw`([a-z]{0,8}[-/ .]?\d[a-z0-9]*(?:[-/._][a-z0-9]+)*)`;
+const NUMBER_VALUE = String.raw`([a-z]{0,8}[-/ .]?\d[a-z0-9]*(?:[-/._][a-z0-9]+| / \d[a-z0-9]*(?![a-z0-9]*[./-]\d))*)`;
 
 /** Whether a text can be the number of a document: digits in it, and no day, law, year or share. */
 function isNumber(value: string): boolean {
@@ -129,7 +52,14 @@ function isNumber(value: string): boolean {
   if (LAW.test(plain) || SPEAKS_OF_EDITION.test(plain) || /^(?:19|20)\d\d$/.test(plain) || /[%°]/.test(plain))
     return false;
   if (findDay(value)?.said.length === value.length) return false;
-  return /^[a-z0-9][a-z0-9 ./_-]*$/.test(plain) && plain.split(' ').length <= 3;
+  const words = plain.replace(/ ?([/-]) ?/g, '$1').split(' ');
+  return /^[a-z0-9][a-z0-9 ./_-]*$/.test(plain) && words.length <= 3;
+}
+
+/** A number without the day that stands behind it: "AL-90 / 11.06.2026". */
+function withoutDay(value: string): string {
+  const [, number, rest] = /^(\S.*?)\s+[/|–-]\s+(\S.*)$/.exec(value) ?? [];
+  return rest !== undefined && findDay(rest)?.said === rest ? number! : value;
 }
 
 /** What has numbers too that are not the paper's. */
@@ -151,7 +81,7 @@ function findNumber(paper: Paper): Found | null {
   const strict = new RegExp(`\\b${NUMBER_NOUN}${SIGN}\\s*[:#.]?\\s*${NUMBER_VALUE}`);
   for (const found of [...labelled(paper, NUMBER_LABEL), ...labelled(paper, NUMBER_NOUN)]) {
     const value = found.value.split(/\s{2,}|[,;]\s|\s(?=(?:of|vom|du|del|van|date|rev)\b)/)[0]!.trim();
-    if (isNumber(value)) return { ...found, value };
+    if (isNumber(withoutDay(value))) return { ...found, value: withoutDay(value) };
   }
   for (const pattern of [strict, inline, worded, titled]) {
     for (const [line, entry] of paper.lines.entries()) {
@@ -163,6 +93,20 @@ function findNumber(paper: Paper): Found | null {
       const value = text.slice(end - match[1]!.length, end).trim();
       if (isNumber(value)) return { value, line, said: text.slice(match.index, end), question: null };
     }
+  }
+  // "N° CC-2026-45 du 12 août", "…, number FV-2026/3": nothing but a sign, beside the day or at an end.
+  const signed = new RegExp(
+    `(?:^\\s*${NUMBER_SIGN}\\.?\\s*[:#]?\\s*${NUMBER_VALUE}(?=\\s+(?:du|vom|of|dated|del?|dal|van|z dnia)\\b)|[,;]\\s*${NUMBER_SIGN}\\.?\\s*[:#]?\\s*([a-z]{1,8}[-/.]?\\d[a-z0-9]*(?:[-/._][a-z0-9]+)*)\\s*$)`,
+  );
+  for (const [line, entry] of paper.lines.entries()) {
+    const text = lineText(entry);
+    const plain = plainText(text);
+    const match = signed.exec(plain);
+    const said = match?.[1] ?? match?.[2];
+    if (!match || !said || new RegExp(`\\b${OTHERS_NUMBER}\\b`).test(plain.slice(0, match.index))) continue;
+    const end = match.index + match[0].length;
+    const value = text.slice(end - said.length, end).trim();
+    if (isNumber(value)) return { value, line, said: text.slice(match.index, end), question: null };
   }
   // A label that says nothing but that it is a number, before a code of letters and figures.
   for (const found of labelled(paper, `(?:${NUMBER_SIGN})`)) {
@@ -227,10 +171,12 @@ function dayRank(plain: string): number | null {
 }
 
 function findIssued(paper: Paper): Found | null {
+  const text = paper.lines.map(lineText).join('\n');
+  const order = dayOrderIn(text, pageLanguage(text));
   const days: { found: DayFound; line: number; rank: number }[] = [];
   paper.lines.forEach((entry, line) => {
     entry.cells.forEach((cell, place) => {
-      const found = findDay(cell.text);
+      const found = findDay(cell.text, order);
       if (!found) return;
       const before = entry.cells[place - 1]?.text ?? '';
       const above =
@@ -346,41 +292,6 @@ function findIssuer(paper: Paper): Found | null {
     said: company.said,
     question: 'Taken from the letterhead. Is this who issued it?',
   };
-}
-
-/** What follows a name and is no part of it: a code, a batch, a law. */
-const NAME_TAIL =
-  /\s+(?:[([]?(?:(?:our|your|unsere?|notre|nuestra|nostro) )?(?:code|art(?:icle)?|ref|item|batch|lot|charge|cas)\b.*|(?:no|nr|n°)\.?\s*[A-Z]*\d{3}.*|[([]\s*[A-Z]{0,4}[- ]?\d[\w/-]*\s*[)\]])$/i;
-/** A sentence that goes on after the name, not a shortened word within it. */
-const NEXT_SENTENCE = /(?<=\p{L}{3})\.\s+\p{Lu}\p{L}.*$/u;
-/** The subject of a letter, after everything that names the product itself. */
-const SUBJECT_LABEL = '(?:subject|betreff|betrifft|objet|asunto|oggetto|betreft|re)';
-const SUBJECT_HEAD =
-  /^(?:certificate|declaration|zertifikat|certificat|certificado|certificato) (?:for|of|fur|für|pour|para|per)\s+/i;
-const NO_NAME = /^(?:code|type|category|use|application|description|n\/a|\d[\d\s./-]*)$/i;
-const IN_SENTENCE =
-  /(?:certif\w+|bestatigen|erklaren|attestons|declaramos|dichiariamo|verklaren)\b.{0,80}?(?:product|produkt|compound|composition(?: parfumante)?|mixture|mischung|melange|miscela|mezcla|mengsel|fragrance|material|produit|producto|prodotto|oil|ol)\s+["“«„]?([A-Z][^"”»“,.;]{2,50}?)["”»“]?(?=\s+(?:comp|meets|is in|conforms|entspricht|est conforme|cumple|e conforme|voldoet|supplied|with code)|[,.;"”»“]|$)/i;
-
-function findMaterial(paper: Paper): Found | null {
-  const named = [...labelled(paper, MATERIAL_LABEL), ...labelled(paper, SUBJECT_LABEL)];
-  for (const found of named) {
-    const value = found.value
-      .replace(NEXT_SENTENCE, '')
-      .replace(NAME_TAIL, '')
-      .replace(SUBJECT_HEAD, '')
-      .replace(/^["“«„]|["”»“]$/g, '')
-      .trim();
-    if (!/\p{L}{2}/u.test(value) || NO_NAME.test(value) || value.length > 90) continue;
-    return { ...found, value };
-  }
-  const sentence = paper.lines.map(lineText).join(' ').slice(0, 6000);
-  const match = IN_SENTENCE.exec(sentence);
-  const line = match
-    ? paper.lines.findIndex((entry) => lineText(entry).includes(match[1]!.slice(0, 12)))
-    : -1;
-  if (!match || line < 0) return null;
-  const question = 'Taken from a sentence. Is this the name of the material?';
-  return { value: match[1]!.trim(), line, said: match[0], question };
 }
 
 /** Reads what a paper says about itself. Null where it says nothing. */

@@ -5,7 +5,8 @@
 import { readNumber } from '../quantities/number';
 import type { CategoryMax } from './category-checks';
 import { findDay } from './dates';
-import { ordinal, type PaperFields, type Taken } from './fields';
+import { ordinal, type PaperFields } from './fields';
+import type { Taken } from './labelled';
 import { readFigure } from './figures';
 import { plainText } from './lexicon';
 import type { Cell, Paper, PaperLine } from './page';

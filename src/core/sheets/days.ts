@@ -1,9 +1,6 @@
 /** Days as they stand in makers' spreadsheets. Pure. */
-import { findDay } from '../paperwork/dates';
+import { findDay, type DayOrder } from '../paperwork/dates';
 import { dayAfter, monthsAfter, realDay } from '../quantities/day';
-
-/** Which stands first where a day is written in figures alone. */
-export type DayOrder = 'dayFirst' | 'monthFirst';
 
 /** What only a month is taken for: what comes begins with it, what lasts ends with it. */
 export type MonthEnd = 'first' | 'last';

@@ -3,7 +3,8 @@ import { folded } from '../folded';
 import type { AccountRow } from './account';
 import { gramsOf, readCell } from './amounts';
 import { cellAt, unitOfHead, type CellAt, type Layout, type SheetBar } from './cells';
-import { dayOrderOf, isOrderOpen, readDay, withoutTime, type DayOrder } from './days';
+import type { DayOrder } from '../paperwork/dates';
+import { dayOrderOf, isOrderOpen, readDay, withoutTime } from './days';
 import { fileMark, settleMark } from './marks';
 
 /** The line of the alkali, as a run sheet calls it. */

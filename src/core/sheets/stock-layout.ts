@@ -3,7 +3,8 @@ import { folded } from '../folded';
 import type { Kind } from '../formula/types';
 import type { DecimalMark } from '../quantities/number';
 import { unitIn, type SheetUnit } from './amounts';
-import { dayOrderOf, readDay, type DayOrder } from './days';
+import type { DayOrder } from '../paperwork/dates';
+import { dayOrderOf, readDay } from './days';
 
 export const STOCK_COLUMNS = [
   'what',

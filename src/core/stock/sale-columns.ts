@@ -1,5 +1,6 @@
 /** A till's or shop's list: which of its columns says what, by their heads and by what stands in them. */
-import { dayOrderOf, readDay, withoutTime, type DayOrder } from '../sheets/days';
+import type { DayOrder } from '../paperwork/dates';
+import { dayOrderOf, readDay, withoutTime } from '../sheets/days';
 import { readNumberOrNull } from '../quantities/number';
 import { MARKETS, type Market } from '../formula/types';
 import { MOVED_HOW } from '../batch/types';

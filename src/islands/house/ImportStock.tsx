@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Kind } from '../../core/formula/types';
 import type { StockResult } from '../../core/records/import';
 import type { SheetUnit } from '../../core/sheets/amounts';
-import type { DayOrder } from '../../core/sheets/days';
+import type { DayOrder } from '../../core/paperwork/dates';
 import { unreadHeads } from '../../core/sheets/layout';
 import { readStock, type StockItem } from '../../core/sheets/stock';
 import { guessStock, PRICE_OF, type StockColumn, type StockLayout } from '../../core/sheets/stock-layout';

@@ -1,7 +1,7 @@
 /** What the maker sees of a reading and may correct, and what is filed of it in the end. */
 import type { Constituent } from '../../core/formula/types';
 import { readNumber } from '../../core/quantities/number';
-import type { Taken } from '../../core/paperwork/fields';
+import type { Taken } from '../../core/paperwork/labelled';
 import { LESSON_FIELDS, lessonFrom, type Lesson } from '../../core/paperwork/lessons';
 import { withDoubts } from '../../core/paperwork/doubts';
 import { isUnsureLine, type Paper } from '../../core/paperwork/page';

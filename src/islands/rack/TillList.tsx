@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { TABLE_FILES } from '../../core/file-kinds';
 import type { Market } from '../../core/formula/types';
-import { dayOrderOf, isOrderOpen, readDay, withoutTime, type DayOrder } from '../../core/sheets/days';
+import type { DayOrder } from '../../core/paperwork/dates';
+import { dayOrderOf, isOrderOpen, readDay, withoutTime } from '../../core/sheets/days';
 import { dayInWords } from '../../ui/words';
 import {
   COLUMN_WORDS,

@@ -3,7 +3,7 @@ import { isWorkbook, remedyFor } from '../../core/file-kinds';
 import { readSales, type Mapping } from '../../core/stock/sale-columns';
 import { saleTable, type SaleTable } from '../../core/stock/sale-table';
 import type { Market } from '../../core/formula/types';
-import type { DayOrder } from '../../core/sheets/days';
+import type { DayOrder } from '../../core/paperwork/dates';
 import { address, send, type Fault } from '../../ui/api';
 import { textOfBytes } from '../../ui/file-text';
 import { rowsOfTable } from '../../ui/table-text';
