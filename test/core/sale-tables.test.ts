@@ -77,6 +77,40 @@ Sun 4 Oct 2026;Night Mail;1`).sales,
     ).to.deep.equal(['2026-10-03 Night Mail 4', '2026-10-03 Signal Red 2', '2026-10-04 Night Mail 1']);
   });
 
+  it('puts aside what was taken back or never paid, and what is sold or written down beside bars', () => {
+    const { sales, aside } = read(
+      `Date;Item;Qty;Status
+2026-10-03;Night Mail;2;Paid
+2026-10-03;Signal Red;1;Voided
+2026-10-03;Ticket Office;1;Storniert
+2026-10-03;Discount;1;
+2026-10-03;Versandkosten;1;Paid`,
+    );
+    expect(sales).to.deep.equal(['2026-10-03 Night Mail 2']);
+    expect(aside.map(([row, why]) => [row, String(why).slice(0, 13)])).to.deep.equal([
+      [3, 'it says “Void'],
+      [4, 'it says “Stor'],
+      [5, 'no bar'],
+      [6, 'no bar'],
+    ]);
+  });
+
+  it('has bars along the top and days down: a bar that nobody knows comes with the others', () => {
+    const { sales, table } = read(
+      `Day;Night Mail;Signal Red;Something New;Takings
+2026-10-03;4;2;;39,00
+2026-10-10;0;3;1;26,00
+Total;4;5;1;65,00`,
+    );
+    expect(sales).to.deep.equal([
+      '2026-10-03 Night Mail 4',
+      '2026-10-03 Signal Red 2',
+      '2026-10-10 Signal Red 3',
+      '2026-10-10 Something New 1',
+    ]);
+    expect([table.numbers, table.aside.map(({ row }) => row)]).to.deep.equal([[2, 2, 3, 3], [4]]);
+  });
+
   it('puts returns aside, and says which', () => {
     const { sales, aside } = read(`Date;Product;Quantity
 2026-10-03;Night Mail;4

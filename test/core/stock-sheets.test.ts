@@ -56,6 +56,25 @@ describe('a maker’s list of materials', () => {
     expect(seen.size).to.equal(5);
   });
 
+  it('counts packs of a size, says what is left as a share, and in words that nothing is', () => {
+    const lots = (text: string) =>
+      taken(text.split('\n').map((row) => row.split(';'))).rows.map(
+        ({ lot }) => lot && [Math.round(lot.quantityG), Math.round(lot.leftG)],
+      );
+    expect(lots('Item;Bottles;Size;Supplier\nCastor oil;2;1 l;Quayside')).to.deep.equal([[1920, 1920]]);
+    expect(lots('Item;Quantity;Size\nKaolin;3;500 g')).to.deep.equal([[1500, 1500]]);
+    expect(lots('Chemical;Pack;Count;Lot\nCitric acid;500 g;2;C1')).to.deep.equal([[1000, 1000]]);
+    expect(lots('Material;Bought;Left\nShea butter;5 kg;40 %')).to.deep.equal([[5000, 2000]]);
+    expect(lots('Material;Bought;Left;Lot\nShea butter;5 kg;empty;S1')).to.deep.equal([[5000, 0]]);
+    expect(lots('Rohstoff;Charge;Rest g\nJojoba;JO-2;250')).to.deep.equal([[250, 250]]);
+    const unread = taken([
+      ['Item', 'Bottles', 'Size'],
+      ['Castor oil', 'a few', '1 l'],
+    ]);
+    expect(unread.rows[0]?.lot).to.equal(null);
+    expect(unread.faults.map(({ message }) => message).join()).to.include('no number of packs');
+  });
+
   it('as shops and habits have it: gallons, pails, prices a pound, months alone, numbers for articles', () => {
     const lots = (rows: string[][]) => {
       const { rows: found, faults } = taken(rows);

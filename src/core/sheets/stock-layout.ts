@@ -14,6 +14,7 @@ export const STOCK_COLUMNS = [
   'supplier',
   'code',
   'bought',
+  'count',
   'unit',
   'left',
   'price',
@@ -66,12 +67,16 @@ const HEADS: readonly (readonly [StockColumn | null, RegExp])[] = [
   ['unit', /\b(?:units?|uom|einheit|unite|unita|unidad|eenheid)\b/],
   ['kind', /^(?:kind|type|category|group|art|typ|kategorie|categorie|categoria|soort)\b/],
   [
+    'count',
+    /^(?:(?:no\.? of|number of) )?(?:bottles?|packs|packages|pieces?|pcs|jars?|tubs?|count|anzahl|stuck(?:zahl)?|flaschen|packungen|nombre|bouteilles|flacons|pezzi|unidades|aantal|stuks)$/,
+  ],
+  [
     'bought',
-    /amount|\bamt\b|quantity|\bqty\b|weight|size|bought|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|grams?|ounces?/,
+    /amount|\bamt\b|quantity|\bqty\b|weight|size|bought|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|grams?|ounces?|gebinde|contenance|inhalt|\bpack\b/,
   ],
   [
     'what',
-    /material|ingredient|item|name|product|what|description|rohstoff|zutat|artikel|matiere|produit|materia|ingrediente|prodotto|producto|grondstof/,
+    /material|ingredient|chemical|substance|item|name|product|what|description|rohstoff|zutat|artikel|matiere|produit|materia|ingrediente|prodotto|producto|grondstof/,
   ],
 ];
 const PRICE_HEADS: readonly (readonly [PriceOf, RegExp])[] = [
@@ -157,8 +162,9 @@ function markOf(cells: readonly string[]): DecimalMark {
   return null;
 }
 
+/** The unit that a head says in brackets or at its end: "Left (kg)", "Rest g". */
 export const headUnit = (cell: string): SheetUnit | null =>
-  unitIn(/[([]([^)\]]+)[)\]]/.exec(cell)?.[1] ?? /(?:,|\bin)\s*([a-z]+)\s*$/i.exec(cell)?.[1] ?? cell);
+  unitIn(/[([]([^)\]]+)[)\]]/.exec(cell)?.[1] ?? /(?:^|[,\s])(\p{L}+)\s*$/u.exec(cell)?.[1] ?? cell);
 
 export function cellAt(row: readonly string[], column: number | null): string {
   return column === null ? '' : (row[column] ?? '').trim();
@@ -179,6 +185,24 @@ function boughtOrWhen(
   return { ...columnsOf(heads.map((head, at) => (at === received ? '' : head))), bought: received };
 }
 
+const SIZE_HEAD = /\bsize\b|gebinde|contenance|formato|\binhalt\b|tamano|inhoud|\bpack\b/;
+const isWhole = (cell: string) => /^\d{1,3}$/.test(cell);
+
+/** A quantity that counts packs of a size beside it: "Quantity 3, size 100 ml". */
+function countedBy(
+  columns: Record<StockColumn, number | null>,
+  heads: readonly string[],
+  below: readonly (readonly string[])[],
+): Record<StockColumn, number | null> {
+  const { bought, count } = columns;
+  const isTaken = (at: number) => Object.values(columns).includes(at);
+  const size = heads.findIndex((head, at) => SIZE_HEAD.test(folded(head)) && !isTaken(at));
+  if (bought === null || count !== null || size < 0) return columns;
+  const cellsOf = (at: number) => below.map((row) => cellAt(row, at)).filter(Boolean);
+  const isCounted = cellsOf(bought).every(isWhole) && cellsOf(size).some((cell) => /\d\s*\p{L}/u.test(cell));
+  return isCounted ? { ...columns, bought: size, count: bought } : columns;
+}
+
 /** How a list of materials is most likely laid out; the maker may say otherwise. */
 export function guessStock(rows: readonly (readonly string[])[]): StockLayout {
   let head = -1;
@@ -192,7 +216,7 @@ export function guessStock(rows: readonly (readonly string[])[]): StockLayout {
   });
   if (head < 0) columns.what = 0;
   const heads = rows[head] ?? [];
-  columns = boughtOrWhen(columns, heads, rows.slice(head + 1));
+  columns = countedBy(boughtOrWhen(columns, heads, rows.slice(head + 1)), heads, rows.slice(head + 1));
   const cellsOf = (...of: StockColumn[]) =>
     of.flatMap((column) => rows.slice(head + 1).map((row) => cellAt(row, columns[column])));
   const price = columns.price === null ? '' : (heads[columns.price] ?? '');

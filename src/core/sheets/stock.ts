@@ -62,6 +62,9 @@ const SHOP_ML: readonly (readonly [RegExp, number])[] = [
   [/^(?:pt|pints?)\.?$/i, 473.176473],
 ];
 
+const GONE =
+  /^(?:empty|none|nil|leer|alle|aufgebraucht|vide|epuise|vuoto|finito|vacio|agotado|leeg|op|used up|all gone|gone|finished)$/;
+
 /** What a bare number is a multiple of: grams, or millilitres. */
 interface HeldUnit {
   factor: number;
@@ -94,6 +97,7 @@ export function readHeld(
     .replace(CONTAINER, '')
     .trim();
   if (text === '' || /^[-–—?]$/.test(text)) return null;
+  if (GONE.test(folded(text))) return { value: 0, isVolume: false };
   const [before, behind] = [TIMES.exec(text), TIMES_BEHIND.exec(text)];
   const each = before?.[2] ?? behind?.[1] ?? text;
   const times = Number(before?.[1] ?? behind?.[2] ?? 1);
@@ -176,6 +180,16 @@ function noted<T>({ row, faults }: Row, read: T | { error: string }): T | null {
   return null;
 }
 
+/** So much of what was bought is left: "40 %". */
+const SHARE_LEFT = /^(\d{1,3}(?:[.,]\d+)?)\s*%$/;
+
+/** How many packs a cell says there are; null for an empty one, an error in words for what is no count. */
+function readCount(cell: string): number | null | { error: string } {
+  if (cell === '' || /^[-–—?]$/.test(cell)) return null;
+  const count = Number(/^(\d{1,4})(?:\s*(?:x|×|pcs|st\.?|stk\.?))?$/i.exec(cell)?.[1]);
+  return count > 0 ? count : { error: `“${cell}” is no number of packs. Write a whole number.` };
+}
+
 function lotOf(from: Row): StockLot | null {
   const { cells, heads, layout } = from;
   const { columns, mark, priceOf } = layout;
@@ -187,7 +201,15 @@ function lotOf(from: Row): StockLot | null {
     const inHead = columns[column] === null ? null : headUnit(heads[columns[column]] ?? '');
     return noted(from, readHeld(text(column), own ?? inHead ?? layout.unit, mark));
   };
-  const [bought, left] = [held('bought'), held('left')];
+  const count = readCount(text('count'));
+  const times = noted(from, count) ?? 1;
+  const each = count === null || typeof count === 'number' ? held('bought') : null;
+  const bought = each && { ...each, value: each.value * times };
+  const share = SHARE_LEFT.exec(text('left'))?.[1];
+  const left =
+    share !== undefined && bought
+      ? { ...bought, value: (bought.value * readNumber(share, mark)) / 100 }
+      : held('left');
   const lot = {
     code: text('code') || null,
     price: noted(from, readPrice(text('price'), mark)),

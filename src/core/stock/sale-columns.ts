@@ -53,7 +53,8 @@ const HEADS: Record<Column, Heads> = {
 };
 /** Heads that name money, or a person where a bar is looked for, are never what a column seems to be. */
 const MONEY =
-  /\b(?:price|preis|prix|prezzo|prijs|precio|total|totale|amount|betrag|importe|net sales|tax|currency)\b/;
+  /\b(?:price|preis|prix|prezzo|prijs|precio|total|totale|amount|betrag|importe|net sales|takings|umsatz|recette|incasso|tax|currency)\b/;
+export const namesMoney = (head: string): boolean => MONEY.test(bare(head));
 const PERSON = /\b(?:customer|client|cliente|kunde|klant|buyer)\b/;
 
 const STRONG = 3;

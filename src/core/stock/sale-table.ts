@@ -4,7 +4,7 @@
  */
 import { folded } from '../folded';
 import { readNumberOrNull } from '../quantities/number';
-import { COLUMNS, guessColumns, headSays, isDay } from './sale-columns';
+import { COLUMNS, guessColumns, headSays, isDay, namesMoney, type Mapping } from './sale-columns';
 
 export interface SaleTable {
   heads: string[];
@@ -39,26 +39,35 @@ const isTotal = (cells: readonly string[], isBar: IsBar) => {
 /** Heads of a list say two things at least. */
 const LEAST_SAID = 2;
 
-function headsAt(rows: readonly Row[]): { at: number; isAcross: boolean } | null {
-  let best: { at: number; isAcross: boolean; said: number } | null = null;
+/** What lies along the top of a table of counts, if it is one. */
+type Along = 'days' | 'bars' | null;
+
+function headsAt(rows: readonly Row[], isBar: IsBar): { at: number; along: Along } | null {
+  let best: { at: number; along: Along; said: number } | null = null;
   rows.slice(0, MOST_ABOVE).forEach(({ cells }, at) => {
     const days = cells.slice(1).filter(isDay).length;
+    const bars = cells.slice(1).filter(isBar).length;
     const said = COLUMNS.filter((column) => cells.some((cell) => headSays(column, cell))).length;
-    const isAcross = days >= LEAST_SAID && !isDay(cells[0] ?? '');
-    const score = isAcross ? days + LEAST_SAID : said;
-    const isNumbers = !isAcross && cells.some((cell) => cell !== '' && /^[\d.,\s]+$/.test(cell));
-    if (!isNumbers && score >= LEAST_SAID && score > (best?.said ?? 0)) best = { at, isAcross, said: score };
+    const isUnderDays = days >= LEAST_SAID && !isDay(cells[0] ?? '');
+    const isUnderBars = bars >= LEAST_SAID && isDay(rows[at + 1]?.cells[0] ?? '');
+    const along = isUnderDays ? 'days' : isUnderBars ? 'bars' : null;
+    const score = along ? Math.max(days, bars) + LEAST_SAID : said;
+    const isNumbers = !along && cells.some((cell) => cell !== '' && /^[\d.,\s]+$/.test(cell));
+    if (!isNumbers && score >= LEAST_SAID && score > (best?.said ?? 0)) best = { at, along, said: score };
   });
   return best;
 }
 
-/** A row of counts under days as one row a day. */
-function acrossRows(heads: readonly string[], rows: readonly Row[]): Row[] {
+/** A row of counts under days, or under bars, as one row for each count. */
+function acrossRows(heads: readonly string[], rows: readonly Row[], along: 'days' | 'bars'): Row[] {
+  const isCounted = (head: string) =>
+    along === 'days' ? isDay(head) : head !== '' && !namesMoney(head) && !TOTAL.test(folded(head));
   return rows.flatMap(({ cells, number }) =>
     heads.flatMap((head, at) => {
       const count = cells[at] ?? '';
-      if (at === 0 || !isDay(head) || count === '' || readNumberOrNull(count) === 0) return [];
-      return [{ cells: [head, cells[0] ?? '', count], number }];
+      if (at === 0 || !isCounted(head) || count === '' || readNumberOrNull(count) === 0) return [];
+      const [day, bar] = along === 'days' ? [head, cells[0] ?? ''] : [cells[0] ?? '', head];
+      return [{ cells: [day, bar, count], number }];
     }),
   );
 }
@@ -97,8 +106,19 @@ function withDays(
       };
 }
 
-/** Why a row is no sale; null where it is one, as far as its number tells. */
-function asideFor(cells: readonly string[], bars: number | undefined): string | null {
+/** What says of a row that it was taken back or never paid. */
+const UNDONE =
+  /^(?:void(?:ed)?|cancel(?:l?ed)?|(?:partial(?:ly)? )?refund(?:ed)?|returned|declined|failed|storno|storniert|erstattet|annulee?|rembourse|annullato|rimborsato|anulad[oa]|reembolsad[oa]|geannuleerd|terugbetaald|anulowan[aey]|zwrot)$/;
+/** What a till sells or writes down beside bars. */
+const NO_BAR =
+  /^(?:discount|rabatt|nachlass|remise|reduction|sconto|descuento|korting|rabat|shipping|postage|delivery|versand(?:kosten)?|porto|livraison|frais de port|spedizione|envio|verzend(?:ing|kosten)|tip|trinkgeld|pourboire|gift (?:card|voucher)|voucher|gutschein|bon cadeau|tax|vat|mwst|tva|rounding|rundung|carrier bag|deposit)\b/;
+
+/** Why a row is no sale; null where it is one, as far as its number and its words tell. */
+function asideFor(cells: readonly string[], { what, bars }: Mapping, isBar: IsBar): string | null {
+  const undone = cells.find((cell, at) => at !== what && UNDONE.test(folded(cell)));
+  if (undone !== undefined) return `it says “${undone}”: what came back is written down at its batch`;
+  const name = what === undefined ? '' : (cells[what] ?? '');
+  if (NO_BAR.test(folded(name)) && !isBar(name)) return 'no bar';
   const count = bars === undefined ? null : readNumberOrNull(cells[bars] ?? '');
   if (count === null) return null;
   if (count < 0) return 'a return: what came back is written down at its batch';
@@ -118,38 +138,41 @@ export function saleTable(
   const all = data
     .map((cells, at) => ({ cells: cells.map((cell) => cell.trim()), number: at + 1 }))
     .filter(({ cells }) => filledOf(cells).length > 0);
-  const found = headsAt(all);
+  const found = headsAt(all, isBar);
   if (!found) return null;
+  const { along } = found;
   const { cells: heads } = all[found.at]!;
   const below = all.slice(found.at + 1);
   const aside: SaleTable['aside'] = [];
   const putAside = ({ cells, number }: Row, why: string) =>
     aside.push({ row: number, said: filledOf(cells).join(', '), why });
-  if (found.isAcross)
-    for (const row of below.filter(({ cells }) => isTotal(cells, isBar))) putAside(row, 'a total');
-  const list = found.isAcross
+  if (along) for (const row of below.filter(({ cells }) => isTotal(cells, isBar))) putAside(row, 'a total');
+  const bar = heads[0] === '' || along === 'bars' ? 'Bar' : heads[0]!;
+  const list = along
     ? {
-        heads: ['Day', heads[0] === '' ? 'Bar' : heads[0]!, 'How many'],
+        heads: ['Day', bar, 'How many'],
         carried: [],
         rows: acrossRows(
           heads,
           below.filter(({ cells }) => !isTotal(cells, isBar)),
+          along,
         ),
       }
     : withDays(
         heads,
         below.map(({ cells, number }) => ({ cells: heads.map((_, at) => cells[at] ?? ''), number })),
       );
-  const { day, bars } = guessColumns(
+  const mapping = guessColumns(
     list.heads,
     list.rows.map(({ cells }) => cells),
+    isBar,
   );
   const rows = list.rows.filter(({ cells, number }) => {
     const isSum = isTotal(
-      cells.filter((_, at) => at !== day),
+      cells.filter((_, at) => at !== mapping.day),
       isBar,
     );
-    const why = isSum ? 'a total' : asideFor(cells, bars);
+    const why = isSum ? 'a total' : asideFor(cells, mapping, isBar);
     if (why !== null) putAside({ cells, number }, why);
     return why === null;
   });

@@ -21,6 +21,7 @@ import { dayInWords, ONE_OF_KIND_WORDS, grams } from '../../ui/words';
 import { Columns, FirstRows, Outcome, TakeIn, Unread, useLeft, useSending, type Sheet } from './import-parts';
 
 const COLUMN_WORDS: Record<StockColumn, string> = {
+  count: 'How many of it',
   what: 'Material',
   kind: 'Kind',
   inci: 'INCI name',
