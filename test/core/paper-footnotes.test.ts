@@ -25,7 +25,7 @@ function asked(row: readonly string[], ...below: string[]) {
 
 describe('notes of a mark beside a level', () => {
   it('are told where they set a condition, however the mark is written', () => {
-    const said = 'Only where the peroxide value is below 20 mmol/l.';
+    const said = 'Only where the peroxide value is below 20 mmol/l';
     expect(asked(['Category 9', '0.5¹'], `¹ ${said}`)).to.deep.equal([0.5, said]);
     expect(asked(['Category 9¹', '0.5'], `1 ${said}`)).to.deep.equal([0.5, said]);
     expect(asked(['Category 9', '0.5 (1)'], `(1) ${said}`)).to.deep.equal([0.5, said]);
@@ -49,10 +49,10 @@ describe('notes of a mark beside a level', () => {
 
   it('of several marks are each told, and no other’s', () => {
     const notes = ['* Rounded down.', '** Not for children under 3.', '*** Only with sunscreen.'];
-    expect(asked(['Category 9', '0.5**'], ...notes)).to.deep.equal([0.5, 'Not for children under 3.']);
+    expect(asked(['Category 9', '0.5**'], ...notes)).to.deep.equal([0.5, 'Not for children under 3']);
     expect(
       asked(['Category 9', '0.5¹,³'], '1 Only as a wash.', '2 Not in Canada.', '3 Without added citral.'),
-    ).to.deep.equal([0.5, 'Only as a wash.', 'Without added citral.']);
+    ).to.deep.equal([0.5, 'Only as a wash', 'Without added citral']);
   });
 
   it('that say what every level is, or that are not there, are not', () => {

@@ -42,7 +42,7 @@ function noteOf(paper: Paper, from: number, mark: string): string | null {
     if (!isClose(lines.at(-1)!, next) || ANY_NOTE.test(rawLine(next).trim())) break;
     lines.push(next);
   }
-  return withoutRaised(lines.map(rawLine).join(' ').trim().replace(begins, '')).trim();
+  return withoutRaised(lines.map(rawLine).join(' ').trim().replace(begins, '')).trim().replace(/\.$/, '');
 }
 
 /** Words that set a condition, in the languages of papers. */

@@ -82,6 +82,7 @@ export function cellRoles(
       if (isAcross) set(head, column, kind === 'rows' ? 'name' : 'bar');
       else {
         set(row - 1, columns.unit, 'amount');
+        set(row - 1, columns.larger ?? null, 'amount');
         set(row - 1, columns.note, 'note');
         if (kind === 'list') set(row - 1, columns.bar, 'bar');
       }

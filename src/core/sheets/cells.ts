@@ -111,7 +111,7 @@ const STAGES_SAID: readonly (readonly [Stage, RegExp])[] = [
   ['lye', /^(?:(?:in(?:to)? )?(?:the )?lye(?: water| solution)?)$/],
   ['afterCook', /^after ?(?:the )?cook(?:ing)?$/],
   ['top', /^(?:on )?(?:the )?top(?:pings?)?$/],
-  ['trace', /^(?:(?:at|after|light|medium|thin) )?trace$/],
+  ['trace', /^(?:(?:at|after) )?(?:(?:light|medium|thin) )?trace$/],
 ];
 
 /** When a cell says that something goes in; undefined where it says nothing that is known. */

@@ -12,8 +12,8 @@ const SOLUTION = new RegExp(
 export const isLyeSolution = (name: string): boolean => SOLUTION.test(folded(name));
 
 const STRENGTH = /(\d+(?:[.,]\d+)?)\s*%/;
-/** Names that a cupboard may know its water by. */
-const WATERS = ['water', 'distilled water', 'water, distilled', 'wasser', 'eau', 'agua', 'acqua'] as const;
+/** What its water is looked for as in the cupboard. */
+export const ITS_WATER = 'Water';
 /** A sum of lye and liquid that is so near, as a share of it, is that sum. */
 const NEAR = 0.02;
 
@@ -53,13 +53,13 @@ export function lyeApart(
       return isSum ? [] : say(twice(name));
     }
     const strength = Number(STRENGTH.exec(name)?.[1]?.replace(',', '.')) / 100;
-    const water = WATERS.find(knows);
     if (!(strength > 0 && strength < 1)) return say(noStrength(name));
-    if (!water) return say(`“${name}” holds water, and none is in the cupboard. Add it there first.`);
+    if (!knows(ITS_WATER))
+      return say(`“${name}” holds water: choose what “${ITS_WATER}” is in the cupboard.`);
     const part = (share: number) => ({ ...amount, value: amount.value * share });
     return [
       { ...line, role: 'lye', amount: part(strength) },
-      { ...line, name: water, role: 'material', amount: part(1 - strength) },
+      { ...line, name: ITS_WATER, role: 'material', amount: part(1 - strength) },
     ];
   });
   return { lines: apart, faults };

@@ -16,7 +16,7 @@ const SECTION =
 
 /** When what stands below it goes in. */
 const MOMENT =
-  /^(?:after (?:the )?cook(?:ing)?|(?:on )?(?:the )?top(?:pings?)?|(?:at )?(?:light|thin|medium) trace|held back|superfat(?:ting)? oils?)$/;
+  /^(?:after (?:the )?cook(?:ing)?|(?:on )?(?:the )?top(?:pings?)?|(?:at |after )?(?:light |thin |medium )?trace|held back|superfat(?:ting)? oils?)$/;
 /** "Phase A - fats", "Teil 2", "Step 3: lye". */
 const PART =
   /^(?:phase|part|step|stage|teil|schritt|partie|etape|parte|fase|paso|stap|deel)\s+(?:[a-h]|\d+|i{1,3}|iv|v)\b/;

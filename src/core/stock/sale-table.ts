@@ -42,6 +42,18 @@ const LEAST_SAID = 2;
 /** What lies along the top of a table of counts, if it is one. */
 type Along = 'days' | 'bars' | null;
 
+/** Whether what stands along the top are names of which nothing but counts stands below: bars, known or not. */
+function isCounts(heads: readonly string[], { cells: below }: Row): boolean {
+  const named = heads.flatMap((head, at) =>
+    at > 0 && head !== '' && !namesMoney(head) ? [{ head, at }] : [],
+  );
+  const isName = (head: string) => !COLUMNS.some((column) => headSays(column, head));
+  return (
+    named.length >= LEAST_SAID &&
+    named.every(({ head, at }) => isName(head) && /^\d{0,4}$/.test(below[at] ?? ''))
+  );
+}
+
 function headsAt(rows: readonly Row[], isBar: IsBar): { at: number; along: Along } | null {
   let best: { at: number; along: Along; said: number } | null = null;
   rows.slice(0, MOST_ABOVE).forEach(({ cells }, at) => {
@@ -49,7 +61,8 @@ function headsAt(rows: readonly Row[], isBar: IsBar): { at: number; along: Along
     const bars = cells.slice(1).filter(isBar).length;
     const said = COLUMNS.filter((column) => cells.some((cell) => headSays(column, cell))).length;
     const isUnderDays = days >= LEAST_SAID && !isDay(cells[0] ?? '');
-    const isUnderBars = bars >= LEAST_SAID && isDay(rows[at + 1]?.cells[0] ?? '');
+    const isUnderBars =
+      isDay(rows[at + 1]?.cells[0] ?? '') && (bars >= LEAST_SAID || isCounts(cells, rows[at + 1]!));
     const along = isUnderDays ? 'days' : isUnderBars ? 'bars' : null;
     const score = along ? Math.max(days, bars) + LEAST_SAID : said;
     const isNumbers = !along && cells.some((cell) => cell !== '' && /^[\d.,\s]+$/.test(cell));

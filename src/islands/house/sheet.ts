@@ -7,6 +7,7 @@ import { readSheet } from '../../core/sheets/read';
 import { loggedBatches, type LoggedBatch } from '../../core/sheets/logged';
 import type { Match } from '../../core/sheets/match';
 import { weighedNote } from '../../core/sheets/planned';
+import { ITS_WATER } from '../../core/sheets/lye-solution';
 import { formulaOf, roleOf, type Known } from '../../core/sheets/recipe';
 import type { PointedRole, Said } from '../../core/sheets/sheet-lessons';
 import { partsOf, type WorkbookPart, type WorkbookSheet } from '../../core/sheets/workbook';
@@ -119,8 +120,10 @@ export function makeBars(
   }
   const names = lined
     .flatMap(({ lines }) => lines)
-    .filter((line) => roleOf(line) === 'material')
-    .map(({ name }) => name);
+    .flatMap((line) => {
+      const role = roleOf(line);
+      return role === 'material' ? [line.name] : role === 'lyeSolution' ? [ITS_WATER] : [];
+    });
   return {
     bars,
     faults: faults.sort((a, b) => a.row - b.row),
