@@ -1,6 +1,8 @@
 /** Recipes whose amounts stand in two columns, in solution, under headings, or beside sums. */
 import { expect } from 'chai';
 import type { Kind } from '../../src/core/formula/types';
+import { accountOf } from '../../src/core/sheets/account';
+import { loggedBatches } from '../../src/core/sheets/logged';
 import { guessLayout } from '../../src/core/sheets/layout';
 import { readSheet } from '../../src/core/sheets/read';
 import { formulaOf } from '../../src/core/sheets/recipe';
@@ -78,6 +80,35 @@ describe('amounts of a recipe in a sheet', () => {
     expect(bar('Natronlauge 33 %,300 g').lyeG).to.be.closeTo(99, 1e-9);
     expect(bar('Lye solution,230 g').asked.join()).to.include('does not say how strong it is');
     expect(bar('Lye,110 g\nLye solution,400 g').asked.join()).to.include('is not the sum of lye and liquid');
+  });
+
+  it('of a lye solution stand beside their own rows, however many lines it makes', () => {
+    const rows = 'Item,Amount\nOlive oil,500 g\n50 % lye solution,130 g\nLavender,12 g'
+      .split('\n')
+      .map((row) => row.split(','));
+    const [bar] = readSheet(rows, guessLayout(rows), 'Sheet').bars;
+    const taken = formulaOf(bar!, { find, percentOf: 'fats', batchG: 1000, superfatPct: 5 });
+    if (!taken.ok) throw new Error('not taken');
+    expect(
+      accountOf(bar!, taken.formula).map(({ name, line, massG }) => [name, line?.material ?? null, massG]),
+    ).to.deep.equal([
+      ['Olive oil', 'olive', 500],
+      ['50 % lye solution', null, 130],
+      ['Lavender', 'lavender', 12],
+    ]);
+  });
+
+  it('of a lye solution in a log are told: nobody knows how much of each was weighed', () => {
+    const rows = 'Ingredient,Planned g,Weighed g\nOlive oil,500,502\n50 % lye solution,130,131'
+      .split('\n')
+      .map((row) => row.split(','));
+    const layout = guessLayout(rows);
+    const [bar] = readSheet(rows, layout, 'Sheet').bars;
+    const taken = formulaOf(bar!, { find, percentOf: 'fats', batchG: 1000, superfatPct: 5 });
+    if (!taken.ok) throw new Error('not taken');
+    const [batch] = loggedBatches(rows, layout, bar!, accountOf(bar!, taken.formula));
+    expect(batch?.weighed.map(({ line }) => line)).to.deep.equal(['l1']);
+    expect(batch?.left.join()).to.include('lye and water were weighed together');
   });
 
   it('go in when the heading above them says, in a bar that is cooked', () => {

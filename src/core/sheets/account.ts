@@ -43,9 +43,17 @@ function massOf({ amount }: Line, fatsG: number | null): number | null {
 export function accountOf(bar: SheetBar, formula: Formula): AccountRow[] {
   let taken = 0;
   const fatsG = fatsOf(formula);
+  const isLyeSaid = bar.lines.some((one) => roleOf(one) === 'lye');
   return bar.lines.map((one) => {
     const { row, name, said } = one;
     const role = roleOf(one);
+    // Taken apart it is the lye and a line of water; beside the lye it is their sum, and no line.
+    const water = role === 'lyeSolution' && !isLyeSaid ? formula.lines[taken++] : undefined;
+    if (water) {
+      const [lyeG, waterG] = [formula.alkali.massG ?? null, massOf(water, fatsG)];
+      const massG = lyeG === null || waterG === null ? null : lyeG + waterG;
+      return { row, name, said, role, line: null, massG };
+    }
     const line = role === 'material' ? (formula.lines[taken++] ?? null) : null;
     const massG = role === 'lye' ? (formula.alkali.massG ?? null) : line && massOf(line, fatsG);
     return { row, name, said, role, line, massG };

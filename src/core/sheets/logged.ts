@@ -5,6 +5,7 @@ import { gramsOf, readCell } from './amounts';
 import { cellAt, unitOfHead, type CellAt, type Layout, type SheetBar } from './cells';
 import type { DayOrder } from '../paperwork/dates';
 import { dayOrderOf, isOrderOpen, readDay, withoutTime } from './days';
+import { isLyeSolution } from './lye-solution';
 import { fileMark, settleMark } from './marks';
 
 /** The line of the alkali, as a run sheet calls it. */
@@ -103,7 +104,11 @@ function weighedIn(
   const left: string[] = [];
   for (const { name, was } of entries) {
     const at = open.findIndex((row) => folded(row.name) === folded(name));
-    if (at < 0) continue;
+    if (at < 0) {
+      if (isLyeSolution(name) && was.trim() !== '')
+        left.push(`${name}: lye and water were weighed together. Write them down apart at the batch.`);
+      continue;
+    }
     const [planned] = open.splice(at, 1);
     const said = grams(was, planned!);
     if (said === null) left.push(`${name}: “${was}” is no mass.`);
