@@ -39,7 +39,12 @@ describe('a paper in its own words', () => {
     expect([headed?.value, headed?.question]).to.deep.equal(['Reed Cutter', null]);
     const title = read('Certificate DP-8 for Sedge\nDate: 9 Feb 2026').material;
     expect([title?.value, title?.question === null]).to.deep.equal(['Sedge', false]);
-    expect(read('Our product range, June 2026').material).to.equal(null);
+    for (const none of [
+      'Our product range, June 2026',
+      'Fragrance House Ltd, 3 Mill Row',
+      'Material Safety Department, Weir',
+    ])
+      expect(read(none).material, none).to.equal(null);
   });
 
   it('writes its days in the order it says, that others of its days show, or that its language has', () => {
@@ -52,6 +57,7 @@ describe('a paper in its own words', () => {
     expect(issued('Issue date: 01/07/2026 (mm/dd/yyyy)')).to.deep.equal(['2026-01-07', true]);
     expect(issued('Issue date: 01/07/2026\nExpiry date: 06/30/2028')).to.deep.equal(['2026-01-07', true]);
     expect(issued('CERTIFICAT DE CONFORMITÉ\nÉtabli le 12/08/2026')).to.deep.equal(['2026-08-12', true]);
+    expect(issued('Issue date: 01/07/2026\nLot 45-13-2026')[1]).to.equal(false);
     expect(issued('Issue date: 01/07/2026\nExpiry 13/01/2028, printed 01/13/2026')[1]).to.equal(false);
   });
 

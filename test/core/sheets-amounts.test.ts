@@ -47,8 +47,18 @@ describe('amounts of a recipe in a sheet', () => {
       'water 14oz liquid',
     ]);
     expect(lyeG).to.be.closeTo(6.3 * 28.3495, 0.01);
+    const near = read('Ingredient,lb,oz\nOlive oil,1,15.6\nCoconut oil,1,2\nLye,,6.3\nWater,,14');
+    expect(near.lines[0]).to.equal('olive 31.6oz fats');
     const metric = read('Ingredient,kg,g\nOlive oil,1,250\nCoconut oil,,600\nLye,,262\nWater,,560');
     expect(metric.lines).to.deep.equal(['olive 1250g fats', 'coconut 600g fats', 'water 560g liquid']);
+  });
+
+  it('of two columns are told, not guessed, where another unit is said', () => {
+    const rows = 'Ingredient,lb,oz\nOlive oil,1,8'.split('\n').map((row) => row.split(','));
+    for (const unit of [null, 'tsp'] as const) {
+      const { bars, faults } = readSheet(rows, { ...guessLayout(rows), unit }, 'Sheet');
+      expect([bars.length, faults.length], `${unit}`).to.deep.equal([0, 1]);
+    }
   });
 
   it('stand in two units, each the whole amount, of which one is taken', () => {
@@ -119,6 +129,11 @@ describe('amounts of a recipe in a sheet', () => {
       'hot',
       ['shea 50g afterCook', 'lavender 24g afterCook'],
     ]);
+  });
+
+  it('of what stands under the lye go into it, but not what follows the fats below', () => {
+    const { lines } = read('Item,g\nLye water,\nLye,66\nWater,150\nOlive oil,500\nLavender,20');
+    expect(lines.slice(1)).to.deep.equal(['olive 500g fats', 'lavender 20g trace']);
   });
 
   it('have heads in other languages, and thousands that their decimals tell', () => {

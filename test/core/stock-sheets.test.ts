@@ -67,6 +67,7 @@ describe('a maker’s list of materials', () => {
     expect(lots('Material;Bought;Left\nShea butter;5 kg;40 %')).to.deep.equal([[5000, 2000]]);
     expect(lots('Material;Bought;Left;Lot\nShea butter;5 kg;empty;S1')).to.deep.equal([[5000, 0]]);
     expect(lots('Rohstoff;Charge;Rest g\nJojoba;JO-2;250')).to.deep.equal([[250, 250]]);
+    expect(lots('Nombre;Cantidad;Lote\nKaolin;2 kg;K9')).to.deep.equal([[2000, 2000]]);
     const unread = taken([
       ['Item', 'Bottles', 'Size'],
       ['Castor oil', 'a few', '1 l'],

@@ -110,8 +110,12 @@ export function dayOrderIn(text: string, language: string | null): DayOrder | nu
   const plain = plainText(text);
   if (SAYS_DAY_FIRST.test(plain)) return 'dayFirst';
   if (SAYS_MONTH_FIRST.test(plain)) return 'monthFirst';
+  const isLate = (figure: number) => figure > 12 && figure <= 31;
   const days = [...plain.matchAll(FIGURES)].map(([, a, b]) => [Number(a), Number(b)] as const);
-  const [isDay, isMonth] = [days.some(([a]) => a > 12), days.some(([, b]) => b > 12)];
+  const [isDay, isMonth] = [
+    days.some(([a, b]) => isLate(a) && b <= 12),
+    days.some(([a, b]) => isLate(b) && a <= 12),
+  ];
   if (isDay !== isMonth) return isDay ? 'dayFirst' : 'monthFirst';
   if (isDay || language === 'eng') return null;
   return language !== null || NOT_ENGLISH.test(plain) ? 'dayFirst' : null;

@@ -16,9 +16,9 @@ const NO_NAME = /^(?:code|type|category|use|application|description|n\/a|\d[\d\s
 const IN_SENTENCE =
   /(?:certif\w+|bestatigen|erklaren|attestons|declaramos|dichiariamo|verklaren)\b.{0,80}?(?:product|produkt|compound|composition(?: parfumante)?|mixture|mischung|melange|miscela|mezcla|mengsel|fragrance|material|produit|producto|prodotto|oil|ol)\s+["“«„]?([A-Z][^"”»“,.;]{2,50}?)["”»“]?(?=\s+(?:comp|meets|is in|conforms|entspricht|est conforme|cumple|e conforme|voldoet|supplied|with code)|[,.;"”»“]|$)/i;
 
-/** "Composition (allergens), product Reed Cutter, 14 October": a part of a line that begins with the label. */
+/** "Composition (allergens), product Reed Cutter, 14 October": a later part of a line that begins with the label, in small letters. */
 const IN_PART =
-  /^(?:product|fragrance(?: oil)?|perfume(?: oil)?|material|compound|produit|parfum|produkt|parfum(?:ol|öl)|prodotto|profumo|fragranza|producto|fragancia|geur|product)\s+["“«„]?(\p{Lu}[^"”»“:]{1,50}?)["”»“]?$/iu;
+  /^(?:product|fragrance(?: oil)?|perfume(?: oil)?|material|compound|produit|parfum|prodotto|profumo|fragranza|producto|fragancia)\s+["“«„]?(\p{Lu}[^"”»“:]{1,50}?)["”»“]?$/u;
 /** "Certificate DP-8 for Sedge": whom it is for may stand there as well. */
 const TITLE_FOR =
   /^(?:[\p{L}' ]{0,30}\b)?(?:certificate|declaration|statement|zertifikat|certificat|certificado|certificato)\b[^:,]{0,24}\s(?:for|für|pour|para|per)\s+(\p{Lu}[^:,]{1,50})$/iu;
@@ -27,10 +27,9 @@ const HEADING_LINES = 6;
 function inHeading(paper: Paper): Found | null {
   for (const [line, entry] of paper.lines.slice(0, HEADING_LINES).entries()) {
     const said = lineText(entry).trim();
-    for (const part of said.split(/[,;]\s+/).slice(0, 4)) {
+    for (const part of said.split(/[,;]\s+/).slice(1, 4)) {
       const value = IN_PART.exec(part)?.[1];
-      if (value && /^\p{Lu}/u.test(value) && !NO_NAME.test(value))
-        return { value: value.trim(), line, said, question: null };
+      if (value && !NO_NAME.test(value)) return { value: value.trim(), line, said, question: null };
     }
     const named = TITLE_FOR.exec(said)?.[1];
     if (named && /^\p{Lu}/u.test(named))

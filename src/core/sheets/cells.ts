@@ -167,24 +167,25 @@ export function pairedColumns(
     if (larger < 0 || smaller < 0) continue;
     const said = rows.map((row) => [numberAt(row, larger), numberAt(row, smaller)] as const);
     const fit = said.every(([, few]) => few === null || few < times);
-    const twice = said.some(
-      ([many, few]) => many && few && Math.abs(many * times - few) <= SAME * many * times,
-    );
-    if (fit && !twice && said.some(([many]) => many)) return { larger, smaller };
+    const both = said.filter(([many, few]) => many && few);
+    const isTwice =
+      both.length > 0 && both.every(([many, few]) => Math.abs(many! * times - few!) <= SAME * many! * times);
+    if (fit && !isTwice && said.some(([many]) => many)) return { larger, smaller };
   }
   return null;
 }
 
-/** The amount of a row, from both columns where it has two: "1 lb 8 oz". */
+/** The amount of a row, from both columns where it has two: "1 lb 8 oz". The larger one's unit is from its head. */
 export function amountAt(
   row: readonly string[],
+  heads: readonly string[],
   { amount, larger = null }: SheetColumns,
   unit: SheetUnit | null,
 ): string {
   const [many, few] = [cellAt(row, larger), cellAt(row, amount)];
   if (many === '' || Number(many) === 0) return few;
-  const of = PAIRS.find(([, small]) => small === unit)![0];
-  return few === '' ? `${many} ${of}` : `${many} ${of} ${few} ${unit}`;
+  const of = unitOfHead(cellAt(heads, larger)) ?? '';
+  return few === '' ? `${many} ${of}` : `${many} ${of} ${few} ${unit ?? ''}`.trim();
 }
 
 /** Rows that say name and amount in one cell, as a recipe is typed, with the two apart. */

@@ -23,7 +23,7 @@ import {
 import { fileMark, settleMark } from './marks';
 import { amountOfBatch } from './of-batch';
 import { batchesOf, withoutRepeats } from './planned';
-import { barName, isBeside, isSection, isTotal, isWholeFats } from './words';
+import { barName, isBeside, isFatName, isSection, isTotal, isWholeFats } from './words';
 
 type Named = Pick<SheetBar, 'name' | 'row' | 'column'>;
 
@@ -162,7 +162,9 @@ function readDown(
       return;
     }
     const [name, note] = [cellAt(row, columns.what), cellAt(row, columns.note)];
-    const amount = amountAt(row, columns, unit);
+    const amount = amountAt(row, rows[head] ?? [], columns, unit);
+    // Fats end the part of the lye, whether a heading says so or not.
+    if ((part === 'lye' || part === 'liquid') && isFatName(name)) part = undefined;
     const named = kind === 'list' ? cellAt(row, columns.bar) : '';
     const batch = batches?.[at - head - 1] ?? '';
     if (named !== '') bar = { name: batch === '' ? named : `${named} ${batch}`, row: at + 1 };

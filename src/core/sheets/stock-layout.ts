@@ -68,7 +68,7 @@ const HEADS: readonly (readonly [StockColumn | null, RegExp])[] = [
   ['kind', /^(?:kind|type|category|group|art|typ|kategorie|categorie|categoria|soort)\b/],
   [
     'count',
-    /^(?:(?:no\.? of|number of) )?(?:bottles?|packs|packages|pieces?|pcs|jars?|tubs?|count|anzahl|stuck(?:zahl)?|flaschen|packungen|nombre|bouteilles|flacons|pezzi|unidades|aantal|stuks)$/,
+    /^(?:(?:no\.? of|number of) )?(?:bottles?|packs|packages|pieces?|pcs|jars?|tubs?|count|anzahl|stuck(?:zahl)?|flaschen|packungen|nombre de [a-z]+|bouteilles|flacons|pezzi|unidades|aantal|stuks)$/,
   ],
   [
     'bought',
