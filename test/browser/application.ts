@@ -28,10 +28,13 @@ function freePort(): Promise<number> {
   });
 }
 
+/** A server that is asked while it begins may have taken the question and never answer it. */
+const ANSWER_MS = 5000;
+
 async function untilReady(url: string, server: ChildProcess): Promise<void> {
   for (let tries = 0; tries < 150; tries++) {
     if (server.exitCode !== null) throw new Error(`The server stopped with ${server.exitCode}.`);
-    const ready = await fetch(`${url}/api/v1/health`).then(
+    const ready = await fetch(`${url}/api/v1/health`, { signal: AbortSignal.timeout(ANSWER_MS) }).then(
       (answer) => answer.ok,
       () => false,
     );
@@ -72,7 +75,10 @@ export async function startApplication({
     folder,
     start,
     kill: () =>
-      new Promise((resolve) => {
+      new Promise((resolve, reject) => {
+        const { exitCode, signalCode } = server;
+        if (exitCode !== null || signalCode !== null)
+          reject(new Error(`The server had ended by itself before: ${exitCode ?? signalCode}.`));
         server.once('exit', () => resolve());
         server.kill('SIGKILL');
       }),
