@@ -97,7 +97,7 @@ export async function keptBatches(): Promise<string[]> {
   }
 }
 
-/** Keeps events as waiting, or as set aside, and lets others go: at once what is new, then in the database. */
+/** Keeps events as waiting, or as set aside, and lets others go: at once, then in the database. */
 export async function keepEvents(
   batch: string,
   { waiting, aside }: LeftEvents,

@@ -1,6 +1,6 @@
 /**
  * What a large page's island begins with, written into the page once as JSON: as a property of the island it would be
- * wrapped value by value and its every quotation mark written out, twice as long and half the page's time.
+ * wrapped value by value and its every quotation mark written out, which makes it twice as long.
  */
 import { useState, type ComponentType, type ReactNode } from 'react';
 

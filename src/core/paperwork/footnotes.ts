@@ -2,17 +2,14 @@
 import { WITH_UNIT } from './levels';
 import { plainText } from './lexicon';
 import { isClose, lineText, type Cell, type Paper, type PaperLine } from './page';
-import { withoutRaised } from './raised';
-
-const SIGNS = '⁰¹²³⁴⁵⁶⁷⁸⁹';
+import { asMark, digitsOf, SIGN, SIGNS_TOGETHER, withoutRaised } from './raised';
 
 /** A raised sign, stars and daggers, or a number in brackets, at the end of what it stands at. */
-const AT_END = /(?:[⁰¹²³⁴-⁹](?:[,˒ ]?[⁰¹²³⁴-⁹])*|\*+|[†‡]+|(?:\s*\(\d{1,2}\))+)$/;
-const ONE = /[⁰¹²³⁴-⁹]+|\*+|†+|‡+|\(\d{1,2}\)/g;
+const AT_END = new RegExp(`(?:${SIGNS_TOGETHER}|\\*+|[†‡]+|(?:\\s*\\(\\d{1,2}\\))+)$`);
+const ONE = new RegExp(`${SIGN}+|\\*+|†+|‡+|\\(\\d{1,2}\\)`, 'g');
 
 /** A mark as every way of writing it is counted: the digits of a number, or the stars. */
-const plainMark = (mark: string): string =>
-  mark.replace(/[()]/g, '').replace(/[⁰¹²³⁴-⁹]/g, (sign) => String(SIGNS.indexOf(sign)));
+const plainMark = (mark: string): string => digitsOf(mark.replace(/[()]/g, ''));
 
 /** The marks at the end of a cell. */
 const marksAt = ({ raised, text }: Cell): string[] =>
@@ -21,13 +18,12 @@ const marksAt = ({ raised, text }: Cell): string[] =>
 /** How a note of a mark begins; `(1)`, `¹`, `1)`, `1.` and `1` are one. */
 function beginsWith(mark: string): RegExp {
   if (!/^\d/.test(mark)) return new RegExp(`^${mark.replace(/[*]/g, '\\*')}(?![*†‡])\\s*[.:)]?\\s*(?=\\S)`);
-  const signs = mark.replace(/\d/g, (digit) => SIGNS[Number(digit)]!);
   const words = '(?:(?:note|footnote|remark|fu(?:ß|ss)note|anmerkung|nota|noot|uwaga)\\s*)?';
-  return new RegExp(`^(?:${signs}[.:)]?\\s*(?=\\S)|${words}\\(?${mark}[).:]*\\s+(?=[^\\s\\d]))`, 'i');
+  return new RegExp(`^(?:${asMark(mark)}[.:)]?\\s*(?=\\S)|${words}\\(?${mark}[).:]*\\s+(?=[^\\s\\d]))`, 'i');
 }
 
 /** Any note's beginning: where another one goes on. */
-const ANY_NOTE = /^(?:[⁰¹²³⁴-⁹]|\(?\d{1,2}[).:]*\s|[*†‡])/;
+const ANY_NOTE = new RegExp(`^(?:${SIGN}|\\(?\\d{1,2}[).:]*\\s|[*†‡])`);
 const MOST_LINES = 3;
 
 const rawLine = ({ cells }: PaperLine): string => cells.map(({ raised, text }) => raised ?? text).join(' ');

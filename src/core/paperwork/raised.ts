@@ -22,8 +22,10 @@ interface Placed {
   heightPt: number;
 }
 
-const SIGN = '[⁰¹²³⁴-⁹]';
-const RAISED = new RegExp(`${SIGN}(?:[,˒ ]?${SIGN})*`, 'g');
+/** One raised sign, and several that stand together, as sources of patterns. */
+export const SIGN = '[⁰¹²³⁴-⁹]';
+export const SIGNS_TOGETHER = `${SIGN}(?:[,˒ ]?${SIGN})*`;
+const RAISED = new RegExp(SIGNS_TOGETHER, 'g');
 
 /** A text without the raised signs in it. */
 export const withoutRaised = (text: string): string => text.replace(RAISED, '');
@@ -56,6 +58,10 @@ function belongs(mark: Placed, { xPt, yPt, widthPt, heightPt }: Placed): boolean
     rise <= RISE.most
   );
 }
+
+/** Raised signs as the digits that they are. */
+export const digitsOf = (mark: string): string =>
+  mark.replace(new RegExp(SIGN, 'g'), (sign) => String(SIGNS.indexOf(sign)));
 
 /** Runs of a page's text with their marks as raised signs, on the line of what they stand at. */
 export function withMarks<Item extends Placed>(items: readonly Item[]): Item[] {

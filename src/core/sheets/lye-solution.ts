@@ -27,7 +27,7 @@ const twice = (name: string) =>
  * cannot be taken apart is told.
  *
  * @example
- * lyeApart(lines, knows).lines.map(({ name }) => name); // ['Olive oil', 'NaOH', 'water']
+ * lyeApart(lines, is, knows).lines.map(({ role }) => role); // [undefined, 'lye', 'material']
  */
 export function lyeApart(
   lines: readonly SheetLine[],

@@ -170,6 +170,10 @@ export function cellAt(row: readonly string[], column: number | null): string {
   return column === null ? '' : (row[column] ?? '').trim();
 }
 
+/** What stands in a column. */
+const cellsIn = (rows: readonly (readonly string[])[], column: number): string[] =>
+  rows.map((row) => cellAt(row, column)).filter(Boolean);
+
 /** "Bought" may head days or amounts: what stands below it tells. */
 function boughtOrWhen(
   columns: Record<StockColumn, number | null>,
@@ -178,7 +182,7 @@ function boughtOrWhen(
 ): Record<StockColumn, number | null> {
   const { received, bought } = columns;
   if (received === null || bought !== null) return columns;
-  const cells = below.map((row) => cellAt(row, received)).filter(Boolean);
+  const cells = cellsIn(below, received);
   const isDay = (cell: string) => typeof readDay(cell, 'dayFirst', 'first') === 'string';
   if (cells.length === 0 || cells.some(isDay)) return columns;
   // The day may stand in another column: "Bought" and "Came on".
@@ -198,8 +202,8 @@ function countedBy(
   const isTaken = (at: number) => Object.values(columns).includes(at);
   const size = heads.findIndex((head, at) => SIZE_HEAD.test(folded(head)) && !isTaken(at));
   if (bought === null || count !== null || size < 0) return columns;
-  const cellsOf = (at: number) => below.map((row) => cellAt(row, at)).filter(Boolean);
-  const isCounted = cellsOf(bought).every(isWhole) && cellsOf(size).some((cell) => /\d\s*\p{L}/u.test(cell));
+  const isCounted =
+    cellsIn(below, bought).every(isWhole) && cellsIn(below, size).some((cell) => /\d\s*\p{L}/u.test(cell));
   return isCounted ? { ...columns, bought: size, count: bought } : columns;
 }
 

@@ -21,7 +21,6 @@ import { dayInWords, ONE_OF_KIND_WORDS, grams } from '../../ui/words';
 import { Columns, FirstRows, Outcome, TakeIn, Unread, useLeft, useSending, type Sheet } from './import-parts';
 
 const COLUMN_WORDS: Record<StockColumn, string> = {
-  count: 'How many of it',
   what: 'Material',
   kind: 'Kind',
   inci: 'INCI name',
@@ -29,6 +28,7 @@ const COLUMN_WORDS: Record<StockColumn, string> = {
   supplier: 'Supplier',
   code: 'Lot',
   bought: 'Bought',
+  count: 'How many packs',
   unit: 'Unit',
   left: 'Left',
   price: 'Price',

@@ -20,7 +20,7 @@ export const COLUMN_WORDS: Record<keyof SheetColumns, string> = {
   stage: 'Goes in',
   portion: 'Portion',
   weighed: 'Weighed',
-  larger: 'Amount, in the larger unit',
+  larger: 'Larger unit beside it',
 };
 
 export const ROLE_WORDS: Record<Exclude<Role, 'material'>, string> = {
