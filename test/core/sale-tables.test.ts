@@ -88,8 +88,8 @@ Sun 4 Oct 2026;Night Mail;1`).sales,
     );
     expect(sales).to.deep.equal(['2026-10-03 Night Mail 2']);
     expect(aside.map(([row, why]) => [row, String(why).slice(0, 13)])).to.deep.equal([
-      [3, 'it says “Void'],
-      [4, 'it says “Stor'],
+      [3, '“Voided” (wha'],
+      [4, '“Storniert” ('],
       [5, 'no bar'],
       [6, 'no bar'],
     ]);

@@ -49,6 +49,14 @@ describe('amounts of a recipe in a sheet', () => {
     expect(lyeG).to.be.closeTo(6.3 * 28.3495, 0.01);
     const near = read('Ingredient,lb,oz\nOlive oil,1,15.6\nCoconut oil,1,2\nLye,,6.3\nWater,,14');
     expect(near.lines[0]).to.equal('olive 31.6oz fats');
+    const rest = read(
+      'Ingredient,lb,oz\nOlive oil,1,8\nCoconut oil,,20\nLye,,6.3\nWater,1,\nSuperfat,,5 %\nLavender,,a little',
+    );
+    expect(rest.lines.slice(0, 3)).to.deep.equal([
+      'olive 24oz fats',
+      'coconut 20oz fats',
+      'water 1lb liquid',
+    ]);
     const metric = read('Ingredient,kg,g\nOlive oil,1,250\nCoconut oil,,600\nLye,,262\nWater,,560');
     expect(metric.lines).to.deep.equal(['olive 1250g fats', 'coconut 600g fats', 'water 560g liquid']);
   });

@@ -153,24 +153,24 @@ const PAIRS: readonly (readonly [larger: SheetUnit, smaller: SheetUnit, times: n
 const SAME = 0.03;
 
 /**
- * Two columns that say one amount together, "lb" beside "oz": none of the smaller is as much as one of the larger, and
- * they are not the same amount twice. Null where there are none.
+ * Two columns that say one amount together, "lb" beside "oz": where a row says both, the smaller is less than one of the
+ * larger, and they are not the same amount twice. Null where there are none.
  */
 export function pairedColumns(
   heads: readonly string[],
   rows: readonly (readonly string[])[],
 ): { larger: number; smaller: number } | null {
-  const numberAt = (row: readonly string[], at: number) => readNumberOrNull(row[at] ?? '');
+  const numberAt = (row: readonly string[], at: number) => readNumberOrNull(row[at] ?? '') ?? 0;
   const units = heads.map(unitOfHead);
   for (const [large, small, times] of PAIRS) {
     const [larger, smaller] = [units.indexOf(large), units.indexOf(small)];
-    if (larger < 0 || smaller < 0) continue;
-    const said = rows.map((row) => [numberAt(row, larger), numberAt(row, smaller)] as const);
-    const fit = said.every(([, few]) => few === null || few < times);
-    const both = said.filter(([many, few]) => many && few);
-    const isTwice =
-      both.length > 0 && both.every(([many, few]) => Math.abs(many! * times - few!) <= SAME * many! * times);
-    if (fit && !isTwice && said.some(([many]) => many)) return { larger, smaller };
+    if (larger < 0 || smaller < 0 || !rows.some((row) => numberAt(row, larger) > 0)) continue;
+    // What is no number, as a percent of the fats, says nothing of the two.
+    const both = rows
+      .map((row) => [numberAt(row, larger) * times, numberAt(row, smaller)] as const)
+      .filter(([many, few]) => many > 0 && few > 0);
+    const isTwice = both.every(([many, few]) => Math.abs(many - few) <= SAME * many);
+    if (both.length === 0 || (!isTwice && both.every(([, few]) => few < times))) return { larger, smaller };
   }
   return null;
 }

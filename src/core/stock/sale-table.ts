@@ -129,7 +129,7 @@ const NO_BAR =
 /** Why a row is no sale; null where it is one, as far as its number and its words tell. */
 function asideFor(cells: readonly string[], { what, bars }: Mapping, isBar: IsBar): string | null {
   const undone = cells.find((cell, at) => at !== what && UNDONE.test(folded(cell)));
-  if (undone !== undefined) return `it says “${undone}”; if bars came back, write that down at their batch`;
+  if (undone !== undefined) return `“${undone}” (what came back is written down at its batch)`;
   const name = what === undefined ? '' : (cells[what] ?? '');
   if (NO_BAR.test(folded(name)) && !isBar(name)) return 'no bar';
   const count = bars === undefined ? null : readNumberOrNull(cells[bars] ?? '');

@@ -3,7 +3,7 @@ import { TABLE_FILES } from '../../core/file-kinds';
 import type { Market } from '../../core/formula/types';
 import type { DayOrder } from '../../core/paperwork/dates';
 import { dayOrderOf, isOrderOpen, readDay, withoutTime } from '../../core/sheets/days';
-import { dayInWords } from '../../ui/words';
+import { dayInWords, many } from '../../ui/words';
 import {
   COLUMN_WORDS,
   COLUMNS,
@@ -247,7 +247,7 @@ function OpenList({
   const { isReady, cells, asksOrder, go } = till;
   return (
     <>
-      <p className="text-soft">{list.rows.length - till.out.size} rows.</p>
+      <p className="text-soft">{many(list.rows.length - till.out.size, 'row')}.</p>
       <NotTaken list={list} out={till.out} onBack={till.takeBack} />
       <Columns list={list} mapping={mapping} onChange={setMapping} />
       <div className="grid grid-cols-2 gap-2">
