@@ -299,8 +299,9 @@ export function TillList({ markets, names }: { markets: Market[]; names: readonl
       {!list && (
         <p className="text-soft">
           Any list with a day, a bar or a batch code and a number. Which column says what is guessed from its
-          head and can be put right. Days may stand in words, over the rows below them or along the top, and
-          so may bars. A row that is taken twice counts once; with a fault in any row, nothing is written.
+          head and can be put right. Days may stand in words, over the rows below them or along the top; bars
+          may stand along the top, too. A row that is taken twice counts once; with a fault in any row,
+          nothing is written.
         </p>
       )}
       <FileButton accept={TABLE_FILES} className="justify-self-start" onFile={(file) => void open(file)}>
