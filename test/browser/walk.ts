@@ -66,6 +66,9 @@ async function parts(page: Page, where: string): Promise<void> {
   await fits(page, `${where}, every part open`);
 }
 
+/** The header, and what it opens, is the same on every screen: it is opened on one of so many. */
+const SCREENS_A_DIALOG = 6;
+
 /** Opens the dialogs of the header. */
 async function dialogs(page: Page, where: string): Promise<void> {
   const find = page.getByRole('button', { name: /^Find/ });
@@ -94,12 +97,12 @@ const ENLARGED_PX = 320;
 export async function walk(page: Page, application: Application, paths: readonly string[]): Promise<void> {
   const { width, height } = page.viewportSize()!;
   let count = 0;
-  for (const path of paths) {
+  for (const [at, path] of paths.entries()) {
     await open(page, application, path);
     const where = `${path} at ${width}`;
     await fits(page, where);
     await noViolations(page, where, width >= 800);
-    await dialogs(page, where);
+    if (at % SCREENS_A_DIALOG === 0) await dialogs(page, where);
     count += await lists(page, where);
     await parts(page, where);
     if (width >= 800) continue;

@@ -9,7 +9,7 @@ import { packArchive } from '../../src/server/archive/pack-job';
 import { DAY, useDemo } from './database';
 
 const MB = 1e6;
-const PHOTOGRAPHS = 60;
+const PHOTOGRAPHS = 30;
 const PHOTOGRAPH = 2 * MB;
 const NOON = `${DAY}T12:00:00.000Z`;
 
@@ -26,20 +26,22 @@ describe('an archive of many photographs', () => {
     );
     for (let at = 0; at < PHOTOGRAPHS; at++) put.run(`photo-${at}`, batch, NOON, randomBytes(PHOTOGRAPH));
     db.close();
-    // What is really held: what nobody holds any more is swept first.
+    // What is really held counts, without what nobody holds any more: that is swept where it would be too much.
     setFlagsFromString('--expose_gc');
     const sweep = runInNewContext('gc') as () => void;
-    const held = () => {
-      sweep();
-      return process.memoryUsage().arrayBuffers;
-    };
+    const bound = (PHOTOGRAPHS * PHOTOGRAPH) / 2;
+    const held = () => process.memoryUsage().arrayBuffers;
+    sweep();
     const before = held();
     let most = 0;
-    const looking = setInterval(() => (most = Math.max(most, held() - before)), 20);
+    const looking = setInterval(() => {
+      if (held() - before >= bound) sweep();
+      most = Math.max(most, held() - before);
+    }, 20);
     const into = join(test.folder, 'archive.zip');
     const packed = await packArchive({ file, into, madeAt: NOON, bar: null, zone: 'UTC' });
     clearInterval(looking);
     expect(packed!.bytes).to.be.above(PHOTOGRAPHS * PHOTOGRAPH);
-    expect(most).to.be.below((PHOTOGRAPHS * PHOTOGRAPH) / 2);
+    expect(most).to.be.below(bound);
   });
 });

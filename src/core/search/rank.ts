@@ -13,26 +13,42 @@ export function wordsOf(text: string): string[] {
     .filter(Boolean);
 }
 
+/** The letters of a word, a bit each; some share one. */
+function lettersOf(word: string): number {
+  let bits = 0;
+  for (let at = 0; at < word.length; at++) bits |= 1 << (word.charCodeAt(at) & 31);
+  return bits;
+}
+
+/** How many letters of one word are nowhere in another, at least: each takes an edit of its own. */
+function lettersMissing(a: string, b: string): number {
+  let count = 0;
+  for (let left = lettersOf(a) & ~lettersOf(b); left !== 0; left &= left - 1) count++;
+  return count;
+}
+
 /**
- * Edits from one word to another: letters left out, put in, exchanged, or two of them swapped (the restricted
- * Damerau-Levenshtein distance); `most` + 1 where there are more than that.
+ * Edits from one word to each beginning of another, by the letters that it has: letters left out, put in, exchanged, or
+ * two of them swapped (the restricted Damerau-Levenshtein distance); `most` + 1 where there are more than that.
+ *
+ * @example editsToBeginnings('lamp', 'lampe', 1) // [2, 2, 2, 1, 0, 1]
  */
-export function editsBetween(a: string, b: string, most: number): number {
-  if (Math.abs(a.length - b.length) > most) return most + 1;
+export function editsToBeginnings(a: string, b: string, most: number): number[] {
+  if (lettersMissing(a, b) > most) return Array.from({ length: b.length + 1 }, () => most + 1);
   let before: number[] = [];
   let last = Array.from({ length: b.length + 1 }, (_, j) => j);
   for (let i = 1; i <= a.length; i++) {
     const row = [i];
     for (let j = 1; j <= b.length; j++) {
       const isSame = a[i - 1] === b[j - 1];
-      row[j] = Math.min(last[j]! + 1, row[j - 1]! + 1, last[j - 1]! + Number(!isSame));
-      const isSwap = i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1];
-      if (isSwap) row[j] = Math.min(row[j]!, before[j - 2]! + 1);
+      let edits = Math.min(last[j]! + 1, row[j - 1]! + 1, last[j - 1]! + Number(!isSame));
+      if (!isSame && i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        edits = Math.min(edits, before[j - 2]! + 1);
+      row.push(edits);
     }
-    if (Math.min(...row) > most) return most + 1;
     [before, last] = [last, row];
   }
-  return Math.min(last[b.length]!, most + 1);
+  return last.map((edits) => Math.min(edits, most + 1));
 }
 
 /** Errors forgiven in a word of so many letters. */
@@ -45,11 +61,10 @@ function answers(typed: string, word: string): number {
   if (typed.length >= 3 && word.includes(typed)) return 0.6;
   const most = forgiven(typed.length);
   if (most === 0) return 0;
-  const whole = editsBetween(typed, word, most);
+  const to = editsToBeginnings(typed, word, most);
+  const whole = to[word.length]!;
   // What is still being typed is held against as much of the word.
-  const begun = Math.min(
-    ...[-1, 0, 1].map((more) => editsBetween(typed, word.slice(0, typed.length + more), most)),
-  );
+  const begun = Math.min(...[-1, 0, 1].map((more) => to[Math.min(typed.length + more, word.length)]!));
   const edits = Math.min(whole, begun + 0.25);
   return edits <= most ? 0.5 - 0.15 * edits : 0;
 }

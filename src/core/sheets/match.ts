@@ -142,18 +142,19 @@ export function namedMaterials(
  * matchName('olive oil', namedMaterials(cupboard))?.id; // 'olive'
  */
 export function matchName(name: string, materials: readonly Named[]): Match | null {
-  const other = materials.filter(({ called }) => called.includes(wordsOf(name).join(' ')));
+  const whole = wordsOf(name);
+  const asked = whole.join(' ');
+  const other = materials.filter(({ called }) => called.includes(asked));
   // A name that one material alone is called by besides; of two or three letters it is asked about.
   if (other.length === 1) {
     const { id, name: title, kind, density, bulkDensity } = other[0]!.material;
-    const isSure = wordsOf(name).join('').length > MOST_INITIALS;
+    const isSure = whole.join('').length > MOST_INITIALS;
     return { name, id, title, kind, gPerMl: density ?? bulkDensity ?? null, isSure };
   }
   const bare = bareName(name);
   const usual = USUAL[bare.join(' ')];
   const typed = usual ? wordsOf(usual) : bare;
   if (typed.length === 0) return null;
-  const whole = wordsOf(name);
   const firm = typed.filter((word) => !LOOSE.has(word));
   // "FO" and "EO" say a kind of thing; what begins with the same letters is none of it.
   if (typed.every((word) => /^[a-z]{1,2}$/.test(word) || word === 'oil')) return null;
@@ -174,7 +175,7 @@ export function matchName(name: string, materials: readonly Named[]): Match | nu
       const weight = LOOSE.has(named.at(-1)!) ? 0.03 : 0.1;
       // "Bay" may be bay laurel or another bay.
       const isWhole = beyond.every((word) => LOOSE.has(word));
-      const isSame = own.join(' ') === whole.join(' ');
+      const isSame = own.join(' ') === asked;
       // Of two that are made otherwise, cold pressed or distilled, the one that is said.
       const alike = own.filter((word) => whole.includes(word)).length;
       return { material, isWhole, isSame, value: value - weight * beyond.length + SAID * alike };
