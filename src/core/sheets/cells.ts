@@ -96,7 +96,7 @@ export const HEADS = {
   bar: /^(?:recipe|bar|soap|product|formula|batch|name of (?:bar|soap|recipe)|rezept|seife|produkt|savon|recette|sapone|ricetta|zeep|recept|jabon|receta|name|nombre|nom|title)s?(?: names?)?:?$/,
   what: /^(?:(?:raw )?ingredients?|raw materials?|trade names?|inci(?: names?)?|materials?|what|item|component|oils?|fats?|fette|ole|huiles?|zutat|rohstoff|ingredienti?|ingredientes?|matiere|ingredient name|grondstof|stoff|substance)\b/,
   amount:
-    /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|how much|value|gram(?:s|m|mes?|mi|os)?|ounces?|unzen|onces|kilos?|g|oz|gr|kg|lbs?|%|prozent|percent(?:age)?|pct|anteil)\b|^%/,
+    /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|how much|value|gram(?:s|m|mes?|mi|os)?|ounces?|unzen|onces|kilos?|g|oz|gr|kg|lbs?|%|prozent|percent(?:age)?|pct|anteil|parts?|teile|parties|partes|parti|delen)\b|^%/,
   unit: /^(?:unit|units|uom|einheit|unite|unita|unidad|eenheid|measure)\b/,
   stage: /^(?:stage|phase|goes in|when|added(?: at)?|zugabe|etape|fase)\b/,
   portion: /^portions?$/,
@@ -149,6 +149,9 @@ const PAIRS: readonly (readonly [larger: SheetUnit, smaller: SheetUnit, times: n
   ['lb', 'oz', 16],
   ['kg', 'g', 1000],
 ];
+/** A price or a rate, as "Price per kg": it says no amount, whatever unit it ends with. */
+const RATE =
+  /\bper\b|\/|\b(?:price|cost|preis|kosten|prix|cout|precio|coste|prezzo|costo|prijs)\w*\b|[€$£]|\b(?:eur|usd|gbp|chf)\b/;
 /** Both columns of a pair say the same amount where they are so near, as a share of it. */
 const SAME = 0.03;
 
@@ -161,7 +164,7 @@ export function pairedColumns(
   rows: readonly (readonly string[])[],
 ): { larger: number; smaller: number } | null {
   const numberAt = (row: readonly string[], at: number) => readNumberOrNull(row[at] ?? '') ?? 0;
-  const units = heads.map(unitOfHead);
+  const units = heads.map((head) => (RATE.test(folded(head)) ? null : unitOfHead(head)));
   for (const [large, small, times] of PAIRS) {
     const [larger, smaller] = [units.indexOf(large), units.indexOf(small)];
     if (larger < 0 || smaller < 0 || !rows.some((row) => numberAt(row, larger) > 0)) continue;

@@ -19,6 +19,7 @@ import {
   type SheetColumns,
 } from './cells';
 import { isOfBatches } from './logged';
+import { isInParts } from './parts';
 import { plannedIn } from './planned';
 import { isNaming, readSheet } from './read';
 import { isFatName, isSection } from './words';
@@ -110,7 +111,8 @@ function guessPlaces(rows: readonly (readonly string[])[]): Layout {
   if (head >= 0 && columns.what !== null && columns.amount !== null) {
     const pair = pairedColumns(heads, rows.slice(head + 1));
     if (pair) [columns.larger, columns.amount] = [pair.larger, pair.smaller];
-    const unit = unitOfHead(heads[columns.amount] ?? '');
+    const said = heads[columns.amount] ?? '';
+    const unit = isInParts(said) ? '%' : unitOfHead(said);
     if (columns.bar !== null) return { kind: 'list', head, columns, unit };
     return { kind: hasBlocks(rows, head, columns) ? 'blocks' : 'single', head, columns, unit };
   }
@@ -143,12 +145,22 @@ function guessPlaces(rows: readonly (readonly string[])[]): Layout {
   }
   // No heads at all: a name with what follows it, bar by bar.
   const isUnit = (cell = '') => cell.trim() !== '' && unitIn(cell) !== null;
-  const amounts = rows.filter((row) => isNumeric(row[1] ?? ''));
-  const unit = amounts.length > 0 && amounts.every((row) => isUnit(row[2])) ? 2 : null;
-  const down = { ...table, amount: 1, unit };
+  const what = firstColumn(rows);
+  const amount = what + 1;
+  const amounts = rows.filter((row) => isNumeric(row[amount] ?? ''));
+  const unit = amounts.length > 0 && amounts.every((row) => isUnit(row[amount + 1])) ? amount + 1 : null;
+  const down = { ...table, what, amount, unit };
   // Where no row names one, all of it is one bar.
-  const isNamed = hasBlocks(rows, -1, down) || rows.some(([name = '', said = '']) => isNaming(name, said));
+  const isNamed =
+    hasBlocks(rows, -1, down) || rows.some((row) => isNaming(cellAt(row, what), cellAt(row, amount)));
   return { kind: isNamed ? 'blocks' : 'single', head: -1, columns: down, unit: null };
+}
+
+/** The first column with anything in it, of rows that say more than one thing. */
+function firstColumn(rows: readonly (readonly string[])[]): number {
+  const said = rows.filter((row) => filled(row) > 1);
+  const firsts = said.map((row) => row.findIndex((cell) => cell.trim() !== ''));
+  return firsts.length === 0 ? 0 : Math.min(...firsts);
 }
 
 /** Which column of a table of bars names them: one whose head says so, else the first. */

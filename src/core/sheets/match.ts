@@ -15,7 +15,7 @@ export interface Match {
 
 /** Words that say how a material was made or bought, and nothing of which it is. */
 const ASIDE = new Set(
-  'organic bio nativ natives raffiniert kaltgepresst desodoriert vierge vergine sustainable rspo fairtrade refined unrefined virgin extra pure raw natural french brazilian distilled deionised deionized filtered cold pressed fresh food grade cosmetic expeller rbd melted softened warm the of a and dest destilliert destilliertes distillee destilada distillata'.split(
+  'organic bio nativ natives raffiniert kaltgepresst desodoriert vierge vergine sustainable rspo fairtrade refined unrefined virgin extra pure raw natural french brazilian distilled deionised deionized filtered cold pressed fresh food grade cosmetic expeller rbd melted softened warm the of a and dest destilliert destilliertes distillee destilada distillata gedestilleerd gedemineraliseerd demineralisee demineralisiertes demineralizzata desmineralizada'.split(
     ' ',
   ),
 );
@@ -38,7 +38,7 @@ const ABROAD: Record<string, string> = Object.fromEntries(
     ['butter', 'boter beurre manteca burro'],
     ['wax', 'wachs cire cera'],
     ['clay', 'tonerde argile arcilla argilla'],
-    ['water', 'wasser eau agua acqua'],
+    ['water', 'wasser eau agua acqua demiwater woda'],
     ['olive', 'oliven olijf oliva'],
     ['coconut', 'kokos kokosnuss coco cocco'],
     ['castor', 'rizinus ricin ricino'],

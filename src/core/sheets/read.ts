@@ -1,5 +1,6 @@
 /** What each bar of a maker's spreadsheet holds, by how it is laid out. Pure. */
 import { folded } from '../folded';
+import { aboveHeads, addAbove, inTitle, type SaidAbove } from './above';
 import type { Stage } from '../formula/types';
 import type { DecimalMark } from '../quantities/number';
 import { readCell, unitIn, unitsAsked, type SheetUnit } from './amounts';
@@ -22,10 +23,12 @@ import {
 } from './cells';
 import { fileMark, settleMark } from './marks';
 import { amountOfBatch } from './of-batch';
+import { isInParts, shareParts } from './parts';
 import { batchesOf, withoutRepeats } from './planned';
 import { barName, isBeside, isFatName, isSection, isTotal, isWholeFats } from './words';
 
-type Named = Pick<SheetBar, 'name' | 'row' | 'column'>;
+/** A bar by its name, where that stands, and what is said of it there. */
+type Named = Pick<SheetBar, 'name' | 'row' | 'column'> & { says?: readonly SaidAbove[] };
 
 /** Whether a cell is one word that heads a column. */
 const isOneHead = (cell: string) =>
@@ -36,9 +39,14 @@ const isOneHead = (cell: string) =>
 export function titleOf(rows: readonly (readonly string[])[], head: number): Named | null {
   for (const [at, row] of rows.slice(0, Math.max(0, head)).entries()) {
     const [first = '', second = ''] = row.filter((cell) => cell.trim() !== '');
-    const named = (name: string, cell: string) => ({ name, row: at + 1, column: row.lastIndexOf(cell) });
+    const named = (name: string, cell: string, says: readonly SaidAbove[] = []) => {
+      return { name, row: at + 1, column: row.lastIndexOf(cell), says };
+    };
     // Heads may take two lines: "Amount" over "(g)".
-    if (isAlone(row) && !isSection(first) && !isOneHead(first)) return named(barName(first), first);
+    if (isAlone(row) && !isSection(first) && !isOneHead(first)) {
+      const { name, says } = inTitle(first, at);
+      return named(name, first, says);
+    }
     if (second !== '' && !isNumeric(second) && HEADS.bar.test(folded(first)))
       return named(second.trim(), second);
   }
@@ -50,6 +58,10 @@ interface Reader {
   faults: SheetFault[];
   /** The file's decimal mark; null where nothing shows it. */
   mark: DecimalMark;
+  /** What is said of each bar beside its rows. */
+  says: Map<SheetBar, readonly SaidAbove[]>;
+  /** Notes of the rows of each bar. */
+  notes: Map<SheetBar, { name: string; note: string }[]>;
 }
 
 /** What a row says how much of; an error in words where it says no amount. */
@@ -61,8 +73,8 @@ function amountIn(name: string, cell: string, unit: SheetUnit | null, mark: Deci
 }
 
 function add(
-  { bars, faults, mark }: Reader,
-  bar: Pick<SheetBar, 'name' | 'row' | 'column'>,
+  { bars, faults, mark, says, notes }: Reader,
+  { says: said = [], ...bar }: Named,
   { row, column }: Pick<SheetLine, 'row' | 'column'>,
   name: string,
   cell: string,
@@ -77,7 +89,12 @@ function add(
     return null;
   }
   let known = bars.find((one) => one.name === bar.name);
-  if (!known) bars.push((known = { ...bar, note, lines: [] }));
+  if (!known) {
+    bars.push((known = { ...bar, note: '', lines: [] }));
+    says.set(known, said);
+    notes.set(known, []);
+  }
+  if (note !== '') notes.get(known)!.push({ name, note });
   known.lines.push({ row, name, amount, said: cell, column });
   return known;
 }
@@ -111,7 +128,9 @@ function namedIn(
   if (kind !== 'blocks') return null;
   const [name, amount] = [cellAt(row, columns.what), cellAt(row, columns.amount)];
   if (amount === '' && isAlone(row))
-    return name === '' || isSection(name) ? null : { name: barName(name), row: at + 1 };
+    return name === '' || isSection(name)
+      ? null
+      : { ...inTitle(name, at), row: at + 1 };
   return head < 0 && isNaming(name, amount) ? { name: amount, row: at + 1 } : null;
 }
 
@@ -149,7 +168,9 @@ function readDown(
   const isSheets = (kind === 'blocks' && head >= 0) || unnamed.length > 0;
   // Without a name of its own it is called as the sheet is, and no cell names it.
   const called = kind === 'single' || isSheets ? fallback : '';
-  let bar = (kind === 'single' ? titleOf(rows, head) : null) ?? { name: called, row: 1, column: null };
+  const title = kind === 'single' ? titleOf(rows, head) : null;
+  let bar: Named = title ?? { name: called, row: 1, column: null };
+  if (kind === 'single') bar = { ...bar, says: [...(bar.says ?? []), ...aboveHeads(rows, head)] };
   /** When what stands under the last heading of a part goes in. */
   let part: Stage | undefined;
   rows.forEach((row, at) => {
@@ -188,7 +209,7 @@ function readDown(
     const known = add(into, bar, { row: at + 1, column }, name, amount, own ?? unit, note);
     if (!known) return;
     if (batch !== '' && named !== '') known.of = named;
-    const stage = stageIn(cellAt(row, columns.stage ?? null)) ?? part;
+    const stage = stageIn(cellAt(row, columns.stage ?? null)) ?? stageIn(note) ?? part;
     if (stage) known.lines.at(-1)!.stage = stage;
     const portion = cellAt(row, columns.portion ?? null);
     if (portion !== '') known.lines.at(-1)!.portion = portion;
@@ -219,12 +240,33 @@ function readAcross(
       const isRows = kind === 'rows';
       const own = unitOfHead(isRows ? top : side);
       const bare = (text: string) => (own ? text.replace(UNIT_AT_END, '') : text);
-      const bar = isRows ? { name: side, row: at + 1 } : { name: top, row: head + 1 };
+      const ofBar = isRows ? null : unitOfHead(top);
+      const called = ofBar === null ? top : top.replace(UNIT_AT_END, '') || top;
+      const bar = isRows ? { name: side, row: at + 1 } : { name: called, row: head + 1 };
       if (isTotal(bar.name)) return;
       const said = (row[column] ?? '').trim();
-      add(into, bar, { row: at + 1, column }, bare(isRows ? top : side), said, own ?? unit);
+      add(into, bar, { row: at + 1, column }, bare(isRows ? top : side), said, own ?? ofBar ?? unit);
     });
   });
+}
+
+/** A note that all rows repeat is the bar's; others stand behind the names of their rows. */
+function noteOf(notes: readonly { name: string; note: string }[]): string {
+  const said = new Set(notes.map(({ note }) => note));
+  if (said.size <= 1) return [...said].join('');
+  return notes.map(({ name, note }) => `${name}: ${note}`).join('; ');
+}
+
+/** A bar with its note, and what is said of it beside its rows. */
+function finish(bar: SheetBar, { faults, mark, says, notes }: Reader): void {
+  bar.note = noteOf(notes.get(bar)!);
+  const read = ({ row: at, column, name, said }: SaidAbove) => {
+    const row = at + 1;
+    const amount = amountIn(name, said, null, mark);
+    if (amount === null || 'error' in amount) return amount && { row, message: amount.error };
+    return { row, name, amount, said, column };
+  };
+  faults.push(...addAbove(bar.lines, says.get(bar)!, read));
 }
 
 /**
@@ -237,9 +279,14 @@ export function readSheet(
   rows: readonly (readonly string[])[],
   layout: Layout,
   fallback = 'A bar',
-): Omit<Reader, 'mark'> {
-  const into: Reader = { bars: [], faults: [], mark: fileMark(rows) };
+): Pick<Reader, 'bars' | 'faults'> {
+  const into: Reader = { bars: [], faults: [], mark: fileMark(rows), says: new Map(), notes: new Map() };
   if (layout.kind === 'rows' || layout.kind === 'columns') readAcross(rows, layout, into);
   else readDown(layout.head < 0 ? parted(rows) : rows, layout, into, fallback);
+  const isParts = isInParts(cellAt(rows[layout.head] ?? [], layout.columns.amount));
+  for (const bar of into.bars) {
+    if (isParts) shareParts(bar.lines);
+    finish(bar, into);
+  }
   return { bars: withoutRepeats(into.bars), faults: unitsAsked(into.faults) };
 }

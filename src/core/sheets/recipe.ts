@@ -9,9 +9,9 @@ import { isWholeFats } from './words';
 import type { Role, SheetBar, SheetFault, SheetLine } from './cells';
 
 const LYE =
-  /^(?:lye|naoh|caustic(?: soda)?|sodium hydroxide|soude(?: caustique)?|soda caustique|atznatron|natriumhydroxid|(?:soda|sosa) caustica|natronloog)\b/;
+  /^(?:lye|naoh|caustic(?: soda)?|sodium hydroxide|hydroxyde de sodium|idrossido di sodio|hidroxido de sodio|wodorotlenek sodu|soude(?: caustique)?|soda caustique|atznatron|natriumhydroxide?|(?:soda|sosa) caustica|caustische soda|natronloog)\b/;
 const SUPERFAT =
-  /^(?:superfat(?:ting)?|sf|lye discount|uberfettung|uf|surgras(?:sage)?|surgraissage|sovragrasso|sconto soda|sobreengrasado|sobregrasa)\b/;
+  /^(?:superfat(?:ting)?|sf|lye discount|uberfettung|uf|surgras(?:sage)?|surgraissage|sovragrasso|sovraingrassa(?:mento|ggio)|sconto soda|sobreengrasado|sobregrasa|overvet(?:ting)?)\b/;
 /** Water said by what it is to the lye, or to the fats. */
 const LIQUIDS: readonly (readonly [Liquid['basis'], RegExp])[] = [
   ['alkaliConcentration', /^(?:lye|naoh|laugen?|soude)[ -]?(?:conc|strength|konz)/],
@@ -22,7 +22,7 @@ const LIQUIDS: readonly (readonly [Liquid['basis'], RegExp])[] = [
   ['ofFats', /^(?:water|wasser|eau|acqua|agua)\s*(?:as )?(?:a )?(?:%|percent|pct)(?: of .*)?$/],
 ];
 const LYE_FIRST = /^(?:lye|naoh)\s*(?::|to|\/)/;
-const POTASH = /^(?:koh|potassium hydroxide|kaliumhydroxid|potasse)\b/;
+const POTASH = /^(?:koh|potassium hydroxide|hydroxyde de potassium|idrossido di potassio|hidroxido de potasio|kaliumhydroxide?|kaliloog|kalilauge|potas(?:se|sa|a))\b/;
 
 type Liquid = NonNullable<Formula['liquid']>;
 
@@ -173,11 +173,13 @@ interface Stated {
   lyeG: number | null;
   superfat: SheetLine | undefined;
   /** Whether what it holds of liquids says how much there is. */
-  isWetSaid: boolean;
+  isWeighed: boolean;
+  /** The row that says the liquid against the lye or the fats. */
+  liquid: SheetLine | undefined;
 }
 
 /** What is to be looked at in a formula that was taken, in words. */
-function notesOf({ lines, lyeG, superfat, isWetSaid }: Stated, superfatPct: number): string[] {
+function notesOf({ lines, lyeG, superfat, isWeighed, liquid }: Stated, superfatPct: number): string[] {
   const fats = lines.filter(({ stage }) => stage === 'fats');
   const inPercent = fats.filter(({ amount }) => amount.unit === '%fats');
   const sum = inPercent.reduce((total, { amount }) => total + amount.value, 0);
@@ -192,7 +194,10 @@ function notesOf({ lines, lyeG, superfat, isWetSaid }: Stated, superfatPct: numb
     inPercent.length > 0 &&
       Math.abs(sum - 100) > ABOUT &&
       `Its fats add up to ${Number(sum.toFixed(1))} %: look for what is missing.`,
-    !isWetSaid && `No liquid is stated: ${USUAL_LIQUID_PCT} % of the fats is taken.`,
+    isWeighed &&
+      liquid &&
+      `It states how much liquid and ${liquid.name} (${liquid.said}): the amount is taken, and the other follows from it.`,
+    !isWeighed && !liquid && `No liquid is stated: ${USUAL_LIQUID_PCT} % of the fats is taken.`,
   ].filter((note) => typeof note === 'string');
 }
 
@@ -230,7 +235,7 @@ export function formulaOf(said: SheetBar, taking: Taking): Taken {
   const liquids = lines.filter(({ stage }) => stage === 'liquid' || stage === 'heldBack');
   // What stands in percent of the liquid says what it is made of, not how much there is.
   const isWeighed = liquids.some(({ amount }) => amount.unit !== '%liquid');
-  const stands = { lines, lyeG, superfat, isWetSaid: isWeighed || liquid !== undefined };
+  const stands = { lines, lyeG, superfat, isWeighed, liquid };
   const notes = [...notesOf(stands, taking.superfatPct), ...(parted.note ? [parted.note] : [])];
   return {
     ok: true,

@@ -3,11 +3,10 @@ import { decimalMarkOf } from '../paperwork/figures';
 import { settleMark } from './marks';
 import { readCell, type SheetAmount, type SheetUnit } from './amounts';
 import type { SheetBar, SheetFault, SheetLine } from './cells';
-import { barName, isSection } from './words';
+import { barName, isSection, withoutBullet } from './words';
 
 /** Ends a piece: a line, a semicolon, a plus, or a comma that stands in no number. */
 const APART = /\r?\n|;|\s\+\s|\t|,(?!\d)|(?<!\d),/;
-const BULLET = /^\s*(?:[-–•*·]|\d{1,2}[.)](?=\s))\s*/;
 /** Says how many bars it makes, and names nothing. */
 const MAKES =
   /^(?:makes?|yields?|gives|for|ergibt|fur|pour|donne|per)\s+(\d{1,4})\s+(?:bars?|stuck|pains?|pezzi|stuks)?$/i;
@@ -81,7 +80,7 @@ export interface TextRecipe {
  */
 export function readText(text: string, unit: SheetUnit): TextRecipe {
   const pieces = joined(
-    text.split(APART).map((piece) => piece.replace(BULLET, '').trim()),
+    text.split(APART).map((piece) => withoutBullet(piece).trim()),
     unit,
   );
   const mark = decimalMarkOf([text]);

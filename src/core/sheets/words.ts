@@ -7,7 +7,7 @@ const TOTAL =
 export const isTotal = (name: string): boolean => TOTAL.test(folded(name));
 
 const WHOLE_FATS =
-  /^(?:(?:oils?|fats?)$|total (?:oils?|fats?)|oils? (?:total|weight)|fats? (?:total|weight)|weight of (?:oils?|fats?))\b/;
+  /^(?:(?:oils?|fats?)$|(?:total|batch|all) (?:oils?|fats?)|oils? (?:total|weight|in (?:the )?batch)|fats? (?:total|weight|in (?:the )?batch)|weight of (?:oils?|fats?))\b/;
 /** Whether a row says how much all fats are together. */
 export const isWholeFats = (name: string): boolean => WHOLE_FATS.test(folded(name));
 
@@ -50,6 +50,10 @@ const BESIDE =
 /** Whether a column or row of a table of bars says something else than an ingredient: a day, a count, a cost. */
 export const isBeside = (head: string): boolean => BESIDE.test(folded(head));
 
+const BULLET = /^\s*(?:[-–•*·]|\d{1,2}[.)](?=\s))\s*/;
+/** A line of a list without what leads it: "- 500 g olive oil", "2) lye". */
+export const withoutBullet = (line: string): string => line.replace(BULLET, '');
+
 const QUANTITY = String.raw`[\d.,]+(?:\s*/\s*\d+)?\s*(?:g|gr|grams?|kg|oz|lbs?|pounds?|ounces?|ml|tsp|tbsp|cups?|%)(?![\p{L}\d])\.?`;
 const AMOUNT_FIRST = new RegExp(`^(${QUANTITY})\\s+(?:of\\s+)?(\\p{L}.*)$`, 'iu');
 const AMOUNT_LAST = new RegExp(`^(\\p{L}.*?)[\\s:,–-]+(${QUANTITY})$`, 'iu');
@@ -60,7 +64,7 @@ const AMOUNT_LAST = new RegExp(`^(\\p{L}.*?)[\\s:,–-]+(${QUANTITY})$`, 'iu');
  * @example inOneCell('1.5 lb olive oil') // ['olive oil', '1.5 lb']
  */
 export function inOneCell(cell: string): [name: string, amount: string] | null {
-  const text = cell.trim();
+  const text = withoutBullet(cell).trim();
   const first = AMOUNT_FIRST.exec(text);
   if (first) return [first[2]!, first[1]!];
   const last = AMOUNT_LAST.exec(text);

@@ -3,6 +3,7 @@
  * read. Sheets that are laid out alike are read together; others one at a time. Pure.
  */
 import { folded } from '../folded';
+import { besideApart } from './beside';
 import { filled, type Layout } from './cells';
 import { guessLayout } from './layout';
 import { readSheet, titleOf } from './read';
@@ -116,7 +117,7 @@ function together(sheets: readonly Looked[]): WorkbookPart {
 export function partsOf(sheets: readonly WorkbookSheet[]): WorkbookPart[] {
   const groups: { key: string | null; sheets: Looked[] }[] = [];
   const written = sheets.filter(({ rows }) => rows.some((row) => filled(row) > 0));
-  for (const sheet of ownTitles(written).map(look)) {
+  for (const sheet of ownTitles(written.flatMap(besideApart)).map(look)) {
     const key = alike(sheet);
     const isNew = ({ bars }: Looked) => !bars.some((bar) => sheet.bars.includes(bar));
     const group = groups.find((one) => key !== null && one.key === key && one.sheets.every(isNew));

@@ -1,0 +1,76 @@
+/** What a bar's title and the rows above its heads say of the batch: "Morning bar - 1200 g oils - 5 % SF". Pure. */
+import type { SheetFault, SheetLine } from './cells';
+import { roleOf } from './recipe';
+import { barName, inOneCell } from './words';
+
+/** Something said of the batch beside the rows of the bar, with where it stands. */
+export interface SaidAbove {
+  /** Its row, from 0. */
+  row: number;
+  /** The column of its amount, from 0; null within a title. */
+  column: number | null;
+  name: string;
+  said: string;
+}
+
+/** What parts a title: a dash or a stroke with spaces, a comma, brackets. */
+const PIECES = /\s+[-–—|•]\s+|[;,]\s+|\s*[()[\]]\s*/;
+
+const isOfBatch = (name: string) => ['superfat', 'fats', 'liquid', 'batch'].includes(roleOf({ name }));
+
+/**
+ * A title with what it says of the batch taken out; a title that says nothing else stays whole.
+ *
+ * @example inTitle('Fog - 5% SF', 0).name // 'Fog'
+ */
+export function inTitle(cell: string, row: number): { name: string; says: SaidAbove[] } {
+  const pieces = cell.split(PIECES).filter((piece) => piece.trim() !== '');
+  const read = pieces.map((piece) => {
+    const found = inOneCell(piece);
+    return found && isOfBatch(found[0]) ? found : null;
+  });
+  const kept = pieces.filter((_, piece) => read[piece] === null);
+  const says = read.flatMap((found) => (found ? [{ row, column: null, name: found[0], said: found[1] }] : []));
+  if (says.length === 0 || kept.length === 0) return { name: barName(cell), says: [] };
+  return { name: barName(kept.join(' – ')), says };
+}
+
+/** Labels above the heads with what stands beside them: "Superfat:" and "5 %". */
+export function aboveHeads(rows: readonly (readonly string[])[], head: number): SaidAbove[] {
+  return rows.slice(0, Math.max(0, head)).flatMap((row, at) =>
+    row.flatMap((cell, column) => {
+      const name = cell.trim().replace(/[.:\s]+$/, '');
+      const said = (row[column + 1] ?? '').trim();
+      return said !== '' && isOfBatch(name) ? [{ row: at, column: column + 1, name, said }] : [];
+    }),
+  );
+}
+
+/**
+ * Adds what was said above to the rows of a bar, where no row says it as well; told where one says something else.
+ * `read` makes a row of what was said, or tells why it cannot.
+ */
+export function addAbove(
+  lines: SheetLine[],
+  says: readonly SaidAbove[],
+  read: (said: SaidAbove) => SheetLine | SheetFault | null,
+): SheetFault[] {
+  const faults: SheetFault[] = [];
+  for (const one of says) {
+    const line = read(one);
+    if (line === null) continue;
+    if ('message' in line) {
+      faults.push(line);
+      continue;
+    }
+    const isSame = (other: SheetLine) =>
+      roleOf(other) === roleOf(line) && (roleOf(line) !== 'batch' || other.name === line.name);
+    const known = lines.find(isSame);
+    if (!known) lines.unshift(line);
+    else if (known.amount.value !== line.amount.value || known.amount.unit !== line.amount.unit) {
+      const message = `${line.name} is ${line.said} here and ${known.said} in row ${known.row}. Leave one of them out.`;
+      faults.push({ row: line.row, message });
+    }
+  }
+  return faults;
+}
