@@ -37,6 +37,33 @@ Total;;6;39.00`,
     expect(aside).to.deep.equal([[7, 'a total']]);
   });
 
+  it('has its counts beside the names, one or several in a cell', () => {
+    const { sales, faults } = read(
+      `Order;Date;Lines
+#1;2026-10-05;2 x Night Mail, 1x Signal Red
+#2;2026-10-06;Signal Red x3
+#3;2026-10-07;Ticket Office
+#4;2026-10-08;2 x Gift box`,
+    );
+    expect(sales).to.deep.equal([
+      '2026-10-05 Night Mail 2',
+      '2026-10-05 Signal Red 1',
+      '2026-10-06 Signal Red 3',
+      '2026-10-07 Ticket Office 0',
+      '2026-10-08 2 x Gift box 0',
+    ]);
+    // What says no count, or names no bar, waits for an answer in its row of the file.
+    expect(faults.map(([row]) => row)).to.deep.equal([4, 5]);
+  });
+
+  it('puts returns aside, however they are written', () => {
+    const { sales, faults, aside } = read(
+      'Date;Item;Qty\n2026-10-03;Night Mail;3\n2026-10-04;Night Mail;(1)\n2026-10-05;Signal Red;1-\n2026-10-06;Signal Red;-2',
+    );
+    expect([sales, faults]).to.deep.equal([['2026-10-03 Night Mail 3'], []]);
+    expect(aside.map(([row]) => row)).to.deep.equal([3, 4, 5]);
+  });
+
   it('has a day as a heading, its sales below', () => {
     const { sales, aside } = read(
       `Artikel;Anzahl;Betrag
@@ -199,5 +226,14 @@ describe('days in words, as tills write them', () => {
     for (const cell of ['Oct 3', 'Saturday', '20261341', '4629', '2026. 13. 03.'])
       expect(readDay(cell, 'dayFirst', 'first'), cell).to.have.property('error');
     expect(dayOrderOf(['46298', '20261003'])).to.equal(null);
+  });
+
+  it('more than one are asked about, never read as one', () => {
+    for (const cell of ['5 Oct - 11 Oct', '28 Sep – 4 Oct 2026', '5-11 October', '3. bis 9. Oktober 2026'])
+      expect(readDay(cell, 'dayFirst', 'first'), cell)
+        .to.have.property('error')
+        .that.includes('more than one');
+    for (const cell of ['2026-10-03 – Saturday', '3-Oct-2026', '3. Oct 2026'])
+      expect(readDay(cell, 'dayFirst', 'first'), cell).to.not.have.property('error');
   });
 });

@@ -261,6 +261,21 @@ describe('a maker’s list of materials', () => {
     expect(taken([['', '']]).rows).to.deep.equal([]);
   });
 
+  it('is told from a recipe by its heads, a name alone heads its lots, and what is not opened has no day', () => {
+    const cells = (text: string) => text.split('\n').map((row) => row.split(';'));
+    expect(isStock(cells('Rohstoff;Bestand (g)\nOlivenöl;12.500'))).to.equal(true);
+    expect(isStock(cells('Rohstoff;Gramm\nOlivenöl;500'))).to.equal(false);
+    const { rows, faults } = taken(cells('Olive oil;;\n;OL-1;3.2 kg\n;OL-2;5 kg\nCastor oil;;\n;CA-7;8 kg'));
+    expect(faults).to.deep.equal([]);
+    expect(rows.map(({ material, lot }) => [material, lot?.code, lot?.leftG])).to.deep.equal([
+      ['olive', 'OL-1', 3200],
+      ['olive', 'OL-2', 5000],
+      ['castor', 'CA-7', 8000],
+    ]);
+    const opened = taken(cells('Material;Amount;Opened?\nRice bran oil;2 kg;yes\nKaolin clay;1 kg;no'));
+    expect(opened.faults.map(({ row }) => row)).to.deep.equal([2]);
+  });
+
   it('takes alkali and unit of a saponification value from its head, and asks where two fit or none does', () => {
     const read = (head: string, cell: string) => {
       const rows = [

@@ -30,7 +30,9 @@ export function inTitle(cell: string, row: number): { name: string; says: SaidAb
     return found && isOfBatch(found[0]) ? found : null;
   });
   const kept = pieces.filter((_, piece) => read[piece] === null);
-  const says = read.flatMap((found) => (found ? [{ row, column: null, name: found[0], said: found[1] }] : []));
+  const says = read.flatMap((found) =>
+    found ? [{ row, column: null, name: found[0], said: found[1] }] : [],
+  );
   if (says.length === 0 || kept.length === 0) return { name: barName(cell), says: [] };
   return { name: barName(kept.join(' – ')), says };
 }
@@ -47,8 +49,9 @@ export function aboveHeads(rows: readonly (readonly string[])[], head: number): 
 }
 
 /**
- * Adds what was said above to the rows of a bar, where no row says it as well; told where one says something else.
- * `read` makes a row of what was said, or tells why it cannot.
+ * Adds what was said above to the rows of a bar, but for what a row says as well. Where a row says something else both
+ * stand, under names of their own, so that one can be pointed at as no part of the bar. `read` makes a row of what was
+ * said, or tells why it cannot.
  */
 export function addAbove(
   lines: SheetLine[],
@@ -63,14 +66,15 @@ export function addAbove(
       faults.push(line);
       continue;
     }
-    const isSame = (other: SheetLine) =>
-      roleOf(other) === roleOf(line) && (roleOf(line) !== 'batch' || other.name === line.name);
-    const known = lines.find(isSame);
+    const role = roleOf(line);
+    const known = lines.find(
+      (other) => roleOf(other) === role && (role !== 'batch' || other.name === line.name),
+    );
     if (!known) lines.unshift(line);
-    else if (known.amount.value !== line.amount.value || known.amount.unit !== line.amount.unit) {
-      const message = `${line.name} is ${line.said} here and ${known.said} in row ${known.row}. Leave one of them out.`;
-      faults.push({ row: line.row, message });
-    }
+    else if (role !== 'batch' && said(known) !== said(line))
+      lines.unshift({ ...line, role, name: `${line.name} (above)` });
   }
   return faults;
 }
+
+const said = ({ amount }: SheetLine) => `${amount.value} ${amount.unit}`;

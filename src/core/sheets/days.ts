@@ -66,6 +66,16 @@ export function isOrderOpen(cells: readonly string[]): boolean {
   });
 }
 
+/** What stands between the first and the last of several days. */
+const UNTIL =
+  /\s*[–—]\s*|\s+-\s+|\s+(?:to|till|until|bis|au|al|tot|t\/m)\s+|(?<=^\d{1,2}\.?)\s*-\s*(?=\d{1,2}\.?\s*\p{L})/u;
+
+/** Whether a cell says from when to when: "5 Oct - 11 Oct", "5-11 October". */
+function isSpan(text: string): boolean {
+  const ends = text.split(UNTIL).filter((part) => /\d/.test(part));
+  return ends.length > 1 && !ends.every((part) => /^\d+$/.test(part));
+}
+
 /**
  * The day a cell says; null for an empty one or a dash, an error in words for what is no day.
  *
@@ -76,6 +86,7 @@ export function readDay(cell: string, order: DayOrder, end: MonthEnd): string | 
   const text = cell.trim();
   if (text === '' || /^(?:[-–—?]|n\/?a|none)$/i.test(text)) return null;
   const error = { error: `“${cell}” is no day. Write it as 2026-03-14.` };
+  if (isSpan(text)) return { error: `“${cell}” is more than one day. Write one, as 2026-03-14.` };
   const figures = FIGURES.exec(text);
   if (figures) {
     const [a, b] = [Number(figures[1]), Number(figures[3])];

@@ -128,9 +128,7 @@ function namedIn(
   if (kind !== 'blocks') return null;
   const [name, amount] = [cellAt(row, columns.what), cellAt(row, columns.amount)];
   if (amount === '' && isAlone(row))
-    return name === '' || isSection(name)
-      ? null
-      : { ...inTitle(name, at), row: at + 1 };
+    return name === '' || isSection(name) ? null : { ...inTitle(name, at), row: at + 1 };
   return head < 0 && isNaming(name, amount) ? { name: amount, row: at + 1 } : null;
 }
 

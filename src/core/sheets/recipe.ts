@@ -22,7 +22,8 @@ const LIQUIDS: readonly (readonly [Liquid['basis'], RegExp])[] = [
   ['ofFats', /^(?:water|wasser|eau|acqua|agua)\s*(?:as )?(?:a )?(?:%|percent|pct)(?: of .*)?$/],
 ];
 const LYE_FIRST = /^(?:lye|naoh)\s*(?::|to|\/)/;
-const POTASH = /^(?:koh|potassium hydroxide|hydroxyde de potassium|idrossido di potassio|hidroxido de potasio|kaliumhydroxide?|kaliloog|kalilauge|potas(?:se|sa|a))\b/;
+const POTASH =
+  /^(?:koh|potassium hydroxide|hydroxyde de potassium|idrossido di potassio|hidroxido de potasio|kaliumhydroxide?|kaliloog|kalilauge|potas(?:se|sa|a))\b/;
 
 type Liquid = NonNullable<Formula['liquid']>;
 
@@ -129,6 +130,9 @@ function linesOf(bar: SheetBar, { find }: Taking, percentOf: PercentOf, wholeG: 
   return { lines, faults };
 }
 
+/** Two figures are the same but for rounding, as a share of them. */
+const APART = 0.01;
+
 /** A name that says how it is made. */
 const HOT = /\bhot[ -]process|\b(?:oh|cp)?hp$|heissverfahren|\bgekocht/;
 
@@ -209,6 +213,19 @@ function withoutSolution(bar: SheetBar, { find }: Taking) {
   return lyeApart(bar.lines, is, (name) => find(name) !== null);
 }
 
+/** Superfats, or sums of the fats, of which two rows say different ones. */
+function saidTwice(lines: readonly SheetLine[]): SheetFault[] {
+  return (['superfat', 'fats'] as const).flatMap((role) => {
+    const [first, ...others] = lines.filter((line) => roleOf(line) === role);
+    const isApart = ({ amount: { value, unit } }: SheetLine) =>
+      unit === first!.amount.unit && Math.abs(value - first!.amount.value) > APART * value;
+    const other = others.find(isApart);
+    if (!first || !other) return [];
+    const message = `${first.name} is ${first.said} in row ${first.row} and ${other.said} in row ${other.row}. Say which is no part of the bar.`;
+    return [{ row: other.row, message }];
+  });
+}
+
 /**
  * A bar as a formula; every row that cannot be taken is told.
  *
@@ -228,7 +245,7 @@ export function formulaOf(said: SheetBar, taking: Taking): Taken {
   const isFat = ({ stage }: Line) => stage === 'fats';
   if (!lines.some(isFat))
     faults.push({ row: bar.row, message: `${bar.name} holds no fat that is known here.` });
-  faults.push(...apart.faults);
+  faults.push(...apart.faults, ...saidTwice(bar.lines));
   if (faults.length > 0) return { ok: false, faults };
   const lyeG = lye ? lyeMass(lye.amount, percentOf, taking.batchG) : null;
   const isInPercent = lines.some((line) => isFat(line) && line.amount.unit === '%fats');

@@ -192,6 +192,27 @@ function boughtOrWhen(
 const SIZE_HEAD = /\bsize\b|gebinde|contenance|formato|\binhalt\b|tamano|inhoud|\bpack\b/;
 const isWhole = (cell: string) => /^\d{1,3}$/.test(cell);
 
+/** Words that an amount is said with: "3.2 kg". */
+const SAID = /^[\d.,\s]+(?:g|gr|kg|oz|lbs?|ml|cl|l|lit(?:er|re|ri)s?)\.?$/i;
+
+/** Columns of a list without heads: names first, the one with amounts, and the one beside it with codes of lots. */
+function columnsByCells(
+  rows: readonly (readonly string[])[],
+): Pick<Record<StockColumn, number | null>, 'what' | 'bought' | 'code'> {
+  const columns = [...Array(Math.max(0, ...rows.map(({ length }) => length))).keys()];
+  const isMostly = (at: number, test: (cell: string) => boolean) => {
+    const cells = cellsIn(rows, at);
+    return cells.length > 0 && cells.filter(test).length > cells.length / 2;
+  };
+  const bought = columns.find((at) => at > 0 && isMostly(at, (cell) => SAID.test(cell))) ?? null;
+  const isCode = (cell: string) => /\d/.test(cell) && !SAID.test(cell) && !/^[\d.,]+$/.test(cell);
+  const isDay = (cell: string) => typeof readDay(cell, 'dayFirst', 'first') === 'string';
+  const codes = columns.filter(
+    (at) => at > 0 && at !== bought && isMostly(at, (cell) => isCode(cell) && !isDay(cell)),
+  );
+  return { what: 0, bought, code: bought !== null && codes.length === 1 ? codes[0]! : null };
+}
+
 /** A quantity that counts packs of a size beside it: "Quantity 3, size 100 ml". */
 function countedBy(
   columns: Record<StockColumn, number | null>,
@@ -218,7 +239,7 @@ export function guessStock(rows: readonly (readonly string[])[]): StockLayout {
     if (found.what === null || score <= best) return;
     [head, columns, best] = [at, found, score];
   });
-  if (head < 0) columns.what = 0;
+  if (head < 0) columns = { ...columns, ...columnsByCells(rows) };
   const heads = rows[head] ?? [];
   columns = countedBy(boughtOrWhen(columns, heads, rows.slice(head + 1)), heads, rows.slice(head + 1));
   const cellsOf = (...of: StockColumn[]) =>
@@ -235,9 +256,13 @@ export function guessStock(rows: readonly (readonly string[])[]): StockLayout {
   };
 }
 
+/** A head that no recipe has above its amounts. */
+const STORED = /\b(?:on hand|in stock|stock|vorrat|bestand|en stock|giacenz\w*|existencias?|voorraad)\b/;
+
 /** Whether a sheet rather lists what stands in a cupboard than what goes into bars. */
 export function isStock(rows: readonly (readonly string[])[]): boolean {
-  const { columns } = guessStock(rows);
-  const telling = ['supplier', 'code', 'price', 'received', 'bestBefore', 'left'] as const;
-  return telling.filter((column) => columns[column] !== null).length >= 2;
+  const { head, columns } = guessStock(rows);
+  const telling = ['supplier', 'code', 'price', 'received', 'opened', 'bestBefore', 'left', 'count'] as const;
+  const isStored = STORED.test(folded(cellAt(rows[head] ?? [], columns.left)));
+  return isStored || telling.filter((column) => columns[column] !== null).length >= 2;
 }

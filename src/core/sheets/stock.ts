@@ -180,6 +180,9 @@ function noted<T>({ row, faults }: Row, read: T | { error: string }): T | null {
   return null;
 }
 
+/** Not opened. */
+const NOT_YET = /^(?:no|not yet|nein|non|nee|closed|sealed|zu|ferme|chiuso|cerrado|dicht)$/;
+
 /** So much of what was bought is left: "40 %". */
 const SHARE_LEFT = /^(\d{1,3}(?:[.,]\d+)?)\s*%$/;
 
@@ -215,7 +218,7 @@ function lotOf(from: Row): StockLot | null {
     price: noted(from, readPrice(text('price'), mark)),
     priceOf: priceOfIn(text('price')) ?? priceOf,
     receivedOn: day('received', 'first'),
-    openedOn: day('opened', 'first'),
+    openedOn: NOT_YET.test(folded(text('opened'))) ? null : day('opened', 'first'),
     bestBefore: day('bestBefore', 'last'),
   };
   const whole = bought ?? left;
@@ -254,6 +257,8 @@ export function readStock(
     const lot = lotOf(from);
     if (name === '') {
       if (above && lot) items.push({ ...above, row: at + 1, lot });
+      // A name that only heads its lots is no other one without any.
+      if (above && lot && above.lot === null && items.includes(above)) items.splice(items.indexOf(above), 1);
       return;
     }
     above = {

@@ -1,7 +1,7 @@
 /** A till's or shop's list: which of its columns says what, by their heads and by what stands in them. */
 import type { DayOrder } from '../paperwork/dates';
 import { dayOrderOf, readDay, withoutTime } from '../sheets/days';
-import { readNumberOrNull } from '../quantities/number';
+import { countIn } from './sale-counts';
 import { MARKETS, type Market } from '../formula/types';
 import { MOVED_HOW } from '../batch/types';
 import type { SaleRow } from './sales';
@@ -93,7 +93,8 @@ function cellScore(
   saysDay: boolean,
 ): number {
   const share = (test: (text: string) => boolean) => cells.filter(test).length / Math.max(1, cells.length);
-  const isCount = (text: string) => /^\d{1,4}(?:[.,]0+)?$/.test(text);
+  const isCount = (text: string) =>
+    /^(?:\d{1,4}(?:[.,]0+)?|\(\d{1,4}\)|[-–−]\s*\d{1,4}|\d{1,4}\s*[-–−])$/.test(text);
   switch (column) {
     case 'day':
       return share(saysDay ? isReadAsDay : isDay) > 0.8 ? 2 : -STRONG * 2;
@@ -190,7 +191,7 @@ export function readSales(
     const read = readDay(days[at]!, order, 'first');
     const day = typeof read === 'string' ? read : '';
     if (!day) wrong('day', `“${cell('day')}” is no day. Write it as 2026-11-24.`);
-    const count = readNumberOrNull(cell('bars'));
+    const count = countIn(cell('bars'));
     if (count === null || !Number.isInteger(count) || count < 1)
       wrong('bars', `“${cell('bars')}” is no number of bars. Write a whole number from 1.`);
     if (!cell('what')) wrong('what', 'No bar is named.');

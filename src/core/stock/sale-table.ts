@@ -4,6 +4,7 @@
  */
 import { folded } from '../folded';
 import { readNumberOrNull } from '../quantities/number';
+import { countIn, countsIn } from './sale-counts';
 import { COLUMNS, guessColumns, headSays, isDay, namesMoney, type Mapping } from './sale-columns';
 
 export interface SaleTable {
@@ -132,10 +133,37 @@ function asideFor(cells: readonly string[], { what, bars }: Mapping, isBar: IsBa
   if (undone !== undefined) return `“${undone}” (what came back is written down at its batch)`;
   const name = what === undefined ? '' : (cells[what] ?? '');
   if (NO_BAR.test(folded(name)) && !isBar(name)) return 'no bar';
-  const count = bars === undefined ? null : readNumberOrNull(cells[bars] ?? '');
+  const count = bars === undefined ? null : countIn(cells[bars] ?? '');
   if (count === null) return null;
   if (count < 0) return 'a return: what came back is written down at its batch';
   return count === 0 ? 'none sold' : null;
+}
+
+interface List {
+  heads: string[];
+  rows: Row[];
+  carried: number[];
+}
+
+const countsOf = (cells: readonly string[], what: number, isBar: IsBar) => countsIn(cells[what] ?? '', isBar);
+
+/** A list without a column of counts, whose names say them: a row for each. Others stay, and are asked about. */
+function withCounts(list: List, isBar: IsBar): List {
+  const { what, bars } = guessColumns(
+    list.heads,
+    list.rows.map(({ cells }) => cells),
+    isBar,
+  );
+  if (what === undefined || bars !== undefined) return list;
+  if (!list.rows.some(({ cells }) => countsOf(cells, what, isBar))) return list;
+  const rows = list.rows.flatMap(({ cells, number }) => {
+    const counts = countsOf(cells, what, isBar) ?? [{ name: cells[what] ?? '', count: '' }];
+    return counts.map(({ name, count }) => ({
+      cells: [...cells.map((cell, at) => (at === what ? name : cell)), count],
+      number,
+    }));
+  });
+  return { ...list, heads: [...list.heads, 'How many'], rows };
 }
 
 /**
@@ -161,7 +189,7 @@ export function saleTable(
     aside.push({ row: number, said: filledOf(cells).join(', '), why });
   if (along) for (const row of below.filter(({ cells }) => isTotal(cells, isBar))) putAside(row, 'a total');
   const bar = heads[0] === '' || along === 'bars' ? 'Bar' : heads[0]!;
-  const list = along
+  const plain: List = along
     ? {
         heads: ['Day', bar, 'How many'],
         carried: [],
@@ -175,6 +203,7 @@ export function saleTable(
         heads,
         below.map(({ cells, number }) => ({ cells: heads.map((_, at) => cells[at] ?? ''), number })),
       );
+  const list = along ? plain : withCounts(plain, isBar);
   const mapping = guessColumns(
     list.heads,
     list.rows.map(({ cells }) => cells),
