@@ -41,9 +41,11 @@ describe('a recipe in a sheet', () => {
     const above = read('Recipe:,Fog\nSuperfat:,5%\nIngredient,Weight (g)\nOlive oil,450\nCoconut oil,200');
     expect(above.bars[0]!.name).to.equal('Fog');
     expect(above.bars[0]!.lines).to.deep.equal(['Superfat 5%', 'Olive oil 450g', 'Coconut oil 200g']);
-    // A name with a dash stays whole, and what only names something is no amount.
+    const alone = read('5% SF\nProcess,CPOP\nOils,from the mill\nOil,g\nOlive oil,500');
+    expect(alone.asked).to.deep.equal([]);
+    expect(alone.bars[0]).to.deep.include({ name: 'Sheet', lines: ['SF 5%', 'Olive oil 500g'] });
+    // A name with a dash stays whole.
     expect(read('Rain - No. 5\nOil,g\nOlive oil,500').bars[0]!.name).to.equal('Rain - No. 5');
-    expect(read('5% SF\nOil,g\nOlive oil,500').bars[0]!.name).to.equal('5% SF');
   });
 
   it('asks where its title and its rows say two things', () => {
@@ -80,6 +82,10 @@ describe('a recipe in a sheet', () => {
       read(`${heads}Olive oil,500,from the mill\nCoconut oil,200,\nWater,200,cold`).bars[0]!.note,
     ).to.equal('Olive oil: from the mill; Water: cold');
     expect(read(`${heads}Olive oil,500,spring\nCoconut oil,200,spring`).bars[0]!.note).to.equal('spring');
+    const long = Array.from({ length: 30 }, (_, at) => `Olive oil,${at + 1},of the delivery number ${at}`);
+    const { note } = read(heads + long.join('\n')).bars[0]!;
+    expect(note.length).to.be.within(300, 390);
+    expect(note).to.match(/number 8.*; more notes stand in the sheet$/);
   });
 
   it('is called as the column is, without its unit', () => {

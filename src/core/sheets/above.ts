@@ -1,5 +1,5 @@
 /** What a bar's title and the rows above its heads say of the batch: "Morning bar - 1200 g oils - 5 % SF". Pure. */
-import type { SheetFault, SheetLine } from './cells';
+import { isAlone, type SheetFault, type SheetLine } from './cells';
 import { roleOf } from './recipe';
 import { barName, inOneCell } from './words';
 
@@ -19,7 +19,7 @@ const PIECES = /\s+[-–—|•]\s+|[;,]\s+|\s*[()[\]]\s*/;
 const isOfBatch = (name: string) => ['superfat', 'fats', 'liquid', 'batch'].includes(roleOf({ name }));
 
 /**
- * A title with what it says of the batch taken out; a title that says nothing else stays whole.
+ * A title with what it says of the batch taken out; without a name where it says nothing else.
  *
  * @example inTitle('Fog - 5% SF', 0).name // 'Fog'
  */
@@ -33,25 +33,32 @@ export function inTitle(cell: string, row: number): { name: string; says: SaidAb
   const says = read.flatMap((found) =>
     found ? [{ row, column: null, name: found[0], said: found[1] }] : [],
   );
-  if (says.length === 0 || kept.length === 0) return { name: barName(cell), says: [] };
+  if (says.length === 0) return { name: barName(cell), says };
   return { name: barName(kept.join(' – ')), says };
 }
 
-/** Labels above the heads with what stands beside them: "Superfat:" and "5 %". */
+/** What stands above the heads alone in its row, "5 % SF", or as labels with what is beside them: "Superfat:" and "5 %". */
 export function aboveHeads(rows: readonly (readonly string[])[], head: number): SaidAbove[] {
-  return rows.slice(0, Math.max(0, head)).flatMap((row, at) =>
-    row.flatMap((cell, column) => {
+  return rows.slice(0, Math.max(0, head)).flatMap((row, at) => {
+    const whole = isAlone(row)
+      ? inTitle(
+          row.find((cell) => cell.trim() !== '')!,
+          at,
+        )
+      : null;
+    if (whole?.name === '') return whole.says;
+    return row.flatMap((cell, column) => {
       const name = cell.trim().replace(/[.:\s]+$/, '');
       const said = (row[column + 1] ?? '').trim();
       return said !== '' && isOfBatch(name) ? [{ row: at, column: column + 1, name, said }] : [];
-    }),
-  );
+    });
+  });
 }
 
 /**
- * Adds what was said above to the rows of a bar, but for what a row says as well. Where a row says something else both
- * stand, under names of their own, so that one can be pointed at as no part of the bar. `read` makes a row of what was
- * said, or tells why it cannot.
+ * Adds what was said above to the rows of a bar, but for what a row says as well. Where a row says another superfat or sum
+ * of the fats both stand, under names of their own, so that one can be pointed at as no part of the bar. `read` makes a
+ * row of what was said, null where it is nothing, or tells why it cannot.
  */
 export function addAbove(
   lines: SheetLine[],
@@ -71,7 +78,7 @@ export function addAbove(
       (other) => roleOf(other) === role && (role !== 'batch' || other.name === line.name),
     );
     if (!known) lines.unshift(line);
-    else if (role !== 'batch' && said(known) !== said(line))
+    else if ((role === 'superfat' || role === 'fats') && said(known) !== said(line))
       lines.unshift({ ...line, role, name: `${line.name} (above)` });
   }
   return faults;

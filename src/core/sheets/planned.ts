@@ -88,7 +88,7 @@ export function withoutRepeats(bars: readonly SheetBar[]): SheetBar[] {
 }
 
 /** Letters of a bar's note. */
-const LONGEST_NOTE = 390;
+export const LONGEST_NOTE = 390;
 
 /**
  * What was weighed, for the note of its bar: of each batch its rows, as far as there is room, and that there are more;

@@ -24,7 +24,7 @@ import {
 import { fileMark, settleMark } from './marks';
 import { amountOfBatch } from './of-batch';
 import { isInParts, shareParts } from './parts';
-import { batchesOf, withoutRepeats } from './planned';
+import { batchesOf, LONGEST_NOTE, withoutRepeats } from './planned';
 import { barName, isBeside, isFatName, isSection, isTotal, isWholeFats } from './words';
 
 /** A bar by its name, where that stands, and what is said of it there. */
@@ -45,7 +45,8 @@ export function titleOf(rows: readonly (readonly string[])[], head: number): Nam
     // Heads may take two lines: "Amount" over "(g)".
     if (isAlone(row) && !isSection(first) && !isOneHead(first)) {
       const { name, says } = inTitle(first, at);
-      return named(name, first, says);
+      // What says nothing but figures of the batch is no title.
+      if (name !== '') return named(name, first, says);
     }
     if (second !== '' && !isNumeric(second) && HEADS.bar.test(folded(first)))
       return named(second.trim(), second);
@@ -114,6 +115,12 @@ function standBeside(row: readonly string[], { amount }: SheetColumns): boolean 
   return rest.some((cell, at) => at > 0 && isNumeric(cell) && /\p{L}{3}/u.test(rest[at - 1]!));
 }
 
+/** A bar by a cell alone in its row; one that says nothing but figures of the batch is its name all the same. */
+function titled(cell: string, at: number): Named {
+  const { name, says } = inTitle(cell, at);
+  return name === '' ? { name: barName(cell), row: at + 1 } : { name, says, row: at + 1 };
+}
+
 /** The bar that a row names, by its own cells alone; null where it names none. */
 function namedIn(
   row: readonly string[],
@@ -127,8 +134,7 @@ function namedIn(
   }
   if (kind !== 'blocks') return null;
   const [name, amount] = [cellAt(row, columns.what), cellAt(row, columns.amount)];
-  if (amount === '' && isAlone(row))
-    return name === '' || isSection(name) ? null : { ...inTitle(name, at), row: at + 1 };
+  if (amount === '' && isAlone(row)) return name === '' || isSection(name) ? null : titled(name, at);
   return head < 0 && isNaming(name, amount) ? { name: amount, row: at + 1 } : null;
 }
 
@@ -252,7 +258,12 @@ function readAcross(
 function noteOf(notes: readonly { name: string; note: string }[]): string {
   const said = new Set(notes.map(({ note }) => note));
   if (said.size <= 1) return [...said].join('');
-  return notes.map(({ name, note }) => `${name}: ${note}`).join('; ');
+  const all = notes.map(({ name, note }) => `${name}: ${note}`);
+  const whole = all.join('; ');
+  if (whole.length <= LONGEST_NOTE) return whole;
+  const more = '; more notes stand in the sheet';
+  const fits = all.filter((_, at) => all.slice(0, at + 1).join('; ').length + more.length <= LONGEST_NOTE);
+  return fits.join('; ') + more;
 }
 
 /** A bar with its note, and what is said of it beside its rows. */
@@ -261,7 +272,9 @@ function finish(bar: SheetBar, { faults, mark, says, notes }: Reader): void {
   const read = ({ row: at, column, name, said }: SaidAbove) => {
     const row = at + 1;
     const amount = amountIn(name, said, null, mark);
-    if (amount === null || 'error' in amount) return amount && { row, message: amount.error };
+    if (amount === null) return null;
+    // Words beside a label above the heads are none of its figures.
+    if ('error' in amount) return isNumeric(said) ? { row, message: amount.error } : null;
     return { row, name, amount, said, column };
   };
   faults.push(...addAbove(bar.lines, says.get(bar)!, read));
