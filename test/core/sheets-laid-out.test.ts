@@ -38,7 +38,7 @@ describe('a recipe in a sheet', () => {
     );
     expect(bars[0]!.name).to.equal('Morning bar');
     expect(bars[0]!.lines).to.include.members(['oils 1200g', 'SF 6%']);
-    const above = read('Recipe:,Fog\nSuperfat:,5%\nIngredient,Weight (g)\nOlive oil,450\nCoconut oil,200');
+    const above = read('Recipe:,Fog\nSuperfat:,5\nIngredient,Weight (g)\nOlive oil,450\nCoconut oil,200');
     expect(above.bars[0]!.name).to.equal('Fog');
     expect(above.bars[0]!.lines).to.deep.equal(['Superfat 5%', 'Olive oil 450g', 'Coconut oil 200g']);
     const alone = read('5% SF\nProcess,CPOP\nOils,from the mill\nOil,g\nOlive oil,500');

@@ -94,9 +94,9 @@ export interface SheetFault {
 
 export const HEADS = {
   bar: /^(?:recipe|bar|soap|product|formula|batch|name of (?:bar|soap|recipe)|rezept|seife|produkt|savon|recette|sapone|ricetta|zeep|recept|jabon|receta|name|nombre|nom|title)s?(?: names?)?:?$/,
-  what: /^(?:(?:raw )?ingredients?|raw materials?|trade names?|inci(?: names?)?|materials?|what|item|component|oils?|fats?|fette|ole|huiles?|zutat|rohstoff|ingredienti?|ingredientes?|matiere|ingredient name|grondstof|stoff|substance)\b/,
+  what: /^(?:(?:raw )?ingredients?|raw materials?|trade names?|inci(?: names?)?|materials?|what|item|component|oils?|fats?|fette|ole|huiles?|zutat|rohstoff|ingredienti?|ingredientes?|matiere|ingredient name|grondstof|stoff|substance|składnik(?:i)?)\b/,
   amount:
-    /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|how much|value|gram(?:s|m|mes?|mi|os)?|ounces?|unzen|onces|kilos?|g|oz|gr|kg|lbs?|%|prozent|percent(?:age)?|pct|anteil|parts?|teile|parties|partes|parti|delen)\b|^%/,
+    /^(?:amounts?|quantity|qty|weight|mass|menge|gewicht|quantite|poids|quantita|peso|cantidad|hoeveelheid|ilosc|how much|value|gram(?:s|m|mes?|mi|os)?|ounces?|unzen|onces|kilos?|g|oz|gr|kg|lbs?|%|prozent|percent(?:age)?|pct|anteil|parts?|teile|parties|partes|parti|delen)\b|^%/,
   unit: /^(?:unit|units|uom|einheit|unite|unita|unidad|eenheid|measure)\b/,
   stage: /^(?:stage|phase|goes in|when|added(?: at)?|zugabe|etape|fase)\b/,
   portion: /^portions?$/,

@@ -34,16 +34,16 @@ const SHORT: Record<string, string> = {
 /** What common materials are called in German, Dutch, French, Spanish and Italian, word by word. */
 const ABROAD: Record<string, string> = Object.fromEntries(
   [
-    ['oil', 'ol oel olie fett huile aceite olio'],
+    ['oil', 'ol oel olie fett huile aceite olio olej'],
     ['butter', 'boter beurre manteca burro'],
     ['wax', 'wachs cire cera'],
     ['clay', 'tonerde argile arcilla argilla'],
     ['water', 'wasser eau agua acqua demiwater woda'],
-    ['olive', 'oliven olijf oliva'],
-    ['coconut', 'kokos kokosnuss coco cocco'],
-    ['castor', 'rizinus ricin ricino'],
-    ['rapeseed', 'raps colza'],
-    ['sunflower', 'sonnenblumen tournesol girasol girasole'],
+    ['olive', 'oliven olijf oliva oliwa'],
+    ['coconut', 'kokos kokosnuss coco cocco kokosowy'],
+    ['castor', 'rizinus ricin ricino rycynowy'],
+    ['rapeseed', 'raps colza koolzaad rzepakowy'],
+    ['sunflower', 'sonnenblumen tournesol girasol girasole zonnebloem slonecznikowy słonecznikowy'],
     ['almond', 'mandel amande almendra almendras mandorla mandorle'],
     ['sweet', 'suss douce dulce dulces dolci'],
     ['shea', 'karite'],
@@ -67,7 +67,7 @@ const ABROAD: Record<string, string> = Object.fromEntries(
     ['tea tree', 'teebaum'],
     ['tallow', 'talg rindertalg suif sego sebo'],
     ['beeswax', 'bienen bienenwachs'],
-    ['', 'ath atherisches essentielle esencial essenziale de du des del di d la le el'],
+    ['', 'ath atherisches essentielle esencial essenziale z oliwek de du des del di d la le el'],
   ].flatMap(([english, words]) => words!.split(' ').map((word) => [word, english!])),
 );
 /** "Olivenöl", "Meersalz" and "Mangobutter" are one word abroad. */

@@ -25,6 +25,7 @@ import { fileMark, settleMark } from './marks';
 import { amountOfBatch } from './of-batch';
 import { isInParts, shareParts } from './parts';
 import { batchesOf, LONGEST_NOTE, withoutRepeats } from './planned';
+import { roleOf } from './recipe';
 import { barName, isBeside, isFatName, isSection, isTotal, isWholeFats } from './words';
 
 /** A bar by its name, where that stands, and what is said of it there. */
@@ -271,7 +272,9 @@ function finish(bar: SheetBar, { faults, mark, says, notes }: Reader): void {
   bar.note = noteOf(notes.get(bar)!);
   const read = ({ row: at, column, name, said }: SaidAbove) => {
     const row = at + 1;
-    const amount = amountIn(name, said, null, mark);
+    // Bare numbers of a superfat or of the liquid are percents; a sum of the fats says its unit.
+    const unit = ['superfat', 'liquid'].includes(roleOf({ name })) ? '%' : null;
+    const amount = amountIn(name, said, unit, mark);
     if (amount === null) return null;
     // Words beside a label above the heads are none of its figures.
     if ('error' in amount) return isNumeric(said) ? { row, message: amount.error } : null;

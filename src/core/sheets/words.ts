@@ -73,7 +73,7 @@ export function inOneCell(cell: string): [name: string, amount: string] | null {
 
 /** What fats are called, oil or no oil. */
 const FAT_WORDS =
-  /\b(?:olive|coconut|castor|palm|shea|cocoa|avocado|sunflower|almond|rice bran|rapeseed|canola|lard|tallow|babassu|hemp|soy(?:bean)?|jojoba|grapeseed|apricot|macadamia|mango|beeswax|oliven?|kokos|raps|rizinus|mandel|kakao|sonnenblumen|tournesol|ricin|karite|colza|oliva|cocco|ricino|girasole|coco)|^(?:ev)?oo$|^co$/;
+  /\b(?:olive|coconut|castor|palm|shea|cocoa|avocado|sunflower|almond|rice bran|rapeseed|canola|lard|tallow|babassu|hemp|soy(?:bean)?|jojoba|grapeseed|apricot|macadamia|mango|beeswax|oliven?|kokos|raps|rizinus|mandel|kakao|sonnenblumen|tournesol|ricin|karite|colza|oliva|cocco|ricino|girasole|coco|koolzaad|zonnebloem|oliwa|olej|rycyn|rzepak)|^(?:ev)?oo$|^co$/;
 
 export const isFatName = (name: string): boolean =>
   FAT_WORDS.test(folded(name)) && !/milk|water|essential|\beo\b|powder|milch|lait/.test(folded(name));
