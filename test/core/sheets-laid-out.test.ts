@@ -1,5 +1,6 @@
 /** What sheets say beside their rows, bars side by side, parts, lists with bullets, and prices that are no amounts. */
 import { expect } from 'chai';
+import { cellRoles } from '../../src/core/sheets/account';
 import { guessLayout } from '../../src/core/sheets/layout';
 import { readSheet } from '../../src/core/sheets/read';
 import { formulaOf, roleOf } from '../../src/core/sheets/recipe';
@@ -46,6 +47,16 @@ describe('a recipe in a sheet', () => {
     expect(alone.bars[0]).to.deep.include({ name: 'Sheet', lines: ['SF 5%', 'Olive oil 500g'] });
     // A name with a dash stays whole.
     expect(read('Rain - No. 5\nOil,g\nOlive oil,500').bars[0]!.name).to.equal('Rain - No. 5');
+  });
+
+  it('has its title coloured as its name, whatever else that says', () => {
+    const rows = cells('Fog - 6% SF\nOil,g\nOlive oil,500');
+    const layout = guessLayout(rows);
+    const roles = cellRoles(layout, readSheet(rows, layout).bars);
+    expect([roles.get('0 0'), roles.get('2 0'), roles.get('2 1')]).to.deep.equal(['bar', 'name', 'amount']);
+    const bare = cells('500 g olive oil\n200 g coconut oil');
+    const typed = guessLayout(bare);
+    expect(cellRoles(typed, readSheet(bare, typed).bars).get('0 0')).to.equal('name');
   });
 
   it('asks where its title and its rows say two things', () => {

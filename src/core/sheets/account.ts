@@ -85,6 +85,8 @@ export function cellRoles(
       if (kind === 'list') set(row - 1, columns.bar, 'bar');
     }
     for (const { row, column } of bar.lines) {
+      // What a title says besides stands in the cell of the name.
+      if (column === null && row === bar.row && nameAt !== null) continue;
       set(row - 1, column, 'amount');
       set(row - 1, isAcross ? side : columns.what, kind === 'rows' ? 'bar' : 'name');
       if (isAcross) set(head, column, kind === 'rows' ? 'name' : 'bar');
