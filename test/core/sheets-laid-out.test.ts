@@ -133,6 +133,30 @@ describe('bars side by side in one sheet', () => {
     ]);
   });
 
+  it('and sheets of a workbook read together keep what their titles say', () => {
+    const sheet = (name: string, title: string) => ({
+      name,
+      rows: cells(`${title}\nOil,Amount\nOlive oil,400 g\nCoconut oil,200 g`),
+    });
+    const superfats = (sheets: ReturnType<typeof sheet>[]) => {
+      const [part, ...others] = partsOf(sheets);
+      expect([others, part!.above]).to.deep.equal([[], []]);
+      const { bars } = readSheet(part!.rows, guessLayout(part!.rows));
+      return bars.map(({ name, lines }) => [name, lines.find((line) => roleOf(line) === 'superfat')?.said]);
+    };
+    expect(superfats([sheet('1', 'Fog - 5% SF'), sheet('2', 'Rain - 8% SF')])).to.deep.equal([
+      ['Fog', '5%'],
+      ['Rain', '8%'],
+    ]);
+    // A title that all share is the pattern's; what each says beside it is its own.
+    expect(
+      superfats([sheet('Fog', 'Recipe card (5% SF)'), sheet('Rain', 'Recipe card (8% SF)')]),
+    ).to.deep.equal([
+      ['Fog', '5%'],
+      ['Rain', '8%'],
+    ]);
+  });
+
   it('stay one where what stands beside is no recipe', () => {
     const text = 'Oil,Grams,,Sums,\nOlive oil,400,,Bars,12\nCoconut oil,200,,Price,4.50';
     expect(parts(text).map(({ name }) => name)).to.deep.equal(['Bars']);

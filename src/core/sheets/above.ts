@@ -38,14 +38,10 @@ export function inTitle(cell: string, row: number): { name: string; says: SaidAb
 }
 
 /** What stands above the heads alone in its row, "5 % SF", or as labels with what is beside them: "Superfat:" and "5 %". */
-export function aboveHeads(rows: readonly (readonly string[])[], head: number): SaidAbove[] {
+export function saidAbove(rows: readonly (readonly string[])[], head: number): SaidAbove[] {
   return rows.slice(0, Math.max(0, head)).flatMap((row, at) => {
-    const whole = isAlone(row)
-      ? inTitle(
-          row.find((cell) => cell.trim() !== '')!,
-          at,
-        )
-      : null;
+    const alone = isAlone(row) ? row.find((cell) => cell.trim() !== '') : undefined;
+    const whole = alone === undefined ? null : inTitle(alone, at);
     if (whole?.name === '') return whole.says;
     return row.flatMap((cell, column) => {
       const name = cell.trim().replace(/[.:\s]+$/, '');
@@ -78,10 +74,10 @@ export function addAbove(
       (other) => roleOf(other) === role && (role !== 'batch' || other.name === line.name),
     );
     if (!known) lines.unshift(line);
-    else if ((role === 'superfat' || role === 'fats') && said(known) !== said(line))
+    else if ((role === 'superfat' || role === 'fats') && figureOf(known) !== figureOf(line))
       lines.unshift({ ...line, role, name: `${line.name} (above)` });
   }
   return faults;
 }
 
-const said = ({ amount }: SheetLine) => `${amount.value} ${amount.unit}`;
+const figureOf = ({ amount }: SheetLine) => `${amount.value} ${amount.unit}`;

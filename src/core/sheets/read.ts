@@ -1,6 +1,6 @@
 /** What each bar of a maker's spreadsheet holds, by how it is laid out. Pure. */
 import { folded } from '../folded';
-import { aboveHeads, addAbove, inTitle, type SaidAbove } from './above';
+import { addAbove, inTitle, saidAbove, type SaidAbove } from './above';
 import type { Stage } from '../formula/types';
 import type { DecimalMark } from '../quantities/number';
 import { readCell, unitIn, unitsAsked, type SheetUnit } from './amounts';
@@ -175,7 +175,7 @@ function readDown(
   const called = kind === 'single' || isSheets ? fallback : '';
   const title = kind === 'single' ? titleOf(rows, head) : null;
   let bar: Named = title ?? { name: called, row: 1, column: null };
-  if (kind === 'single') bar = { ...bar, says: [...(bar.says ?? []), ...aboveHeads(rows, head)] };
+  if (kind === 'single') bar = { ...bar, says: [...(bar.says ?? []), ...saidAbove(rows, head)] };
   /** When what stands under the last heading of a part goes in. */
   let part: Stage | undefined;
   rows.forEach((row, at) => {
@@ -263,8 +263,8 @@ function noteOf(notes: readonly { name: string; note: string }[]): string {
   const whole = all.join('; ');
   if (whole.length <= LONGEST_NOTE) return whole;
   const more = '; more notes stand in the sheet';
-  const fits = all.filter((_, at) => all.slice(0, at + 1).join('; ').length + more.length <= LONGEST_NOTE);
-  return fits.join('; ') + more;
+  const cut = whole.slice(0, LONGEST_NOTE - more.length);
+  return cut.slice(0, Math.max(0, cut.lastIndexOf('; '))) + more;
 }
 
 /** A bar with its note, and what is said of it beside its rows. */

@@ -8,7 +8,7 @@ import { filled, type Layout } from './cells';
 import { guessLayout } from './layout';
 import { readSheet, titleOf } from './read';
 import { isStock } from './stock-layout';
-import { barName, isFatName } from './words';
+import { isFatName } from './words';
 
 export interface WorkbookSheet {
   name: string;
@@ -60,33 +60,34 @@ function alike({ holds, layout: { kind, columns, head, unit }, rows }: Looked): 
 
 /** Rows above the heads of a sheet that name nothing, in words. */
 function aboveHeads({ name, rows, layout: { head } }: Looked): string[] {
-  const title = titleOf(rows, head)?.name ?? null;
+  const title = titleOf(rows, head);
   const said = rows.slice(0, Math.max(0, head)).map((row) => row.filter((cell) => cell.trim() !== ''));
   return said
-    .filter((cells) => cells.length > 0 && !(title !== null && barName(cells.at(-1)!) === title))
+    .filter((cells, at) => cells.length > 0 && at + 1 !== title?.row)
     .map((cells) => `${name}: ${cells.join(' ')}`);
 }
 
 /** A sheet of one bar alone, under its own title or the sheet's name, so that others may follow it. */
-const underTitle = ({ name, rows, layout: { head } }: Looked): string[][] => [
-  [titleOf(rows, head)?.name ?? name],
-  ...rows.slice(head),
-];
+function underTitle({ name, rows, layout: { head } }: Looked): string[][] {
+  const title = titleOf(rows, head);
+  // The cell as it stands: it may say more than the name.
+  return [[title ? rows[title.row - 1]![title.column!]! : name], ...rows.slice(head)];
+}
 
 /** A title that several sheets bear is the pattern's that they were made from: their bars are called as they are. */
 function ownTitles(sheets: readonly WorkbookSheet[]): WorkbookSheet[] {
   const titled = sheets.map((sheet) => {
     const { rows } = sheet;
     const { kind, head } = guessLayout(rows);
-    return { sheet, head, title: kind === 'single' ? (titleOf(rows, head)?.name ?? null) : null };
+    return { sheet, head, title: kind === 'single' ? titleOf(rows, head) : null };
   });
   return titled.map(({ sheet, head, title }, at) => {
-    const isShared = title !== null && titled.some((one, other) => other !== at && one.title === title);
+    const isShared =
+      title !== null && titled.some((one, other) => other !== at && one.title?.name === title.name);
     if (!isShared) return sheet;
-    const isTitle = (row: readonly string[]) =>
-      row.some((cell) => cell.trim() !== '' && barName(cell) === title);
-    const above = sheet.rows.slice(0, head).map((row) => (isTitle(row) ? [] : row));
-    return { ...sheet, rows: [[sheet.name], ...above, ...sheet.rows.slice(head)] };
+    const above = sheet.rows.slice(0, head).map((row, number) => (number + 1 === title.row ? [] : row));
+    const says = (title.says ?? []).map(({ name, said }) => `${said} ${name}`);
+    return { ...sheet, rows: [[[sheet.name, ...says].join(' - ')], ...above, ...sheet.rows.slice(head)] };
   });
 }
 
