@@ -56,6 +56,18 @@ Total;;6;39.00`,
     expect(faults.map(([row]) => row)).to.deep.equal([4, 5]);
   });
 
+  it('is read though some of its days and names are none, and asks about those', () => {
+    const { sales, faults } = read(
+      `Order;Date;Lines
+#1;2026-11-05;2 x Night Mail, 1x Signal Red
+#2;5 Nov - 11 Nov;Signal Red x3
+#3;2026-11-07;Ticket Office
+#4;2026-11-07;(1)`,
+    );
+    expect(sales.slice(0, 2)).to.deep.equal(['2026-11-05 Night Mail 2', '2026-11-05 Signal Red 1']);
+    expect(faults.map(([row]) => row)).to.deep.equal([3, 4, 5]);
+  });
+
   it('puts returns aside, however they are written', () => {
     const { sales, faults, aside } = read(
       'Date;Item;Qty\n2026-10-03;Night Mail;3\n2026-10-04;Night Mail;(1)\n2026-10-05;Signal Red;1-\n2026-10-06;Signal Red;-2',

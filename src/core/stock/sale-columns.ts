@@ -1,7 +1,7 @@
 /** A till's or shop's list: which of its columns says what, by their heads and by what stands in them. */
 import type { DayOrder } from '../paperwork/dates';
 import { dayOrderOf, readDay, withoutTime } from '../sheets/days';
-import { countIn } from './sale-counts';
+import { countIn, countsIn } from './sale-counts';
 import { MARKETS, type Market } from '../formula/types';
 import { MOVED_HOW } from '../batch/types';
 import type { SaleRow } from './sales';
@@ -97,11 +97,15 @@ function cellScore(
     /^(?:\d{1,4}(?:[.,]0+)?|\(\d{1,4}\)|[-–−]\s*\d{1,4}|\d{1,4}\s*[-–−])$/.test(text);
   switch (column) {
     case 'day':
-      return share(saysDay ? isReadAsDay : isDay) > 0.8 ? 2 : -STRONG * 2;
+      // Under a head that says so a few that are no day are asked about.
+      return (saysDay ? share(isReadAsDay) > 0.5 : share(isDay) > 0.8) ? 2 : -STRONG * 2;
     case 'bars':
       return share(isCount) > 0.5 ? 1.2 : -STRONG * 2;
-    case 'what':
-      return 4 * share(isBar) + (share((text) => /\p{L}{2}/u.test(text)) > 0.8 ? LEAST_SCORE : -STRONG);
+    case 'what': {
+      const known = share((text) => isBar(text) || countsIn(text, isBar) !== null);
+      const isNamed = known > 0.5 || share((text) => /\p{L}{2}/u.test(text)) > 0.8;
+      return 4 * known + (isNamed ? LEAST_SCORE : -STRONG);
+    }
     case 'market':
       return share((text) => marketOf(text) !== null) > 0.5 ? 2 : -STRONG;
     case 'to':

@@ -210,10 +210,8 @@ export function saleTable(
     isBar,
   );
   const rows = list.rows.filter(({ cells, number }) => {
-    const isSum = isTotal(
-      cells.filter((_, at) => at !== mapping.day),
-      isBar,
-    );
+    const beside = cells.filter((_, at) => at !== mapping.day);
+    const isSum = isTotal(cells, isBar) || isTotal(beside, isBar);
     const why = isSum ? 'a total' : asideFor(cells, mapping, isBar);
     if (why !== null) putAside({ cells, number }, why);
     return why === null;
